@@ -1,0 +1,241 @@
+package tidemark.core.certificate;
+
+import java.math.BigDecimal;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Supplier;
+
+/**
+ * Verifies a certificate from its file alone: the digest of its content, the chain of seals up to it, and all its
+ * arithmetic. It shares no code with what computes a proof: it only adds up what the certificate says.
+ */
+public final class CertificateVerifier {
+    /** @param words what was compared, with the figures */
+    public record Check(String name, boolean holds, String words) {}
+
+    private final Map<?, ?> file;
+    private final List<Check> checks = new ArrayList<>();
+
+    private CertificateVerifier(Map<?, ?> file) {
+        this.file = file;
+    }
+
+    /**
+     * @param file the tree of the JSON file
+     * @return all checks in a fixed order, held or not; a file of another shape gives one that does not hold
+     */
+    public static List<Check> verify(Map<?, ?> file) {
+        CertificateVerifier verifier = new CertificateVerifier(file);
+        try {
+            verifier.run();
+        } catch (ClassCastException | IllegalArgumentException | java.time.DateTimeException e) {
+            verifier.add("shape", false, "the file is not a whole certificate: " + e.getMessage());
+        }
+        return List.copyOf(verifier.checks);
+    }
+
+    private void add(String name, boolean holds, String words) {
+        checks.add(new Check(name, holds, words));
+    }
+
+    private void equal(String name, String what, BigDecimal computed, BigDecimal stated) {
+        add(
+                name,
+                computed.compareTo(stated) == 0,
+                what + ": computed " + computed.toPlainString() + ", stated " + stated.toPlainString());
+    }
+
+    private void run() {
+        Map<?, ?> content = map(file, "certificate");
+        add("format", CertificateContent.FORMAT.equals(content.get("format")), "format " + content.get("format"));
+        seals(content);
+        statements(content);
+        proof(content);
+        proofOfCash(content);
+        persons(content);
+    }
+
+    private void seals(Map<?, ?> content) {
+        List<?> chain = list(file, "chain");
+        if (chain.isEmpty()) {
+            add("chain", false, "the chain of seals is empty");
+            return;
+        }
+        Map<?, ?> last = asMap(chain.getLast());
+        String digest = CanonicalJson.sha256(content);
+        add(
+                "content",
+                digest.equals(last.get("contentSha256")),
+                "SHA-256 of the content: computed " + digest + ", stated " + last.get("contentSha256"));
+        String previous = "";
+        YearMonth before = null;
+        for (Object link : chain) {
+            Map<?, ?> seal = asMap(link);
+            YearMonth month = YearMonth.parse(text(seal, "month"));
+            String value = Seal.value(previous, text(seal, "contentSha256"));
+            add(
+                    "seal " + month,
+                    value.equals(seal.get("seal")),
+                    "seal of " + month + ": computed " + value + ", stated " + seal.get("seal"));
+            if (before != null) {
+                add("order " + month, month.equals(before.plusMonths(1)), month + " follows " + before);
+            }
+            before = month;
+            if (link != chain.getLast()) {
+                previous = text(seal, "seal");
+            }
+        }
+        add(
+                "previous seal",
+                previous.equals(content.get("previousSeal")),
+                "the content names the previous seal " + content.get("previousSeal"));
+        add(
+                "month",
+                text(last, "month").equals(content.get("month")),
+                "month " + content.get("month") + ", in the chain " + last.get("month"));
+    }
+
+    private void statements(Map<?, ?> content) {
+        BigDecimal running = decimal(content, "previousClosing");
+        List<?> statements = list(content, "statements");
+        add("statements", !statements.isEmpty(), statements.size() + " statements");
+        Map<?, ?> perBank = asMap(list(map(content, "proofOfCash"), "bank").getFirst());
+        for (Object s : statements) {
+            Map<?, ?> statement = asMap(s);
+            if (text(statement, "from").compareTo(text(content, "from")) >= 0) {
+                equal(
+                        "statement " + statement.get("from"),
+                        "opening balance of the statement from " + statement.get("from"),
+                        running,
+                        decimal(statement, "opening"));
+            }
+            running = decimal(statement, "closing");
+        }
+        equal(
+                "opening",
+                "opening balance in the proof of cash",
+                decimal(content, "previousClosing"),
+                decimal(perBank, "opening"));
+    }
+
+    private void proof(Map<?, ?> content) {
+        Map<?, ?> proof = map(content, "proof");
+        BigDecimal bank = decimal(proof, "bankBalance");
+        for (String list : List.of("onTheWay", "notPresented", "bankErrors")) {
+            bank = bank.add(total(proof, list));
+        }
+        equal("adjusted bank balance", "adjusted bank balance", bank, decimal(proof, "adjustedBank"));
+        BigDecimal ledger = decimal(proof, "ledgerBalance");
+        for (String list : List.of("notBookedIn", "notBookedOut", "ledgerErrors")) {
+            ledger = ledger.add(total(proof, list));
+        }
+        equal("adjusted ledger balance", "adjusted ledger balance", ledger, decimal(proof, "adjustedLedger"));
+        equal("gap", "gap", bank.subtract(ledger), decimal(proof, "gap"));
+        add("gap is zero", bank.compareTo(ledger) == 0, "adjusted balances " + bank + " and " + ledger);
+        Map<?, ?> lines = map(content, "bankLines");
+        long explained = number(lines, "matched") + number(lines, "bankErrors");
+        add(
+                "bank lines",
+                explained == number(lines, "count"),
+                explained + " of " + lines.get("count") + " bank lines explained");
+    }
+
+    private BigDecimal total(Map<?, ?> proof, String name) {
+        Map<?, ?> group = map(proof, name);
+        BigDecimal sum = BigDecimal.ZERO;
+        for (Object item : list(group, "items")) {
+            sum = sum.add(decimal(asMap(item), "amount"));
+        }
+        equal(name, "total of " + name, sum, decimal(group, "total"));
+        return sum;
+    }
+
+    private void proofOfCash(Map<?, ?> content) {
+        Map<?, ?> proofOfCash = map(content, "proofOfCash");
+        Map<?, ?> proof = map(content, "proof");
+        List<String> columns = List.of("opening", "in", "out", "closing");
+        for (String side : List.of("bank", "ledger")) {
+            Map<?, ?> adjusted = map(proofOfCash, side.equals("bank") ? "adjustedBank" : "adjustedLedger");
+            for (String column : columns) {
+                BigDecimal sum = BigDecimal.ZERO;
+                for (Object row : list(proofOfCash, side)) {
+                    sum = sum.add(decimal(asMap(row), column));
+                }
+                equal("cash " + side + " " + column, side + ", column " + column, sum, decimal(adjusted, column));
+            }
+            for (Object row : list(proofOfCash, side)) {
+                Map<?, ?> r = asMap(row);
+                equal(
+                        "cash row " + r.get("name"),
+                        "row " + r.get("name"),
+                        decimal(r, "opening").add(decimal(r, "in")).subtract(decimal(r, "out")),
+                        decimal(r, "closing"));
+            }
+        }
+        for (String column : columns) {
+            equal(
+                    "cash " + column,
+                    "both sides, column " + column,
+                    decimal(map(proofOfCash, "adjustedBank"), column),
+                    decimal(map(proofOfCash, "adjustedLedger"), column));
+        }
+        equal(
+                "cash closing bank",
+                "closing balance of the proof of cash",
+                decimal(asMap(list(proofOfCash, "bank").getFirst()), "closing"),
+                decimal(proof, "bankBalance"));
+        equal(
+                "cash closing ledger",
+                "closing ledger balance of the proof of cash",
+                decimal(asMap(list(proofOfCash, "ledger").getFirst()), "closing"),
+                decimal(proof, "ledgerBalance"));
+    }
+
+    private void persons(Map<?, ?> content) {
+        String prepared = text(map(content, "preparedBy"), "login");
+        String certified = text(map(content, "certifiedBy"), "login");
+        boolean onePerson = Boolean.TRUE.equals(content.get("onePerson"));
+        add(
+                "two persons",
+                onePerson || !prepared.equals(certified),
+                "prepared by " + prepared + ", certified by " + certified + (onePerson ? ", one person allowed" : ""));
+    }
+
+    private static Map<?, ?> map(Map<?, ?> parent, String key) {
+        return need(parent, key, Map.class, () -> "no object “" + key + "”");
+    }
+
+    private static Map<?, ?> asMap(Object node) {
+        return (Map<?, ?>) node;
+    }
+
+    private static List<?> list(Map<?, ?> parent, String key) {
+        return need(parent, key, List.class, () -> "no list “" + key + "”");
+    }
+
+    private static String text(Map<?, ?> parent, String key) {
+        return need(parent, key, String.class, () -> "no text “" + key + "”");
+    }
+
+    private static long number(Map<?, ?> parent, String key) {
+        return need(parent, key, Number.class, () -> "no number “" + key + "”").longValue();
+    }
+
+    private static BigDecimal decimal(Map<?, ?> parent, String key) {
+        String text = text(parent, key);
+        if (!text.matches("-?\\d{1,20}(\\.\\d{1,6})?")) {
+            throw new IllegalArgumentException("“" + text + "” is not an amount (" + key + ")");
+        }
+        return new BigDecimal(text);
+    }
+
+    private static <T> T need(Map<?, ?> parent, String key, Class<T> type, Supplier<String> otherwise) {
+        Object value = parent.get(key);
+        if (!type.isInstance(value)) {
+            throw new IllegalArgumentException(otherwise.get());
+        }
+        return type.cast(value);
+    }
+}

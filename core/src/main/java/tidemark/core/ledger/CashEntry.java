@@ -1,0 +1,32 @@
+package tidemark.core.ledger;
+
+import java.time.LocalDate;
+
+/**
+ * One movement on a cash account as the ledger has it. Absent texts are empty.
+ *
+ * @param minorUnits signed, positive into the account, never zero
+ * @param checkNumber digits of the check, without leading zeros, or empty
+ */
+public record CashEntry(
+        CashEntryId id,
+        LocalDate date,
+        long minorUnits,
+        String reference,
+        String checkNumber,
+        String party,
+        String text) {
+    public CashEntry {
+        if (minorUnits == 0) {
+            throw new IllegalArgumentException("A cash entry moves an amount other than zero");
+        }
+    }
+
+    /** How a person would name it: {@code Check 20421, Dunmore Timber}. */
+    public String title() {
+        String what = !checkNumber.isEmpty()
+                ? "Check " + checkNumber
+                : !reference.isEmpty() ? reference : !text.isEmpty() ? text : minorUnits > 0 ? "Money in" : "Money out";
+        return party.isEmpty() ? what : what + ", " + party;
+    }
+}

@@ -1,0 +1,90 @@
+package tidemark.core.ledger;
+
+import java.time.LocalDate;
+import java.util.List;
+import org.joda.money.CurrencyUnit;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.RuleViolation;
+
+/**
+ * A journal entry: balanced by construction, never changed, undone only by its reversal.
+ *
+ * @param currency of all its lines
+ * @param lines at least two, summing to zero
+ */
+public record JournalEntry(
+        LocalDate date, CurrencyUnit currency, String reference, String text, List<JournalLine> lines) {
+    /** More lines than any entry made by hand or from a file needs. */
+    public static final int MOST_LINES = 5_000;
+
+    /** @throws RuleViolation {@code entry.lines} or {@code entry.unbalanced}, naming the difference */
+    public JournalEntry {
+        lines = List.copyOf(lines);
+        if (lines.size() < 2 || lines.size() > MOST_LINES) {
+            throw new RuleViolation(
+                    "entry.lines",
+                    "lines",
+                    lines.size() + (lines.size() == 1 ? " line" : " lines"),
+                    "between 2 and " + MOST_LINES + " lines",
+                    "Give the entry at least one debit and one credit.");
+        }
+        long debits = 0;
+        long credits = 0;
+        for (JournalLine line : lines) {
+            if (line.minorUnits() > 0) {
+                debits = Math.addExact(debits, line.minorUnits());
+            } else {
+                credits = Math.subtractExact(credits, line.minorUnits());
+            }
+        }
+        if (debits != credits) {
+            throw new RuleViolation(
+                    "entry.unbalanced",
+                    "lines",
+                    "debits of %s and credits of %s, %s apart"
+                            .formatted(
+                                    MinorUnits.grouped(debits, currency),
+                                    MinorUnits.grouped(credits, currency),
+                                    MinorUnits.grouped(Math.subtractExact(debits, credits), currency)),
+                    "debits equal to credits",
+                    (debits > credits ? "Add a credit of " : "Add a debit of ")
+                            + MinorUnits.grouped(Math.subtractExact(debits, credits), currency)
+                            + ", or correct a line.");
+        }
+    }
+
+    /** The sum of the debits, which is the sum of the credits; minor units, not negative. */
+    public long totalMinorUnits() {
+        return lines.stream().mapToLong(l -> Math.max(0, l.minorUnits())).sum();
+    }
+
+    /** The movement of one account in this entry; minor units, debit positive. */
+    public long movementOf(String accountCode) {
+        return lines.stream()
+                .filter(l -> l.accountCode().equals(accountCode))
+                .mapToLong(JournalLine::minorUnits)
+                .sum();
+    }
+
+    /**
+     * The entry that undoes this one: same lines with their sides turned.
+     *
+     * @throws RuleViolation {@code reversal.early} when dated before the original
+     */
+    public JournalEntry reversedOn(LocalDate reversalDate) {
+        if (reversalDate.isBefore(date)) {
+            throw new RuleViolation(
+                    "reversal.early",
+                    "date",
+                    reversalDate.toString(),
+                    "a date on or after " + date + ", the date of the entry",
+                    "Choose the entry's own date or a later one.");
+        }
+        return new JournalEntry(
+                reversalDate,
+                currency,
+                reference,
+                "Reversal of " + (text.isEmpty() ? "entry" : text),
+                lines.stream().map(JournalLine::reversed).toList());
+    }
+}

@@ -1,0 +1,29 @@
+package tidemark.core.matching;
+
+import java.util.List;
+import java.util.Map;
+import tidemark.core.statement.BankLineId;
+
+/**
+ * What a matching engine proposes.
+ *
+ * @param byLine for each line that has any, its candidates, best first, at most {@link #MOST_PER_LINE}
+ * @param presumed the best firm or fair candidates such that each line and each entry occurs at most once, in line
+ *     order; the firm ones among them may be taken without a person
+ */
+public record MatchingResult(Map<BankLineId, List<Candidate>> byLine, List<Candidate> presumed) {
+    public static final int MOST_PER_LINE = 9;
+
+    public MatchingResult {
+        byLine = Map.copyOf(byLine);
+        presumed = List.copyOf(presumed);
+    }
+
+    public List<Candidate> candidates(BankLineId line) {
+        return byLine.getOrDefault(line, List.of());
+    }
+
+    public List<Candidate> firm() {
+        return presumed.stream().filter(c -> c.strength() == Strength.FIRM).toList();
+    }
+}

@@ -1,0 +1,147 @@
+package tidemark.core.money;
+
+import java.math.BigDecimal;
+import org.joda.money.CurrencyUnit;
+import tidemark.core.problem.RuleViolation;
+
+/**
+ * Exact amounts as whole minor units of a currency (cents of a dollar; whole yen), signed, in a {@code long}.
+ * Nothing is ever rounded: an amount with more places than its currency has is refused.
+ */
+public final class MinorUnits {
+    /** Larger amounts are refused, so that sums of up to nine million of them cannot overflow a {@code long}. */
+    public static final long LARGEST = 1_000_000_000_000L;
+
+    private MinorUnits() {}
+
+    /**
+     * Reads a plain decimal with a point: {@code -1234.56}, {@code 12}, {@code +0.5}. No grouping, no exponent.
+     *
+     * @return minor units
+     * @throws RuleViolation {@code amount.unreadable}, {@code amount.places} or {@code amount.size}; {@code where} is
+     *     the given place
+     */
+    public static long parse(String text, CurrencyUnit currency, String where) {
+        int length = text.length();
+        int start = length > 0 && (text.charAt(0) == '-' || text.charAt(0) == '+') ? 1 : 0;
+        int digits = 0;
+        int point = -1;
+        for (int i = start; i < length; i++) {
+            char c = text.charAt(i);
+            if (c >= '0' && c <= '9') {
+                digits++;
+            } else if (c == '.' && point < 0) {
+                point = i;
+            } else {
+                digits = 0;
+                break;
+            }
+        }
+        if (digits == 0 || length > 40) {
+            throw new RuleViolation(
+                    "amount.unreadable",
+                    where,
+                    quoted(text),
+                    "a decimal amount such as " + example(currency),
+                    "Write digits and at most one decimal point, with no thousands separators.");
+        }
+        int allowed = currency.getDecimalPlaces();
+        int places = point < 0 ? 0 : length - point - 1;
+        if (places > allowed) {
+            if (new BigDecimal(text).stripTrailingZeros().scale() > allowed) {
+                throw new RuleViolation(
+                        "amount.places",
+                        where,
+                        quoted(text) + " with " + places + " decimal places",
+                        "at most " + allowed + " decimal places, as " + currency.getCode() + " has",
+                        "Correct the amount; it is never rounded.");
+            }
+        }
+        // BigDecimal only where the short way could overflow or carries surplus zeros
+        if (digits <= 15 && places <= allowed) {
+            long value = 0;
+            for (int i = start; i < length; i++) {
+                char c = text.charAt(i);
+                if (c != '.') {
+                    value = value * 10 + (c - '0');
+                }
+            }
+            for (int i = places; i < allowed; i++) {
+                value *= 10;
+            }
+            if (value <= LARGEST) {
+                return text.charAt(0) == '-' ? -value : value;
+            }
+        }
+        BigDecimal scaled = new BigDecimal(text).movePointRight(allowed).stripTrailingZeros();
+        if (scaled.abs().compareTo(BigDecimal.valueOf(LARGEST)) > 0) {
+            throw new RuleViolation(
+                    "amount.size",
+                    where,
+                    quoted(text),
+                    "an amount of at most " + toDecimal(LARGEST, currency),
+                    "Check the amount: a decimal point may be missing.");
+        }
+        return scaled.longValueExact();
+    }
+
+    /** Plain decimal text with exactly the places of the currency, a minus for negatives: {@code -1234.50}. */
+    public static String toDecimal(long minorUnits, CurrencyUnit currency) {
+        int places = currency.getDecimalPlaces();
+        if (places == 0) {
+            return Long.toString(minorUnits);
+        }
+        String digits = Long.toString(Math.absExact(minorUnits));
+        if (digits.length() <= places) {
+            digits = "0".repeat(places - digits.length() + 1) + digits;
+        }
+        int point = digits.length() - places;
+        return (minorUnits < 0 ? "-" : "") + digits.substring(0, point) + "." + digits.substring(point);
+    }
+
+    /** For sentences and reports: thousands separated, no sign: {@code 1,234.50}. */
+    public static String grouped(long minorUnits, CurrencyUnit currency) {
+        String plain = toDecimal(Math.absExact(minorUnits), currency);
+        int point = plain.indexOf('.') < 0 ? plain.length() : plain.indexOf('.');
+        StringBuilder out = new StringBuilder(plain);
+        for (int i = point - 3; i > 0; i -= 3) {
+            out.insert(i, ',');
+        }
+        return out.toString();
+    }
+
+    /** For reports: thousands separated, negatives in parentheses: {@code (1,234.50)}. */
+    public static String report(long minorUnits, CurrencyUnit currency) {
+        String text = grouped(minorUnits, currency);
+        return minorUnits < 0 ? "(" + text + ")" : text;
+    }
+
+    /**
+     * The currency with this ISO 4217 code.
+     *
+     * @throws RuleViolation {@code currency.unknown}
+     */
+    public static CurrencyUnit currency(String code, String where) {
+        try {
+            return CurrencyUnit.of(code);
+        } catch (org.joda.money.IllegalCurrencyException e) {
+            throw new RuleViolation(
+                    "currency.unknown",
+                    where,
+                    quoted(code),
+                    "an ISO 4217 currency code such as USD or EUR",
+                    "Correct the currency code.");
+        }
+    }
+
+    private static String example(CurrencyUnit currency) {
+        return toDecimal(123_450, currency);
+    }
+
+    private static String quoted(String text) {
+        if (text.isBlank()) {
+            return "nothing";
+        }
+        return "\u201c" + (text.length() > 60 ? text.substring(0, 60) + "…" : text) + "\u201d";
+    }
+}
