@@ -1,0 +1,87 @@
+package tidemark.app.access;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.core.MethodParameter;
+import org.springframework.security.authentication.InsufficientAuthenticationException;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.stereotype.Component;
+import org.springframework.web.bind.support.WebDataBinderFactory;
+import org.springframework.web.context.request.NativeWebRequest;
+import org.springframework.web.method.HandlerMethod;
+import org.springframework.web.method.support.HandlerMethodArgumentResolver;
+import org.springframework.web.method.support.ModelAndViewContainer;
+import org.springframework.web.servlet.HandlerInterceptor;
+import org.springframework.web.servlet.HandlerMapping;
+
+/** Checks, before anything else of an endpoint runs, that the person has its right in the company of its path. */
+@Component
+public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgumentResolver {
+    private final People people;
+
+    RightsInterceptor(People people) {
+        this.people = people;
+    }
+
+    @Override
+    public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
+        if (!(handler instanceof HandlerMethod method)
+                || !method.getBeanType().getName().startsWith("tidemark.")) {
+            return true;
+        }
+        Requires requires = method.getMethodAnnotation(Requires.class);
+        if (requires == null) {
+            throw new Missing("endpoint");
+        }
+        if (requires.value() == Right.NOBODY_IN_PARTICULAR) {
+            return true;
+        }
+        Actor actor = currentActor();
+        if (actor == null) {
+            throw new InsufficientAuthenticationException("not signed in");
+        }
+        if (requires.value() == Right.SIGNED_IN) {
+            return true;
+        }
+        Set<Role> roles = people.roles(actor.personId(), companyOf(request));
+        if (roles.isEmpty()) {
+            throw new Missing("company");
+        }
+        if (roles.stream().noneMatch(role -> role.gives(requires.value()))) {
+            throw new Forbidden(requires.value());
+        }
+        return true;
+    }
+
+    private static long companyOf(HttpServletRequest request) {
+        Object variables = request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE);
+        Object company = variables instanceof Map<?, ?> map ? map.get("companyId") : null;
+        if (!(company instanceof String text) || !text.matches("\\d{1,18}")) {
+            throw new Missing("company");
+        }
+        return Long.parseLong(text);
+    }
+
+    public static @Nullable Actor currentActor() {
+        Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
+        return authentication != null && authentication.getPrincipal() instanceof Actor actor ? actor : null;
+    }
+
+    @Override
+    public boolean supportsParameter(MethodParameter parameter) {
+        return parameter.getParameterType() == Actor.class;
+    }
+
+    @Override
+    public @Nullable Object resolveArgument(
+            MethodParameter parameter,
+            @Nullable ModelAndViewContainer container,
+            NativeWebRequest request,
+            @Nullable WebDataBinderFactory binders) {
+        return currentActor();
+    }
+}

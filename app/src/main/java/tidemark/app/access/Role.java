@@ -1,0 +1,22 @@
+package tidemark.app.access;
+
+import java.util.EnumSet;
+import java.util.Set;
+
+/** What a person is in a company; a person may be several things. */
+public enum Role {
+    VIEWER(EnumSet.of(Right.LOOK)),
+    PREPARER(EnumSet.of(Right.LOOK, Right.PREPARE)),
+    CERTIFIER(EnumSet.of(Right.LOOK, Right.CERTIFY)),
+    ADMINISTRATOR(EnumSet.of(Right.LOOK, Right.ADMINISTER));
+
+    private final Set<Right> rights;
+
+    Role(Set<Right> rights) {
+        this.rights = rights;
+    }
+
+    public boolean gives(Right right) {
+        return rights.contains(right);
+    }
+}

@@ -1,0 +1,346 @@
+package tidemark.app.demo;
+
+import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.joda.money.CurrencyUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+import tidemark.app.access.Actor;
+import tidemark.app.access.People;
+import tidemark.app.access.Person;
+import tidemark.app.access.Role;
+import tidemark.app.certificate.Certification;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Company;
+import tidemark.app.ledger.EntrySource;
+import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.matching.Matches;
+import tidemark.app.reconcile.MonthData;
+import tidemark.app.reconcile.Months;
+import tidemark.app.setup.SetUp;
+import tidemark.app.statement.Statements;
+import tidemark.core.ledger.AccountType;
+import tidemark.core.ledger.BankLineBooking;
+import tidemark.core.ledger.JournalEntry;
+import tidemark.core.ledger.LedgerAccount;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.proof.Ladder;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
+import tidemark.core.statement.Camt053Writer;
+import tidemark.core.statement.StatementHeader;
+
+/** Tells the demo company's half year through the application's own services, whole or not at all. */
+@Component
+@ConditionalOnProperty(name = "tidemark.demo", havingValue = "true")
+public class DemoCompany {
+    private static final Logger LOG = LoggerFactory.getLogger(DemoCompany.class);
+    /** Printed at every start of the demo; there is nothing to protect in it. */
+    public static final String PASSWORD = "quillhaven-harbour";
+
+    private static final CurrencyUnit USD = CurrencyUnit.USD;
+
+    private final SetUp setUp;
+    private final People people;
+    private final Ledger ledger;
+    private final BankAccounts bankAccounts;
+    private final Statements statements;
+    private final Months months;
+    private final Matches matches;
+    private final Certification certification;
+    private final DemoClock clock;
+    private final TransactionTemplate transaction;
+    private final Map<String, Long> cashEntryOf = new HashMap<>();
+
+    DemoCompany(
+            SetUp setUp,
+            People people,
+            Ledger ledger,
+            BankAccounts bankAccounts,
+            Statements statements,
+            Months months,
+            Matches matches,
+            Certification certification,
+            DemoClock clock,
+            PlatformTransactionManager transactions) {
+        this.setUp = setUp;
+        this.people = people;
+        this.ledger = ledger;
+        this.bankAccounts = bankAccounts;
+        this.statements = statements;
+        this.months = months;
+        this.matches = matches;
+        this.certification = certification;
+        this.clock = clock;
+        this.transaction = new TransactionTemplate(transactions);
+    }
+
+    /** A statement file of the story. */
+    public record StatementFile(String name, byte[] content) {}
+
+    /** Tells the story once; later starts keep what was made of it. */
+    public void tell() {
+        if (people.anybody()) {
+            return;
+        }
+        try {
+            transaction.executeWithoutResult(status -> build());
+        } finally {
+            clock.live();
+        }
+        LOG.info("The demo company is ready");
+    }
+
+    private void build() {
+        clock.tell(LocalDate.of(2025, 12, 31), 16, 0);
+        Company company = setUp.firstRun(
+                new SetUp.FirstRun("Quillhaven Marina and Boatyard", "USD", "iris", "Iris Calloway", PASSWORD),
+                List.of("Dock office", "Workshop"));
+        long id = company.id();
+        Actor maren = person(id, "maren", "Maren Oduya", Role.PREPARER);
+        Actor torvald = person(id, "torvald", "Torvald Brandvold", Role.CERTIFIER);
+        person(id, "paz", "Paz Ferreira", Role.VIEWER);
+        chart().forEach(a -> ledger.addAccount(id, a, "Iris Calloway"));
+        Map<String, BankAccount> accounts = new HashMap<>();
+        add(accounts, id, Story.OPERATING, "Northbank", "0021-7731-4417", "84210.55");
+        add(accounts, id, Story.PAYROLL, "Northbank", "0021-7731-4425", "12480.20");
+        add(accounts, id, Story.RESERVE, "Coast Union", "CU-5520-0093", "244871.36");
+
+        Story story = new Story();
+        for (YearMonth month = Story.FIRST; !month.isAfter(Story.LAST); month = month.plusMonths(1)) {
+            clock.tell(month.atEndOfMonth(), 17, 30);
+            book(id, story.bookings(month), accounts);
+            if (month.isBefore(Story.LAST)) {
+                LocalDate close = month.atEndOfMonth().plusDays(3);
+                for (String name : List.of(Story.OPERATING, Story.PAYROLL, Story.RESERVE)) {
+                    clock.tell(close, 9, 40);
+                    close(id, Objects.requireNonNull(accounts.get(name)), name, story, month, maren, torvald);
+                }
+            }
+        }
+    }
+
+    private Actor person(long companyId, String login, String name, Role role) {
+        Person person = people.create(login, name, PASSWORD);
+        people.setRoles(person.id(), companyId, EnumSet.of(role), "Iris Calloway");
+        return new Actor(person.id(), login, name);
+    }
+
+    private static List<LedgerAccount> chart() {
+        List<LedgerAccount> chart = new ArrayList<>();
+        chart.add(new LedgerAccount("1210", "Card settlements on the way", AccountType.ASSET, true));
+        chart.add(new LedgerAccount("1250", "Receipts in hand", AccountType.ASSET, true));
+        chart.add(new LedgerAccount("4020", "Boatyard work", AccountType.INCOME, true));
+        chart.add(new LedgerAccount("4030", "Chandlery sales", AccountType.INCOME, true));
+        chart.add(new LedgerAccount("4040", "Fuel sales", AccountType.INCOME, true));
+        chart.add(new LedgerAccount("5010", "Timber", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("5020", "Rope and fastenings", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("5030", "Paint", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("5040", "Fuel bought", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("5050", "Engine parts", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("5060", "Sailcloth", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("5070", "Small tools", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("6110", "Water, power and telephone", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("6120", "Repairs by others", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("6130", "Waste", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("6140", "Safety", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("6210", "Wages", AccountType.EXPENSE, true));
+        chart.add(new LedgerAccount("6220", "Payroll taxes", AccountType.EXPENSE, true));
+        return chart;
+    }
+
+    private void add(
+            Map<String, BankAccount> accounts,
+            long companyId,
+            String name,
+            String bank,
+            String number,
+            String opening) {
+        accounts.put(
+                name,
+                setUp.addBankAccount(
+                        companyId,
+                        new SetUp.NewBankAccount(name, bank, number, Story.FIRST.minusMonths(1), opening),
+                        "Iris Calloway"));
+    }
+
+    private void book(long companyId, List<Story.Booking> bookings, Map<String, BankAccount> accounts) {
+        List<Ledger.Draft> drafts = bookings.stream()
+                .map(b -> new Ledger.Draft(entry(companyId, b, accounts), b.check(), b.key()))
+                .toList();
+        Ledger.Booked booked = ledger.book(companyId, drafts, EntrySource.MANUAL, null, "Maren Oduya");
+        for (int i = 0; i < bookings.size(); i++) {
+            long entryId = booked.entries().get(i).id();
+            for (PostedCashEntry cash : booked.cashEntries()) {
+                if (cash.journalEntryId() == entryId) {
+                    cashEntryOf.put(bookings.get(i).key() + "@" + cash.bankAccountId(), cash.id());
+                }
+            }
+        }
+    }
+
+    private JournalEntry entry(long companyId, Story.Booking b, Map<String, BankAccount> accounts) {
+        BankAccount account = Objects.requireNonNull(accounts.get(b.account()));
+        BankAccount other = accounts.get(b.other());
+        return BankLineBooking.entry(
+                b.date(),
+                USD,
+                b.cents(),
+                ledger.account(companyId, account.ledgerAccountId()).code(),
+                other == null
+                        ? b.other()
+                        : ledger.account(companyId, other.ledgerAccountId()).code(),
+                b.reference(),
+                b.party(),
+                b.text());
+    }
+
+    private void close(
+            long companyId,
+            BankAccount account,
+            String name,
+            Story story,
+            YearMonth month,
+            Actor maren,
+            Actor torvald) {
+        List<Story.BankItem> items = story.items(name, month);
+        long opening = statements.lastClosing(account).minorUnits();
+        StatementFile file = file(account, items, month, opening);
+        statements.take(companyId, account.id(), file.name(), file.content(), maren.name());
+        matches.takeFirm(companyId, account.id(), month, maren.name());
+        explainRest(companyId, account, items, month, maren);
+        certification.prepare(companyId, account.id(), month, maren);
+        clock.tell(month.atEndOfMonth().plusDays(4), 10, 15);
+        certification.certify(companyId, account.id(), month, torvald);
+    }
+
+    /** What the firm matches left: ties it by hand as the story has it, and books what only the bank knew. */
+    private void explainRest(
+            long companyId, BankAccount account, List<Story.BankItem> items, YearMonth month, Actor maren) {
+        MonthData data = months.loadForChange(account, month);
+        List<Ladder.Row> rows = data.ladder().rows();
+        Map<String, List<Long>> together = new HashMap<>();
+        for (int i = 0; i < rows.size(); i++) {
+            if (rows.get(i).state() != Ladder.State.OPEN) {
+                continue;
+            }
+            Story.BankItem item = items.get(i);
+            BankLine line = rows.get(i).line();
+            if (item.bookedOn() != null) {
+                JournalEntry entry = BankLineBooking.entry(
+                        line.bookingDate(),
+                        USD,
+                        line.minorUnits(),
+                        ledger.account(companyId, account.ledgerAccountId()).code(),
+                        item.bookedOn(),
+                        line.bankReference(),
+                        "",
+                        line.title());
+                matches.bookFromLine(
+                        companyId,
+                        account.id(),
+                        line.id().value(),
+                        new Ledger.Draft(entry, "", ""),
+                        false,
+                        List.of(),
+                        maren.name());
+            } else {
+                together.computeIfAbsent(String.join("+", item.explainedBy()), k -> new ArrayList<>())
+                        .add(line.id().value());
+            }
+        }
+        together.forEach((keys, lineIds) -> {
+            List<Long> entryIds = new ArrayList<>();
+            for (String key : keys.split("\\+")) {
+                entryIds.add(Objects.requireNonNull(cashEntryOf.get(key + "@" + account.id()), key));
+            }
+            matches.match(companyId, account.id(), lineIds, entryIds, maren.name());
+        });
+    }
+
+    /** June's files, which the user drops; the same bytes at every call. */
+    public static List<StatementFile> juneFiles(Map<String, BankAccount> accounts, Map<String, Long> openings) {
+        Story story = new Story();
+        List<StatementFile> out = new ArrayList<>();
+        for (String name : List.of(Story.OPERATING, Story.PAYROLL, Story.RESERVE)) {
+            BankAccount account = Objects.requireNonNull(accounts.get(name));
+            long opening = Objects.requireNonNull(openings.get(name));
+            out.add(file(account, story.items(name, Story.LAST), Story.LAST, opening));
+        }
+        return out;
+    }
+
+    private static StatementFile file(BankAccount account, List<Story.BankItem> items, YearMonth month, long opening) {
+        List<BankLine> lines = new ArrayList<>();
+        long closing = opening;
+        for (Story.BankItem item : items) {
+            closing = Math.addExact(closing, item.cents());
+            lines.add(new BankLine(
+                    new BankLineId(lines.size() + 1),
+                    item.date(),
+                    item.date(),
+                    item.cents(),
+                    item.reference(),
+                    "%s%02d-%03d"
+                                    .formatted(
+                                            account.bank().substring(0, 2).toUpperCase(java.util.Locale.ROOT),
+                                            month.getMonthValue(),
+                                            lines.size() + 1)
+                            + account.shortNumber().substring(2),
+                    item.check(),
+                    item.counterparty(),
+                    item.text(),
+                    item.code()));
+        }
+        String stem = account.name().toLowerCase(java.util.Locale.ROOT).replace(' ', '-') + "-" + month;
+        if (account.name().equals(Story.RESERVE)) {
+            return new StatementFile(stem + ".csv", csv(lines, opening).getBytes(StandardCharsets.UTF_8));
+        }
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        Camt053Writer.write(
+                new StatementHeader(
+                        account.number(),
+                        month + "-" + account.shortNumber().substring(2),
+                        USD,
+                        month.atDay(1),
+                        month.atEndOfMonth(),
+                        opening,
+                        closing),
+                lines,
+                bytes);
+        return new StatementFile(stem + ".xml", bytes.toByteArray());
+    }
+
+    private static String csv(List<BankLine> lines, long opening) {
+        StringBuilder out = new StringBuilder("date,amount,balance,reference,bank_reference,text,code\n");
+        long balance = opening;
+        for (BankLine l : lines) {
+            balance = Math.addExact(balance, l.minorUnits());
+            out.append(String.join(
+                            ",",
+                            l.bookingDate().toString(),
+                            MinorUnits.toDecimal(l.minorUnits(), USD),
+                            MinorUnits.toDecimal(balance, USD),
+                            l.reference(),
+                            l.bankReference(),
+                            l.text(),
+                            l.code()))
+                    .append('\n');
+        }
+        return out.toString();
+    }
+}

@@ -1,0 +1,8 @@
+package tidemark.app.ledger;
+
+import tidemark.app.company.BankAccount;
+
+/** Ties a cash entry to the one that reverses it, so that neither counts as open any more. */
+public interface CancellingPairs {
+    void cancel(BankAccount account, PostedCashEntry entry, PostedCashEntry reversal, String who);
+}

@@ -1,0 +1,57 @@
+package tidemark.app.ledger;
+
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
+
+public interface CashEntryRepository extends JpaRepository<PostedCashEntry, Long> {
+    @Query("""
+            select e from PostedCashEntry e
+            where e.bankAccountId = :account and e.entryDate between :from and :to
+            order by e.entryDate, e.id""")
+    List<PostedCashEntry> span(long account, LocalDate from, LocalDate to);
+
+    @Query("""
+            select e from PostedCashEntry e
+            where e.bankAccountId = :account and e.itemMatchId is null and e.entryDate <= :to
+            order by e.entryDate, e.id""")
+    List<PostedCashEntry> openUpTo(long account, LocalDate to);
+
+    @Query("select e from PostedCashEntry e where e.itemMatchId in :matches order by e.entryDate, e.id")
+    List<PostedCashEntry> ofMatches(Collection<Long> matches);
+
+    @Query(
+            "select e from PostedCashEntry e where e.bankAccountId = :account and e.id in :ids order by e.entryDate, e.id")
+    List<PostedCashEntry> some(long account, Collection<Long> ids);
+
+    List<PostedCashEntry> findByJournalEntryIdInOrderById(Collection<Long> entryIds);
+
+    @Query("""
+            select coalesce(sum(e.minorUnits), 0) from PostedCashEntry e
+            where e.bankAccountId = :account and e.entryDate > :after and e.entryDate <= :to""")
+    long sum(long account, LocalDate after, LocalDate to);
+
+    @Modifying(flushAutomatically = true, clearAutomatically = true)
+    @Query("""
+            update PostedCashEntry e set e.itemMatchId = :match
+            where e.bankAccountId = :account and e.id in :ids and e.itemMatchId is null""")
+    int tie(long account, Collection<Long> ids, long match);
+
+    @Modifying(flushAutomatically = true, clearAutomatically = true)
+    @Query("update PostedCashEntry e set e.itemMatchId = null where e.itemMatchId = :match")
+    void loose(long match);
+
+    @Query("""
+            select e from PostedCashEntry e
+            where e.bankAccountId in :accounts
+              and (lower(e.reference) like lower(concat('%', :text, '%')) escape '!'
+                   or lower(e.party) like lower(concat('%', :text, '%')) escape '!'
+                   or lower(e.text) like lower(concat('%', :text, '%')) escape '!'
+                   or e.checkNumber = :text)
+            order by e.entryDate desc, e.id desc""")
+    List<PostedCashEntry> find(Collection<Long> accounts, String text, Limit limit);
+}

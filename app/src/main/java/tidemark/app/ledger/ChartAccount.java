@@ -1,0 +1,72 @@
+package tidemark.app.ledger;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+import jakarta.persistence.Version;
+import tidemark.core.ledger.AccountType;
+import tidemark.core.ledger.LedgerAccount;
+
+/** A ledger account of a company's chart. */
+@Entity
+@Table(name = "ledger_account")
+public class ChartAccount {
+    @Id
+    @GeneratedValue(generator = "row_id")
+    @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
+    private long id;
+
+    private long companyId;
+    private String code;
+    private String name;
+
+    @Enumerated(EnumType.STRING)
+    private AccountType type;
+
+    private boolean active;
+
+    @Version
+    private int version;
+
+    protected ChartAccount() {}
+
+    ChartAccount(long companyId, LedgerAccount account) {
+        this.companyId = companyId;
+        this.code = account.code();
+        this.name = account.name();
+        this.type = account.type();
+        this.active = account.active();
+    }
+
+    public long id() {
+        return id;
+    }
+
+    public long companyId() {
+        return companyId;
+    }
+
+    public String code() {
+        return code;
+    }
+
+    public String name() {
+        return name;
+    }
+
+    public AccountType type() {
+        return type;
+    }
+
+    public boolean active() {
+        return active;
+    }
+
+    public LedgerAccount account() {
+        return new LedgerAccount(code, name, type, active);
+    }
+}

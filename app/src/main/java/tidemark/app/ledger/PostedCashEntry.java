@@ -1,0 +1,75 @@
+package tidemark.app.ledger;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.ledger.CashEntryId;
+
+/** A cash entry: the movement that a journal line made on a bank account's cash account. Only its match changes. */
+@Entity
+@Table(name = "cash_entry")
+public class PostedCashEntry {
+    @Id
+    @GeneratedValue(generator = "row_id")
+    @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
+    private long id;
+
+    private long bankAccountId;
+    private long journalEntryId;
+    private long journalLineId;
+    private LocalDate entryDate;
+    private long minorUnits;
+    private String reference;
+    private String checkNumber;
+    private String party;
+    private String text;
+
+    private @Nullable Long itemMatchId;
+
+    protected PostedCashEntry() {}
+
+    PostedCashEntry(long bankAccountId, PostedEntry entry, PostedLine line, String checkNumber) {
+        this.bankAccountId = bankAccountId;
+        this.journalEntryId = entry.id();
+        this.journalLineId = line.id();
+        this.entryDate = entry.entryDate();
+        this.minorUnits = line.minorUnits();
+        this.reference = entry.reference();
+        this.checkNumber = checkNumber;
+        this.party = line.party();
+        this.text = line.text().isEmpty() ? entry.text() : line.text();
+    }
+
+    public long id() {
+        return id;
+    }
+
+    public long bankAccountId() {
+        return bankAccountId;
+    }
+
+    public long journalEntryId() {
+        return journalEntryId;
+    }
+
+    public LocalDate entryDate() {
+        return entryDate;
+    }
+
+    public long minorUnits() {
+        return minorUnits;
+    }
+
+    public @Nullable Long itemMatchId() {
+        return itemMatchId;
+    }
+
+    public CashEntry entry() {
+        return new CashEntry(new CashEntryId(id), entryDate, minorUnits, reference, checkNumber, party, text);
+    }
+}

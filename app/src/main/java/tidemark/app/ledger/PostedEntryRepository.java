@@ -1,0 +1,21 @@
+package tidemark.app.ledger;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface PostedEntryRepository extends JpaRepository<PostedEntry, Long> {
+    Optional<PostedEntry> findByIdAndCompanyId(long id, long companyId);
+
+    Optional<PostedEntry> findByReversalOf(long id);
+
+    @Query("""
+            select e from PostedEntry e
+            where e.companyId = :company and e.number < :before
+              and (:text = '' or lower(e.text) like lower(concat('%', :text, '%')) escape '!'
+                   or lower(e.reference) like lower(concat('%', :text, '%')) escape '!')
+            order by e.number desc""")
+    List<PostedEntry> page(long company, long before, String text, Limit limit);
+}

@@ -1,0 +1,163 @@
+package tidemark.app.matching;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.HashSet;
+import java.util.List;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import tidemark.app.access.Actor;
+import tidemark.app.access.Requires;
+import tidemark.app.access.Right;
+import tidemark.app.ledger.LedgerViews;
+
+/** Matching and booking from bank lines, over HTTP. */
+@RestController
+@RequestMapping("/api/companies/{companyId}/bank-accounts/{accountId}")
+public class MatchController {
+    private final Matches matches;
+    private final LineBookings bookings;
+
+    MatchController(Matches matches, LineBookings bookings) {
+        this.matches = matches;
+        this.bookings = bookings;
+    }
+
+    record Members(
+            @NotNull @Size(max = 2000) List<Long> lineIds,
+            @NotNull @Size(max = 2000) List<Long> entryIds) {}
+
+    record Made(long matchId) {}
+
+    record Note(@NotNull @Size(max = 500) String note) {}
+
+    record Correction(long entryId) {}
+
+    record Undone(int count) {}
+
+    /** @param account code of the balancing account, or for a transfer the other bank account's name is in it */
+    record Booking(
+            @NotNull LineBookings.Kind kind,
+            @NotNull @Size(max = 20) String account,
+            Long otherBankAccountId,
+            @NotNull LocalDate date,
+            @NotNull @Size(max = 200) String party,
+            @NotNull @Size(max = 480) String text) {}
+
+    @PostMapping("/matches")
+    @Requires(Right.PREPARE)
+    Made match(
+            @PathVariable long companyId, @PathVariable long accountId, @RequestBody @Valid Members body, Actor actor) {
+        return new Made(matches.match(
+                        companyId,
+                        accountId,
+                        new HashSet<>(body.lineIds()),
+                        new HashSet<>(body.entryIds()),
+                        actor.name())
+                .id());
+    }
+
+    @DeleteMapping("/matches/{matchId}")
+    @Requires(Right.PREPARE)
+    void undo(@PathVariable long companyId, @PathVariable long accountId, @PathVariable long matchId, Actor actor) {
+        matches.undo(companyId, accountId, matchId, actor.name());
+    }
+
+    @PostMapping("/months/{month}/firm")
+    @Requires(Right.PREPARE)
+    Matches.FirmTaken takeFirm(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month, Actor actor) {
+        return matches.takeFirm(companyId, accountId, month, actor.name());
+    }
+
+    @DeleteMapping("/firm/{batchId}")
+    @Requires(Right.PREPARE)
+    Undone undoFirm(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable long batchId, Actor actor) {
+        return new Undone(matches.undoBatch(companyId, accountId, batchId, actor.name()));
+    }
+
+    @PostMapping("/lines/{lineId}/booking")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView book(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable long lineId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid Booking body,
+            Actor actor) {
+        return bookings.book(
+                companyId,
+                accountId,
+                lineId,
+                new LineBookings.Wish(
+                        body.kind(),
+                        body.account(),
+                        body.otherBankAccountId() == null ? 0 : body.otherBankAccountId(),
+                        body.date(),
+                        body.party().strip(),
+                        body.text().strip()),
+                preview,
+                actor.name());
+    }
+
+    /** Puts a wrong amount in the ledger right by booking the difference, and matches all of it. */
+    @PostMapping("/lines/{lineId}/correction")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView correct(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable long lineId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid Correction body,
+            Actor actor) {
+        return bookings.correct(companyId, accountId, lineId, body.entryId(), preview, actor.name());
+    }
+
+    @PostMapping("/lines/{lineId}/bank-error")
+    @Requires(Right.PREPARE)
+    void bankError(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable long lineId,
+            @RequestBody @Valid Note body,
+            Actor actor) {
+        matches.declareBankError(companyId, accountId, lineId, body.note(), actor.name());
+    }
+
+    @DeleteMapping("/lines/{lineId}/bank-error")
+    @Requires(Right.PREPARE)
+    void noBankError(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable long lineId, Actor actor) {
+        matches.withdrawBankError(companyId, accountId, lineId, actor.name());
+    }
+
+    @PostMapping("/cash-entries/{cashEntryId}/ledger-error")
+    @Requires(Right.PREPARE)
+    void ledgerError(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable long cashEntryId,
+            @RequestBody @Valid Note body,
+            Actor actor) {
+        matches.declareLedgerError(companyId, accountId, cashEntryId, body.note(), actor.name());
+    }
+
+    @DeleteMapping("/cash-entries/{cashEntryId}/ledger-error")
+    @Requires(Right.PREPARE)
+    void noLedgerError(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable long cashEntryId, Actor actor) {
+        matches.withdrawLedgerError(companyId, accountId, cashEntryId, actor.name());
+    }
+}

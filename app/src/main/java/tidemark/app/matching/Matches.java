@@ -1,0 +1,485 @@
+package tidemark.app.matching;
+
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.ledger.CancellingPairs;
+import tidemark.app.ledger.CashEntryRepository;
+import tidemark.app.ledger.EntrySource;
+import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.reconcile.DeclaredErrors;
+import tidemark.app.reconcile.ItemMatch;
+import tidemark.app.reconcile.ItemMatchRepository;
+import tidemark.app.reconcile.MonthData;
+import tidemark.app.reconcile.Months;
+import tidemark.app.statement.BankLineRepository;
+import tidemark.app.statement.TakenLine;
+import tidemark.core.certificate.Mark;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.matching.Candidate;
+import tidemark.core.matching.Evidence;
+import tidemark.core.problem.RuleViolation;
+import tidemark.core.proof.Match;
+import tidemark.core.statement.BankLine;
+
+/** Makes and undoes matches. Every change takes its account first, so that of two people the second sees the first. */
+@Service
+public class Matches implements CancellingPairs {
+    private final BankAccounts accounts;
+    private final BankLineRepository lines;
+    private final CashEntryRepository entries;
+    private final ItemMatchRepository matches;
+    private final DeclaredErrors errors;
+    private final Months months;
+    private final Ledger ledger;
+    private final ActivityLog activity;
+    private final EntityManager em;
+    private final Clock clock;
+
+    Matches(
+            BankAccounts accounts,
+            BankLineRepository lines,
+            CashEntryRepository entries,
+            ItemMatchRepository matches,
+            DeclaredErrors errors,
+            Months months,
+            Ledger ledger,
+            ActivityLog activity,
+            EntityManager em,
+            Clock clock) {
+        this.accounts = accounts;
+        this.lines = lines;
+        this.entries = entries;
+        this.matches = matches;
+        this.errors = errors;
+        this.months = months;
+        this.ledger = ledger;
+        this.activity = activity;
+        this.em = em;
+        this.clock = clock;
+    }
+
+    /** Ties lines and entries that a person selected, or the candidate that a person took. */
+    @Transactional
+    public ItemMatch match(
+            long companyId, long accountId, Collection<Long> lineIds, Collection<Long> entryIds, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        List<TakenLine> lineRows = lines(account, lineIds);
+        List<PostedCashEntry> entryRows = entries(account, entryIds);
+        Candidate candidate = null;
+        if (lineRows.size() == 1 && entryRows.size() == 1) {
+            candidate = candidate(account, lineRows.getFirst(), entryRows.getFirst());
+        }
+        ItemMatch match = tie(
+                account,
+                lineRows,
+                entryRows,
+                candidate == null ? ItemMatch.How.HAND : ItemMatch.How.CANDIDATE,
+                candidate,
+                null,
+                who);
+        recordMatch(account, match, lineRows, entryRows, who);
+        return match;
+    }
+
+    private @Nullable Candidate candidate(BankAccount account, TakenLine line, PostedCashEntry entry) {
+        MonthData month = months.loadForChange(account, YearMonth.from(line.bookingDate()));
+        return month.matching().candidates(line.line().id()).stream()
+                .filter(c -> c.entry().equals(entry.entry().id()))
+                .findFirst()
+                .orElse(null);
+    }
+
+    private List<TakenLine> lines(BankAccount account, Collection<Long> ids) {
+        List<TakenLine> found = ids.isEmpty() ? List.of() : lines.some(account.id(), ids);
+        if (found.size() != ids.size()) {
+            throw new Missing("bank line");
+        }
+        return found;
+    }
+
+    private List<PostedCashEntry> entries(BankAccount account, Collection<Long> ids) {
+        List<PostedCashEntry> found = ids.isEmpty() ? List.of() : entries.some(account.id(), ids);
+        if (found.size() != ids.size()) {
+            throw new Missing("cash entry");
+        }
+        return found;
+    }
+
+    /** Ties members to a new match after all checks; the members' rows are then read anew. */
+    ItemMatch tie(
+            BankAccount account,
+            List<TakenLine> lineRows,
+            List<PostedCashEntry> entryRows,
+            ItemMatch.How how,
+            @Nullable Candidate candidate,
+            @Nullable Long batch,
+            String who) {
+        for (TakenLine line : lineRows) {
+            if (line.itemMatchId() != null) {
+                throw taken(line.line().title(), line.itemMatchId());
+            }
+        }
+        for (PostedCashEntry entry : entryRows) {
+            if (entry.itemMatchId() != null) {
+                throw taken(entry.entry().title(), entry.itemMatchId());
+            }
+        }
+        List<BankLine> coreLines = lineRows.stream().map(TakenLine::line).toList();
+        List<CashEntry> coreEntries =
+                entryRows.stream().map(PostedCashEntry::entry).toList();
+        Match.check(coreLines, coreEntries, account.currency());
+        checkMark(account, lineRows, entryRows);
+        List<LocalDate> dates = dates(lineRows, entryRows);
+        ItemMatch match = new ItemMatch(
+                account.id(),
+                batch,
+                how,
+                candidate == null ? null : candidate.strength(),
+                candidate == null ? "" : words(candidate, account),
+                dates.getFirst(),
+                dates.getLast(),
+                who,
+                clock.instant());
+        em.persist(match);
+        em.flush();
+        List<Long> lineIds = lineRows.stream().map(TakenLine::id).toList();
+        List<Long> entryIds = entryRows.stream().map(PostedCashEntry::id).toList();
+        int tied = (lineIds.isEmpty() ? 0 : lines.tie(account.id(), lineIds, match.id()))
+                + (entryIds.isEmpty() ? 0 : entries.tie(account.id(), entryIds, match.id()));
+        if (tied != lineIds.size() + entryIds.size()) {
+            throw new IllegalStateException("A member was tied meanwhile although its account was taken");
+        }
+        return match;
+    }
+
+    private static String words(Candidate candidate, BankAccount account) {
+        List<String> words = new ArrayList<>();
+        for (Evidence e : candidate.evidence()) {
+            words.add(e.words(account.currency()));
+        }
+        return String.join("; ", words);
+    }
+
+    private RuleViolation taken(String title, long matchId) {
+        ItemMatch match = matches.findById(matchId).orElseThrow(() -> new Missing("match"));
+        return new RuleViolation(
+                "match.taken",
+                "",
+                title + ", which " + match.madeBy() + " has matched already",
+                "items that are not matched yet",
+                "Look at the line again; undo that match first if it is wrong.");
+    }
+
+    private void checkMark(BankAccount account, List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
+        List<LocalDate> fixed = lineRows.stream()
+                .filter(l -> account.mark().holds(l.bookingDate()) && !errors.isBankError(l.id()))
+                .map(TakenLine::bookingDate)
+                .toList();
+        account.mark().checkMatch(fixed, dates(lineRows, entryRows));
+        Mark held = new Mark(account.heldTo());
+        for (TakenLine line : lineRows) {
+            if (held.holds(line.bookingDate()) && !account.mark().holds(line.bookingDate())) {
+                throw prepared(account);
+            }
+        }
+        if (lineRows.isEmpty() && dates(lineRows, entryRows).stream().allMatch(held::holds)) {
+            throw prepared(account);
+        }
+    }
+
+    private static RuleViolation prepared(BankAccount account) {
+        return new RuleViolation(
+                "month.prepared",
+                "",
+                "a month of " + account.name() + " that is prepared and waits for its certification",
+                "an open month",
+                "Have it sent back first.");
+    }
+
+    private static List<LocalDate> dates(List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
+        List<LocalDate> dates = new ArrayList<>();
+        lineRows.forEach(l -> dates.add(l.bookingDate()));
+        entryRows.forEach(e -> dates.add(e.entryDate()));
+        dates.sort(null);
+        return dates;
+    }
+
+    void recordMatch(
+            BankAccount account,
+            ItemMatch match,
+            List<TakenLine> lineRows,
+            List<PostedCashEntry> entryRows,
+            String who) {
+        String bank = String.join(
+                ", ", lineRows.stream().limit(5).map(l -> l.line().title()).toList());
+        String ours = String.join(
+                ", ", entryRows.stream().limit(5).map(e -> e.entry().title()).toList());
+        activity.record(
+                account.companyId(),
+                who,
+                "match.made",
+                "match",
+                match.id(),
+                account.name() + ": " + (bank.isEmpty() ? "no line" : bank) + " = "
+                        + (ours.isEmpty() ? "no entry" : ours));
+    }
+
+    /** What taking the firm ones did. */
+    public record FirmTaken(@Nullable Long batchId, int count) {}
+
+    /** Takes all firm matches of a month in one step, which can be undone in one step. */
+    @Transactional
+    public FirmTaken takeFirm(long companyId, long accountId, YearMonth month, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        List<Candidate> firm = months.loadForChange(account, month).matching().firm();
+        Long batch = null;
+        for (Candidate c : firm) {
+            List<TakenLine> line = lines(account, List.of(c.line().value()));
+            List<PostedCashEntry> entry = entries(account, List.of(c.entry().value()));
+            if (batch == null) {
+                // the first match of the step gives the step its name
+                batch = ((Number) em.createNativeQuery("select next value for row_id", Long.class)
+                                .getSingleResult())
+                        .longValue();
+            }
+            tie(account, line, entry, ItemMatch.How.FIRM, c, batch, who);
+        }
+        if (batch != null) {
+            activity.record(
+                    companyId,
+                    who,
+                    "match.firm",
+                    "bank_account",
+                    accountId,
+                    "%s: took %d firm matches of %s".formatted(account.name(), firm.size(), month));
+        }
+        return new FirmTaken(batch, firm.size());
+    }
+
+    @Transactional
+    public int undoBatch(long companyId, long accountId, long batchId, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        List<ItemMatch> batch = matches.findByBankAccountIdAndBatchIdOrderById(accountId, batchId);
+        if (batch.isEmpty()) {
+            throw new Missing("match");
+        }
+        for (ItemMatch match : batch) {
+            loose(account, match);
+        }
+        activity.record(
+                companyId,
+                who,
+                "match.firm-undone",
+                "bank_account",
+                accountId,
+                "%s: undid %d firm matches in one step".formatted(account.name(), batch.size()));
+        return batch.size();
+    }
+
+    /** Undoes a match; an entry that was booked from the bank line for it is reversed with it. */
+    @Transactional
+    public void undo(long companyId, long accountId, long matchId, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        ItemMatch match = matches.findByIdAndBankAccountId(matchId, accountId).orElse(null);
+        if (match == null) {
+            throw new RuleViolation(
+                    "match.gone",
+                    "",
+                    "a match that is not there any more",
+                    "a match that still stands",
+                    "Somebody has undone it already; look at the line again.");
+        }
+        if (match.how() == ItemMatch.How.CANCELLED) {
+            throw new RuleViolation(
+                    "match.cancelled",
+                    "",
+                    "an entry and its reversal",
+                    "a match with the bank",
+                    "A reversal stands; book the entry again if it was right.");
+        }
+        List<PostedCashEntry> members = entries.ofMatches(List.of(matchId));
+        List<TakenLine> lineMembers = lines.ofMatches(List.of(matchId));
+        loose(account, match);
+        activity.record(
+                companyId,
+                who,
+                "match.undone",
+                "match",
+                matchId,
+                account.name() + ": undid "
+                        + String.join(
+                                ", ",
+                                lineMembers.stream()
+                                        .limit(5)
+                                        .map(l -> l.line().title())
+                                        .toList()));
+        if (match.how() == ItemMatch.How.BOOKED) {
+            PostedCashEntry booked = members.getLast();
+            ledger.reverse(companyId, booked.journalEntryId(), booked.entryDate(), this, who);
+        }
+    }
+
+    private void loose(BankAccount account, ItemMatch match) {
+        List<TakenLine> lineRows = lines.ofMatches(List.of(match.id()));
+        List<PostedCashEntry> entryRows = entries.ofMatches(List.of(match.id()));
+        checkMark(account, lineRows, entryRows);
+        if (!lineRows.isEmpty()) {
+            lines.loose(match.id());
+        }
+        if (!entryRows.isEmpty()) {
+            entries.loose(match.id());
+        }
+        matches.deleteById(match.id());
+        em.flush();
+    }
+
+    /** Undoes the match of a ticked paper line; the caller removes the line. */
+    void loosePaper(BankAccount account, long matchId) {
+        loose(account, matches.findById(matchId).orElseThrow(() -> new Missing("match")));
+    }
+
+    @Override
+    @Transactional
+    public void cancel(BankAccount account, PostedCashEntry entry, PostedCashEntry reversal, String who) {
+        List<PostedCashEntry> pair = List.of(entry, reversal);
+        tie(account, List.of(), pair, ItemMatch.How.CANCELLED, null, null, who);
+    }
+
+    /** Declares a line an error of the bank, to be put right by the bank. */
+    @Transactional
+    public void declareBankError(long companyId, long accountId, long lineId, String note, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        TakenLine line = lines(account, List.of(lineId)).getFirst();
+        if (line.itemMatchId() != null) {
+            throw taken(line.line().title(), line.itemMatchId());
+        }
+        checkErrorDate(account, line.bookingDate(), line.line().title());
+        checkNote(note);
+        if (errors.isBankError(lineId)) {
+            throw alreadyDeclared(line.line().title());
+        }
+        errors.declareBankError(lineId, note.strip(), who, clock.instant());
+        activity.record(
+                companyId, who, "bank-error", "bank_line", lineId, line.line().title() + ": " + note.strip());
+    }
+
+    @Transactional
+    public void withdrawBankError(long companyId, long accountId, long lineId, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        TakenLine line = lines(account, List.of(lineId)).getFirst();
+        checkErrorDate(account, line.bookingDate(), line.line().title());
+        if (errors.withdrawBankError(lineId) > 0) {
+            activity.record(
+                    companyId,
+                    who,
+                    "bank-error.withdrawn",
+                    "bank_line",
+                    lineId,
+                    line.line().title());
+        }
+    }
+
+    /** Declares an entry an error of the ledger, to be put right there. */
+    @Transactional
+    public void declareLedgerError(long companyId, long accountId, long entryId, String note, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        PostedCashEntry entry = entries(account, List.of(entryId)).getFirst();
+        if (entry.itemMatchId() != null) {
+            throw taken(entry.entry().title(), entry.itemMatchId());
+        }
+        checkNote(note);
+        if (errors.isLedgerError(entryId)) {
+            throw alreadyDeclared(entry.entry().title());
+        }
+        errors.declareLedgerError(entryId, note.strip(), who, clock.instant());
+        activity.record(
+                companyId,
+                who,
+                "ledger-error",
+                "cash_entry",
+                entryId,
+                entry.entry().title() + ": " + note.strip());
+    }
+
+    @Transactional
+    public void withdrawLedgerError(long companyId, long accountId, long entryId, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        PostedCashEntry entry = entries(account, List.of(entryId)).getFirst();
+        if (errors.withdrawLedgerError(entryId) > 0) {
+            activity.record(
+                    companyId,
+                    who,
+                    "ledger-error.withdrawn",
+                    "cash_entry",
+                    entryId,
+                    entry.entry().title());
+        }
+    }
+
+    private static void checkErrorDate(BankAccount account, LocalDate day, String title) {
+        account.mark().check(day, title);
+        if (new Mark(account.heldTo()).holds(day)) {
+            throw prepared(account);
+        }
+    }
+
+    private static void checkNote(String note) {
+        if (note.strip().length() < 3 || note.length() > 500) {
+            throw new RuleViolation(
+                    "note.unfit",
+                    "note",
+                    note.isBlank() ? "nothing" : note.length() + " characters",
+                    "3 to 500 characters",
+                    "Say what is wrong and what is being done about it.");
+        }
+    }
+
+    private static RuleViolation alreadyDeclared(String title) {
+        return new RuleViolation(
+                "error.declared", "", title + ", declared an error already", "one that is not", "Look at it again.");
+    }
+
+    /** Books what only the bank knew, against one other account, and matches it at once. */
+    @Transactional
+    public Ledger.Booked bookFromLine(
+            long companyId,
+            long accountId,
+            long lineId,
+            Ledger.Draft draft,
+            boolean correction,
+            List<Long> with,
+            String who) {
+        BankAccount account = accounts.get(companyId, accountId);
+        Ledger.Booked booked = ledger.book(
+                companyId, List.of(draft), correction ? EntrySource.CORRECTION : EntrySource.BANK_LINE, null, who);
+        TakenLine line = lines(account, List.of(lineId)).getFirst();
+        List<PostedCashEntry> members = new ArrayList<>(entries(account, with));
+        booked.cashEntries().stream()
+                .filter(c -> c.bankAccountId() == accountId)
+                .forEach(members::add);
+        ItemMatch match = tie(account, List.of(line), members, ItemMatch.How.BOOKED, null, null, who);
+        recordMatch(account, match, List.of(line), members, who);
+        return booked;
+    }
+
+    TakenLine line(BankAccount account, long lineId) {
+        return lines(account, List.of(lineId)).getFirst();
+    }
+
+    PostedCashEntry entry(BankAccount account, long entryId) {
+        return entries(account, List.of(entryId)).getFirst();
+    }
+}

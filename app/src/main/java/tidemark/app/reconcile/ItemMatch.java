@@ -1,0 +1,111 @@
+package tidemark.app.reconcile;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import java.time.Instant;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.matching.Strength;
+
+/** A match; its members point to it. */
+@Entity
+public class ItemMatch {
+    /** How a match came to be. */
+    public enum How {
+        /** Taken with all firm ones in one step. */
+        FIRM,
+        /** A candidate that a person took. */
+        CANDIDATE,
+        /** Selected by hand. */
+        HAND,
+        /** Booked from the bank line. */
+        BOOKED,
+        /** Ticked in the order of the paper. */
+        PAPER,
+        /** An entry and its reversal. */
+        CANCELLED
+    }
+
+    @Id
+    @GeneratedValue(generator = "row_id")
+    @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
+    private long id;
+
+    private long bankAccountId;
+    private @Nullable Long batchId;
+
+    @Enumerated(EnumType.STRING)
+    private How how;
+
+    @Enumerated(EnumType.STRING)
+    private @Nullable Strength strength;
+
+    private String evidence;
+    private LocalDate firstDate;
+    private LocalDate lastDate;
+    private String madeBy;
+    private Instant madeAt;
+
+    protected ItemMatch() {}
+
+    public ItemMatch(
+            long bankAccountId,
+            @Nullable Long batchId,
+            How how,
+            @Nullable Strength strength,
+            String evidence,
+            LocalDate firstDate,
+            LocalDate lastDate,
+            String madeBy,
+            Instant madeAt) {
+        this.bankAccountId = bankAccountId;
+        this.batchId = batchId;
+        this.how = how;
+        this.strength = strength;
+        this.evidence = evidence.length() > 1000 ? evidence.substring(0, 999) + "…" : evidence;
+        this.firstDate = firstDate;
+        this.lastDate = lastDate;
+        this.madeBy = madeBy;
+        this.madeAt = madeAt;
+    }
+
+    public long id() {
+        return id;
+    }
+
+    public long bankAccountId() {
+        return bankAccountId;
+    }
+
+    public @Nullable Long batchId() {
+        return batchId;
+    }
+
+    public How how() {
+        return how;
+    }
+
+    public @Nullable Strength strength() {
+        return strength;
+    }
+
+    public String evidence() {
+        return evidence;
+    }
+
+    public String madeBy() {
+        return madeBy;
+    }
+
+    public Instant madeAt() {
+        return madeAt;
+    }
+
+    public LocalDate lastDate() {
+        return lastDate;
+    }
+}

@@ -1,0 +1,77 @@
+package tidemark.app.reconcile;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.YearMonth;
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import tidemark.app.access.Requires;
+import tidemark.app.access.Right;
+
+/** Looking at an account's month. */
+@RestController
+@RequestMapping("/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}")
+class MonthController {
+    private final MonthViews views;
+
+    MonthController(MonthViews views) {
+        this.views = views;
+    }
+
+    record Selection(
+            @NotNull @Size(max = 2000) List<Long> lineIds,
+            @NotNull @Size(max = 2000) List<Long> entryIds) {}
+
+    @GetMapping
+    @Requires(Right.LOOK)
+    MonthViews.MonthView month(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month) {
+        return views.month(companyId, accountId, month);
+    }
+
+    @GetMapping("/lines")
+    @Requires(Right.LOOK)
+    MonthViews.RowPage rows(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable YearMonth month,
+            @RequestParam(defaultValue = "0") int offset,
+            @RequestParam(defaultValue = "100") int limit) {
+        return views.rows(companyId, accountId, month, offset, limit);
+    }
+
+    @GetMapping("/lines/{lineId}/candidates")
+    @Requires(Right.LOOK)
+    List<MonthViews.CandidateView> candidates(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable YearMonth month,
+            @PathVariable long lineId) {
+        return views.candidates(companyId, accountId, month, lineId);
+    }
+
+    @GetMapping("/trace")
+    @Requires(Right.LOOK)
+    List<MonthViews.FindingView> trace(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month) {
+        return views.trace(companyId, accountId, month);
+    }
+
+    /** Adds up a selection, changing nothing. */
+    @PostMapping("/selection")
+    @Requires(Right.LOOK)
+    MonthViews.SelectionView selection(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable YearMonth month,
+            @RequestBody @Valid Selection body) {
+        return views.selection(companyId, accountId, month, body.lineIds(), body.entryIds());
+    }
+}

@@ -1,0 +1,105 @@
+package tidemark.app.reconcile;
+
+import java.time.YearMonth;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.ledger.CashEntryId;
+import tidemark.core.matching.MatchingResult;
+import tidemark.core.proof.Ladder;
+import tidemark.core.proof.Proof;
+import tidemark.core.proof.Reconciliation;
+import tidemark.core.statement.BankLineId;
+
+/** An account's month with everything the core works out of it, at one revision of the account. */
+public final class MonthData {
+    private final YearMonth month;
+    private final Reconciliation reconciliation;
+    private final MatchingResult matching;
+    private final Ladder ladder;
+    private final Proof proof;
+    private final Map<Long, ItemMatch> matches;
+    private final boolean hasStatement;
+    private final boolean fromPaper;
+    private final Map<CashEntryId, Long> journalEntryOf;
+    private final Map<BankLineId, Long> matchOfLine = new HashMap<>();
+    private final Map<Long, List<CashEntryId>> entriesOfMatch = new HashMap<>();
+    private final Map<CashEntryId, CashEntry> entries = new HashMap<>();
+
+    MonthData(
+            YearMonth month,
+            Reconciliation reconciliation,
+            MatchingResult matching,
+            Map<Long, ItemMatch> matches,
+            boolean hasStatement,
+            boolean fromPaper,
+            Map<CashEntryId, Long> journalEntryOf) {
+        this.month = month;
+        this.reconciliation = reconciliation;
+        this.matching = matching;
+        this.matches = Map.copyOf(matches);
+        this.hasStatement = hasStatement;
+        this.fromPaper = fromPaper;
+        this.journalEntryOf = Map.copyOf(journalEntryOf);
+        this.ladder = Ladder.of(reconciliation);
+        this.proof = Proof.closing(reconciliation);
+        reconciliation.entries().forEach(e -> entries.put(e.id(), e));
+        reconciliation.matches().forEach(m -> {
+            m.lines().forEach(line -> matchOfLine.put(line, m.id()));
+            entriesOfMatch.put(m.id(), m.entries());
+        });
+    }
+
+    public YearMonth month() {
+        return month;
+    }
+
+    public Reconciliation reconciliation() {
+        return reconciliation;
+    }
+
+    public MatchingResult matching() {
+        return matching;
+    }
+
+    public Ladder ladder() {
+        return ladder;
+    }
+
+    public Proof proof() {
+        return proof;
+    }
+
+    /** Whether any statement covers the month's last day. */
+    public boolean hasStatement() {
+        return hasStatement;
+    }
+
+    public boolean fromPaper() {
+        return fromPaper;
+    }
+
+    @Nullable
+    ItemMatch matchOf(BankLineId line) {
+        Long id = matchOfLine.get(line);
+        return id == null ? null : matches.get(id);
+    }
+
+    List<CashEntry> entriesOf(long matchId) {
+        return entriesOfMatch.getOrDefault(matchId, List.of()).stream()
+                .map(entries::get)
+                .filter(java.util.Objects::nonNull)
+                .toList();
+    }
+
+    /** The journal entry that a cash entry came from. */
+    long journalEntryOf(CashEntryId id) {
+        return java.util.Objects.requireNonNull(journalEntryOf.get(id));
+    }
+
+    public @Nullable CashEntry entry(CashEntryId id) {
+        return entries.get(id);
+    }
+}

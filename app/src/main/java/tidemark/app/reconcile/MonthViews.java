@@ -1,0 +1,533 @@
+package tidemark.app.reconcile;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.OptionalLong;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.statement.Statements;
+import tidemark.app.statement.TakenStatement;
+import tidemark.core.certificate.MonthState;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.matching.Candidate;
+import tidemark.core.matching.Strength;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.proof.GapTrace;
+import tidemark.core.proof.Ladder;
+import tidemark.core.proof.Proof;
+import tidemark.core.proof.ProofItem;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
+
+/** An account's month as it is shown. Amounts are decimal text; everything was worked out by the core. */
+@Service
+public class MonthViews {
+    static final int LARGEST_PAGE = 500;
+    /** A check that was not presented for longer is stale. */
+    private static final int STALE_AFTER_DAYS = 180;
+
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM", Locale.ENGLISH);
+
+    private final BankAccounts accounts;
+    private final Months months;
+    private final AccountMonthRepository states;
+    private final Statements statements;
+    private final ItemMatchRepository matches;
+    private final Clock clock;
+
+    MonthViews(
+            BankAccounts accounts,
+            Months months,
+            AccountMonthRepository states,
+            Statements statements,
+            ItemMatchRepository matches,
+            Clock clock) {
+        this.accounts = accounts;
+        this.months = months;
+        this.states = states;
+        this.statements = statements;
+        this.matches = matches;
+        this.clock = clock;
+    }
+
+    public record GroupView(int count, String total) {}
+
+    public record ProofView(
+            LocalDate at,
+            String bankBalance,
+            GroupView onTheWay,
+            GroupView notPresented,
+            GroupView bankErrors,
+            String adjustedBank,
+            String ledgerBalance,
+            GroupView notBookedIn,
+            GroupView notBookedOut,
+            GroupView ledgerErrors,
+            String adjustedLedger,
+            String gap,
+            boolean holds,
+            String words) {}
+
+    /** An entry of the ledger that is not on the statement; {@code in} or {@code out} is given. */
+    public record OpenEntryView(
+            long entryId,
+            long journalEntryId,
+            LocalDate date,
+            String title,
+            long daysOld,
+            boolean stale,
+            @Nullable String in,
+            @Nullable String out,
+            String errorNote) {}
+
+    /** How a month stands in the strip. */
+    public enum Strip {
+        CERTIFIED,
+        PREPARED,
+        OPEN,
+        TO_COME
+    }
+
+    /** @param share of its lines that are proven, in per cent */
+    public record StripMonth(YearMonth month, Strip state, int share) {}
+
+    public record MonthView(
+            long accountId,
+            String accountName,
+            String bank,
+            String shortNumber,
+            String currency,
+            YearMonth month,
+            MonthState state,
+            @Nullable String preparedBy,
+            @Nullable Instant preparedAt,
+            LocalDate mark,
+            boolean hasStatement,
+            @Nullable Long paperStatementId,
+            String statementWords,
+            int lineCount,
+            int openLines,
+            int tide,
+            String provenWords,
+            int firmCount,
+            @Nullable Long undoableBatch,
+            int undoableCount,
+            ProofView proof,
+            List<OpenEntryView> notOnStatement,
+            List<StripMonth> strip,
+            boolean canChange) {}
+
+    /** One row of the ladder; {@code in} or {@code out} is given. */
+    public record RowView(
+            long lineId,
+            int place,
+            LocalDate date,
+            String title,
+            String counterparty,
+            String reference,
+            String checkNumber,
+            @Nullable String in,
+            @Nullable String out,
+            String bankBalance,
+            @Nullable String proven,
+            @Nullable String apart,
+            Ladder.State state,
+            String explainedBy,
+            @Nullable Long matchId,
+            @Nullable String matchedHow,
+            @Nullable String matchedBy,
+            int candidates,
+            @Nullable Strength best) {}
+
+    public record RowPage(int total, int offset, int tide, List<RowView> rows) {}
+
+    public record FactView(String words, boolean speaksFor) {}
+
+    public record CandidateView(
+            long entryId,
+            int place,
+            LocalDate date,
+            String title,
+            String text,
+            String amount,
+            String difference,
+            boolean sameAmount,
+            boolean correctable,
+            Strength strength,
+            List<FactView> evidence) {}
+
+    public record FindingView(
+            GapTrace.Kind kind,
+            boolean explainsGap,
+            String words,
+            List<Long> lineIds,
+            List<Long> entryIds,
+            @Nullable Integer place) {}
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public MonthView month(long companyId, long accountId, YearMonth month) {
+        BankAccount account = accounts.get(companyId, accountId);
+        MonthData data = months.load(companyId, accountId, month);
+        Ladder ladder = data.ladder();
+        AccountMonth state = states.findByBankAccountIdAndFirstDay(accountId, month.atDay(1))
+                .orElseGet(() -> new AccountMonth(accountId, month));
+        List<TakenStatement> covering = statements.touching(accountId, month.atDay(1), month.atEndOfMonth());
+        ItemMatch undoable = undoable(data);
+        Long batch = undoable == null ? null : undoable.batchId();
+        return new MonthView(
+                accountId,
+                account.name(),
+                account.bank(),
+                account.shortNumber(),
+                account.currency().getCode(),
+                month,
+                state.state(),
+                state.preparer() == null ? null : state.preparer().name(),
+                state.preparedAt(),
+                account.mark().date(),
+                data.hasStatement(),
+                covering.stream()
+                        .filter(TakenStatement::fromPaper)
+                        .map(TakenStatement::id)
+                        .findFirst()
+                        .orElse(null),
+                statementWords(covering, ladder),
+                ladder.rows().size(),
+                ladder.openLines(),
+                ladder.tide(),
+                provenWords(data, account.currency()),
+                data.matching().firm().size(),
+                batch,
+                batch == null
+                        ? 0
+                        : matches.findByBankAccountIdAndBatchIdOrderById(accountId, batch)
+                                .size(),
+                proof(data),
+                notOnStatement(data),
+                strip(account, data),
+                state.state() == MonthState.OPEN && !account.mark().holds(month.atEndOfMonth()));
+    }
+
+    private static @Nullable ItemMatch undoable(MonthData data) {
+        ItemMatch latest = null;
+        for (Ladder.Row row : data.ladder().rows()) {
+            ItemMatch match = data.matchOf(row.line().id());
+            if (match != null && match.batchId() != null && (latest == null || match.id() > latest.id())) {
+                latest = match;
+            }
+        }
+        return latest;
+    }
+
+    private static String statementWords(List<TakenStatement> covering, Ladder ladder) {
+        if (covering.isEmpty()) {
+            return "no statement yet";
+        }
+        String kind = covering.stream().anyMatch(TakenStatement::fromPaper) ? "paper statement" : "statement";
+        int lines = ladder.rows().size();
+        return "%s from %s to %s, %d %s"
+                .formatted(
+                        kind,
+                        DAY.format(covering.getFirst().fromDate()),
+                        DAY.format(covering.getLast().toDate()),
+                        lines,
+                        lines == 1 ? "line" : "lines");
+    }
+
+    private static String provenWords(MonthData data, CurrencyUnit currency) {
+        Ladder ladder = data.ladder();
+        if (ladder.rows().isEmpty()) {
+            return "Nothing to prove yet";
+        }
+        if (ladder.tide() == 0) {
+            return "Nothing proven yet, "
+                    + MinorUnits.report(data.reconciliation().bankOpening(), currency) + " to begin with";
+        }
+        Ladder.Row last = ladder.rows().get(ladder.tide() - 1);
+        return (ladder.tide() == ladder.rows().size() ? "Proven to the last line, " : "Proven to ")
+                + (ladder.tide() == ladder.rows().size()
+                        ? ""
+                        : DAY.format(last.line().bookingDate()) + ", ")
+                + MinorUnits.report(last.proven().orElseThrow(), currency);
+    }
+
+    private static ProofView proof(MonthData data) {
+        Proof p = data.proof();
+        CurrencyUnit c = data.reconciliation().currency();
+        long gap = p.gap();
+        return new ProofView(
+                p.at(),
+                MinorUnits.toDecimal(p.bankBalance(), c),
+                group(p.onTheWay(), c),
+                group(p.notPresented(), c),
+                group(p.bankErrors(), c),
+                MinorUnits.toDecimal(p.adjustedBank(), c),
+                MinorUnits.toDecimal(p.ledgerBalance(), c),
+                group(p.notBookedIn(), c),
+                group(p.notBookedOut(), c),
+                group(p.ledgerErrors(), c),
+                MinorUnits.toDecimal(p.adjustedLedger(), c),
+                MinorUnits.toDecimal(Math.absExact(gap), c),
+                gap == 0,
+                words(data, gap));
+    }
+
+    private static GroupView group(List<ProofItem> items, CurrencyUnit currency) {
+        return new GroupView(items.size(), MinorUnits.toDecimal(Proof.total(items), currency));
+    }
+
+    private static String words(MonthData data, long gap) {
+        if (!data.hasStatement()) {
+            return "There is no statement to the end of the month yet.";
+        }
+        int open = data.ladder().openLines();
+        if (gap == 0) {
+            return open == 0
+                    ? "Every line is explained."
+                    : open + (open == 1 ? " line still has" : " lines still have") + " no explanation.";
+        }
+        return GapTrace.trace(data.reconciliation()).stream()
+                .filter(GapTrace.Finding::explainsGap)
+                .map(GapTrace.Finding::words)
+                .findFirst()
+                .orElse("No single item makes it.");
+    }
+
+    private List<OpenEntryView> notOnStatement(MonthData data) {
+        LocalDate today = LocalDate.now(clock);
+        Proof p = data.proof();
+        List<ProofItem> items = new ArrayList<>(p.notPresented());
+        items.addAll(p.onTheWay());
+        items.addAll(p.ledgerErrors());
+        CurrencyUnit c = data.reconciliation().currency();
+        return items.stream()
+                .filter(i -> i.entries().size() == 1)
+                .sorted(java.util.Comparator.comparing(ProofItem::date).thenComparing(ProofItem::title))
+                .limit(LARGEST_PAGE)
+                .map(i -> {
+                    CashEntry entry =
+                            Objects.requireNonNull(data.entry(i.entries().getFirst()));
+                    long amount = i.lines().isEmpty() ? entry.minorUnits() : i.minorUnits();
+                    return new OpenEntryView(
+                            entry.id().value(),
+                            data.journalEntryOf(entry.id()),
+                            i.date(),
+                            i.title(),
+                            i.daysOldAt(p.at()),
+                            !entry.checkNumber().isEmpty() && i.daysOldAt(today) > STALE_AFTER_DAYS,
+                            amount > 0 ? MinorUnits.toDecimal(amount, c) : null,
+                            amount < 0 ? MinorUnits.toDecimal(-amount, c) : null,
+                            i.note());
+                })
+                .toList();
+    }
+
+    private List<StripMonth> strip(BankAccount account, MonthData data) {
+        List<AccountMonth> known = states.findByBankAccountIdOrderByFirstDay(account.id());
+        YearMonth next = account.mark().nextMonth();
+        YearMonth first = YearMonth.from(account.openingDate().plusDays(1));
+        YearMonth last = next.plusMonths(1);
+        if (data.month().isAfter(last)) {
+            last = data.month();
+        }
+        if (first.isBefore(last.minusMonths(11))) {
+            first = last.minusMonths(11);
+        }
+        List<StripMonth> out = new ArrayList<>();
+        for (YearMonth m = first; !m.isAfter(last); m = m.plusMonths(1)) {
+            YearMonth month = m;
+            boolean prepared =
+                    known.stream().anyMatch(k -> k.month().equals(month) && k.state() == MonthState.PREPARED);
+            boolean toCome = m.isAfter(next) && !m.equals(data.month());
+            Strip state = m.isBefore(next)
+                    ? Strip.CERTIFIED
+                    : prepared ? Strip.PREPARED : toCome ? Strip.TO_COME : Strip.OPEN;
+            out.add(new StripMonth(m, state, m.equals(data.month()) ? share(data) : m.isBefore(next) ? 100 : 0));
+        }
+        return out;
+    }
+
+    /** Share of the month's lines above the tide line, in whole per cent, rounded down. */
+    public static int share(MonthData data) {
+        int lines = data.ladder().rows().size();
+        return lines == 0 ? 0 : data.ladder().tide() * 100 / lines;
+    }
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public RowPage rows(long companyId, long accountId, YearMonth month, int offset, int limit) {
+        MonthData data = months.load(companyId, accountId, month);
+        List<Ladder.Row> rows = data.ladder().rows();
+        int from = Math.clamp(offset, 0, rows.size());
+        int to = Math.clamp((long) from + Math.clamp(limit, 1, LARGEST_PAGE), from, rows.size());
+        List<RowView> out = new ArrayList<>();
+        for (int i = from; i < to; i++) {
+            out.add(row(data, rows.get(i), i));
+        }
+        return new RowPage(rows.size(), from, data.ladder().tide(), out);
+    }
+
+    private static RowView row(MonthData data, Ladder.Row row, int place) {
+        CurrencyUnit c = data.reconciliation().currency();
+        BankLine line = row.line();
+        ItemMatch match = data.matchOf(line.id());
+        List<Candidate> candidates =
+                row.state() == Ladder.State.OPEN ? data.matching().candidates(line.id()) : List.of();
+        return new RowView(
+                line.id().value(),
+                place,
+                line.bookingDate(),
+                line.title(),
+                line.counterparty(),
+                line.reference(),
+                line.checkNumber(),
+                line.minorUnits() > 0 ? MinorUnits.toDecimal(line.minorUnits(), c) : null,
+                line.minorUnits() < 0 ? MinorUnits.toDecimal(-line.minorUnits(), c) : null,
+                MinorUnits.toDecimal(row.bankBalance(), c),
+                optional(row.proven(), c),
+                row.presumedApart().isPresent() && row.presumedApart().getAsLong() != 0
+                        ? MinorUnits.toDecimal(Math.abs(row.presumedApart().getAsLong()), c)
+                        : null,
+                row.state(),
+                explainedBy(data, row, match, candidates),
+                match == null ? null : match.id(),
+                match == null ? null : match.how().name(),
+                match == null ? null : match.madeBy(),
+                candidates.size(),
+                candidates.isEmpty() ? null : candidates.getFirst().strength());
+    }
+
+    private static @Nullable String optional(OptionalLong amount, CurrencyUnit currency) {
+        return amount.isPresent() ? MinorUnits.toDecimal(amount.getAsLong(), currency) : null;
+    }
+
+    private static String explainedBy(
+            MonthData data, Ladder.Row row, @Nullable ItemMatch match, List<Candidate> candidates) {
+        switch (row.state()) {
+            case BANK_ERROR -> {
+                return "Bank error: "
+                        + data.reconciliation().bankErrors().get(row.line().id());
+            }
+            case MATCHED -> {
+                List<CashEntry> entries = match == null ? List.of() : data.entriesOf(match.id());
+                if (entries.isEmpty()) {
+                    return "Cancelled by another bank line";
+                }
+                return entries.size() == 1
+                        ? entries.getFirst().title()
+                        : entries.size() + " entries: "
+                                + String.join(
+                                        "; ",
+                                        entries.stream()
+                                                .limit(4)
+                                                .map(CashEntry::title)
+                                                .toList());
+            }
+            default -> {
+                if (candidates.isEmpty()) {
+                    return "nothing found yet";
+                }
+                Candidate best = candidates.getFirst();
+                CashEntry entry = data.entry(best.entry());
+                String name = entry == null ? "" : entry.title();
+                return switch (best.strength()) {
+                    case FIRM -> "Firm: " + name;
+                    case FAIR, FAINT ->
+                        candidates.size() == 1 ? "Perhaps " + name : candidates.size() + " possibilities";
+                };
+            }
+        }
+    }
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public List<CandidateView> candidates(long companyId, long accountId, YearMonth month, long lineId) {
+        MonthData data = months.load(companyId, accountId, month);
+        CurrencyUnit c = data.reconciliation().currency();
+        List<CandidateView> out = new ArrayList<>();
+        for (Candidate candidate : data.matching().candidates(new BankLineId(lineId))) {
+            CashEntry entry = data.entry(candidate.entry());
+            if (entry == null) {
+                continue;
+            }
+            out.add(new CandidateView(
+                    entry.id().value(),
+                    out.size() + 1,
+                    entry.date(),
+                    entry.title(),
+                    entry.text(),
+                    MinorUnits.toDecimal(Math.abs(entry.minorUnits()), c),
+                    MinorUnits.toDecimal(Math.abs(candidate.differenceMinorUnits()), c),
+                    candidate.differenceMinorUnits() == 0,
+                    candidate.differenceMinorUnits() != 0 && candidate.strength() == Strength.FAIR,
+                    candidate.strength(),
+                    candidate.evidence().stream()
+                            .map(e -> new FactView(e.words(c), e.speaksFor()))
+                            .toList()));
+        }
+        return out;
+    }
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public List<FindingView> trace(long companyId, long accountId, YearMonth month) {
+        MonthData data = months.load(companyId, accountId, month);
+        List<Ladder.Row> rows = data.ladder().rows();
+        List<FindingView> out = new ArrayList<>();
+        for (GapTrace.Finding f : GapTrace.trace(data.reconciliation())) {
+            Integer place = null;
+            for (int i = 0; i < rows.size() && place == null && !f.lines().isEmpty(); i++) {
+                if (rows.get(i).line().id().equals(f.lines().getFirst())) {
+                    place = i;
+                }
+            }
+            out.add(new FindingView(
+                    f.kind(),
+                    f.explainsGap(),
+                    f.words(),
+                    f.lines().stream().map(BankLineId::value).toList(),
+                    f.entries().stream().map(e -> e.value()).toList(),
+                    place));
+        }
+        return out;
+    }
+
+    /** What a selection of lines and entries comes to. */
+    public record SelectionView(int lines, int entries, String bank, String ledger, String apart, boolean balances) {}
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public SelectionView selection(
+            long companyId, long accountId, YearMonth month, List<Long> lineIds, List<Long> entryIds) {
+        MonthData data = months.load(companyId, accountId, month);
+        CurrencyUnit c = data.reconciliation().currency();
+        long bank = data.reconciliation().lines().stream()
+                .filter(l -> lineIds.contains(l.id().value()))
+                .mapToLong(BankLine::minorUnits)
+                .sum();
+        long ledger = 0;
+        for (long id : entryIds) {
+            CashEntry entry = data.entry(new tidemark.core.ledger.CashEntryId(id));
+            if (entry == null) {
+                throw new Missing("entry");
+            }
+            ledger = Math.addExact(ledger, entry.minorUnits());
+        }
+        return new SelectionView(
+                lineIds.size(),
+                entryIds.size(),
+                MinorUnits.report(bank, c),
+                MinorUnits.report(ledger, c),
+                MinorUnits.grouped(Math.subtractExact(bank, ledger), c),
+                bank == ledger && lineIds.size() + entryIds.size() > 1);
+    }
+}

@@ -1,0 +1,210 @@
+package tidemark.app.reconcile;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.ledger.CashEntryRepository;
+import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.statement.BankLineRepository;
+import tidemark.app.statement.Statements;
+import tidemark.app.statement.TakenLine;
+import tidemark.app.statement.TakenStatement;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.ledger.CashEntryId;
+import tidemark.core.matching.EvidenceMatching;
+import tidemark.core.matching.MatchingEngine;
+import tidemark.core.matching.MatchingResult;
+import tidemark.core.proof.Match;
+import tidemark.core.proof.Reconciliation;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
+
+/**
+ * Loads an account's month and has the core work out its ladder, candidates and proof. What was worked out is kept for
+ * as long as the account's revision stands; every change of the account makes a new revision, so nothing stale is
+ * ever shown.
+ */
+@Service
+public class Months {
+    /** Entries dated this long after the month are candidates too: ledgers are written up late. */
+    private static final int DAYS_AFTER = 10;
+
+    private static final int BLOCK = 1_000;
+
+    private record Key(long accountId, YearMonth month, long revision) {}
+
+    private final Cache<Key, MonthData> cache =
+            Caffeine.newBuilder().maximumSize(40).build();
+    private final BankAccounts accounts;
+    private final BankLineRepository lines;
+    private final CashEntryRepository entries;
+    private final ItemMatchRepository matches;
+    private final DeclaredErrors errors;
+    private final Statements statements;
+    private final MatchingEngine engine = new EvidenceMatching();
+
+    Months(
+            BankAccounts accounts,
+            BankLineRepository lines,
+            CashEntryRepository entries,
+            ItemMatchRepository matches,
+            DeclaredErrors errors,
+            Statements statements) {
+        this.accounts = accounts;
+        this.lines = lines;
+        this.entries = entries;
+        this.matches = matches;
+        this.errors = errors;
+        this.statements = statements;
+    }
+
+    /** The month as it is now, from one unchanging view of the database. */
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public MonthData load(long companyId, long accountId, YearMonth month) {
+        BankAccount account = accounts.get(companyId, accountId);
+        return cache.get(new Key(accountId, month, account.revision()), key -> read(account, month));
+    }
+
+    /** The month within a change of its account, before or after the change; never from what was kept. */
+    @Transactional
+    public MonthData loadForChange(BankAccount account, YearMonth month) {
+        return read(account, month);
+    }
+
+    private MonthData read(BankAccount account, YearMonth month) {
+        LocalDate from = month.atDay(1);
+        LocalDate to = month.atEndOfMonth();
+        List<ItemMatch> touching = matches.touching(account.id(), from, to);
+        List<Long> matchIds = touching.stream().map(ItemMatch::id).toList();
+
+        Map<Long, TakenLine> lineRows = new LinkedHashMap<>();
+        lines.openBefore(account.id(), from).forEach(l -> lineRows.put(l.id(), l));
+        lines.span(account.id(), from, to).forEach(l -> lineRows.put(l.id(), l));
+        inBlocks(matchIds).forEach(block -> lines.ofMatches(block).forEach(l -> lineRows.put(l.id(), l)));
+        Map<Long, PostedCashEntry> entryRows = new LinkedHashMap<>();
+        entries.openUpTo(account.id(), to.plusDays(DAYS_AFTER)).forEach(e -> entryRows.put(e.id(), e));
+        entries.span(account.id(), from, to).forEach(e -> entryRows.put(e.id(), e));
+        inBlocks(matchIds).forEach(block -> entries.ofMatches(block).forEach(e -> entryRows.put(e.id(), e)));
+
+        List<BankLine> coreLines = lineRows.values().stream()
+                .sorted(java.util.Comparator.comparingLong(TakenLine::place))
+                .map(TakenLine::line)
+                .toList();
+        List<CashEntry> coreEntries = entryRows.values().stream()
+                .map(PostedCashEntry::entry)
+                .sorted(java.util.Comparator.comparing(CashEntry::date).thenComparing(CashEntry::id))
+                .toList();
+        Map<BankLineId, String> bankErrors = errors.ofLines(account.id(), lineRows.keySet());
+        Map<CashEntryId, String> ledgerErrors = errors.ofEntries(account.id(), entryRows.keySet());
+        MatchingResult proposed = engine.propose(
+                coreLines.stream()
+                        .filter(l -> row(lineRows, l.id().value()).itemMatchId() == null)
+                        .filter(l -> !bankErrors.containsKey(l.id()))
+                        .filter(l -> !l.bookingDate().isAfter(to))
+                        .toList(),
+                coreEntries.stream()
+                        .filter(e -> row(entryRows, e.id().value()).itemMatchId() == null)
+                        .filter(e -> !ledgerErrors.containsKey(e.id()))
+                        .toList());
+        List<TakenStatement> covering = statements.touching(account.id(), from, to);
+        long ledgerOpening = ledgerBalance(account, from.minusDays(1));
+        long bankOpening = statements
+                .bankBalance(account, from.minusDays(1))
+                .orElseGet(() -> statements.latestBankBalance(account));
+        Reconciliation reconciliation = new Reconciliation(
+                account.currency(),
+                from,
+                to,
+                bankOpening,
+                statements.bankBalance(account, to).orElseGet(() -> latestWithin(account, to)),
+                ledgerOpening,
+                ledgerBalance(account, to),
+                coreLines,
+                coreEntries,
+                coreMatches(touching, lineRows.values(), entryRows.values()),
+                bankErrors,
+                ledgerErrors,
+                proposed.presumed());
+        Map<Long, ItemMatch> byId = new LinkedHashMap<>();
+        touching.forEach(m -> byId.put(m.id(), m));
+        Map<CashEntryId, Long> journalEntryOf = new LinkedHashMap<>();
+        entryRows.values().forEach(e -> journalEntryOf.put(new CashEntryId(e.id()), e.journalEntryId()));
+        return new MonthData(
+                month,
+                reconciliation,
+                proposed,
+                byId,
+                covering.stream().anyMatch(s -> !s.toDate().isBefore(to)),
+                covering.stream().anyMatch(TakenStatement::fromPaper),
+                journalEntryOf);
+    }
+
+    /** Where no statement reaches the day, what the bank last said. */
+    private long latestWithin(BankAccount account, LocalDate to) {
+        return statements.list(account.id()).stream()
+                .filter(s -> !s.toDate().isAfter(to))
+                .findFirst()
+                .map(TakenStatement::closingMinorUnits)
+                .orElse(account.openingMinorUnits());
+    }
+
+    private static <T> T row(Map<Long, T> rows, long id) {
+        return java.util.Objects.requireNonNull(rows.get(id));
+    }
+
+    private static List<Match> coreMatches(
+            List<ItemMatch> touching, Collection<TakenLine> lines, Collection<PostedCashEntry> entries) {
+        Map<Long, List<BankLineId>> linesOf = new LinkedHashMap<>();
+        Map<Long, List<CashEntryId>> entriesOf = new LinkedHashMap<>();
+        for (TakenLine line : lines) {
+            if (line.itemMatchId() != null) {
+                linesOf.computeIfAbsent(line.itemMatchId(), k -> new ArrayList<>())
+                        .add(new BankLineId(line.id()));
+            }
+        }
+        for (PostedCashEntry entry : entries) {
+            if (entry.itemMatchId() != null) {
+                entriesOf
+                        .computeIfAbsent(entry.itemMatchId(), k -> new ArrayList<>())
+                        .add(new CashEntryId(entry.id()));
+            }
+        }
+        List<Match> out = new ArrayList<>();
+        for (ItemMatch match : touching) {
+            out.add(new Match(
+                    match.id(),
+                    linesOf.getOrDefault(match.id(), List.of()),
+                    entriesOf.getOrDefault(match.id(), List.of())));
+        }
+        return out;
+    }
+
+    private static List<List<Long>> inBlocks(List<Long> ids) {
+        List<List<Long>> out = new ArrayList<>();
+        for (int i = 0; i < ids.size(); i += BLOCK) {
+            out.add(ids.subList(i, Math.min(ids.size(), i + BLOCK)));
+        }
+        return out;
+    }
+
+    /** The ledger's balance of the account from its cash entries; sums begin at the mark. */
+    @Transactional(readOnly = true)
+    public long ledgerBalance(BankAccount account, LocalDate day) {
+        LocalDate mark = account.mark().date();
+        if (!day.isBefore(mark)) {
+            return Math.addExact(account.markLedgerMinorUnits(), entries.sum(account.id(), mark, day));
+        }
+        return Math.addExact(account.openingMinorUnits(), entries.sum(account.id(), account.openingDate(), day));
+    }
+}

@@ -1,0 +1,105 @@
+package tidemark.app.statement;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
+
+/** A bank line as it was taken; only its match changes. */
+@Entity
+@Table(name = "bank_line")
+public class TakenLine {
+    @Id
+    @GeneratedValue(generator = "row_id")
+    @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
+    private long id;
+
+    private long bankAccountId;
+    private long statementId;
+    private long place;
+    private LocalDate bookingDate;
+    private LocalDate valueDate;
+    private long minorUnits;
+    private long balanceMinorUnits;
+    private String reference;
+    private String bankReference;
+    private String checkNumber;
+    private String counterparty;
+    private String text;
+    private String code;
+    private @Nullable Long itemMatchId;
+
+    protected TakenLine() {}
+
+    TakenLine(TakenStatement statement, long place, BankLine line, long balanceMinorUnits) {
+        this.bankAccountId = statement.bankAccountId();
+        this.statementId = statement.id();
+        this.place = place;
+        this.bookingDate = line.bookingDate();
+        this.valueDate = line.valueDate();
+        this.minorUnits = line.minorUnits();
+        this.balanceMinorUnits = balanceMinorUnits;
+        this.reference = cut(line.reference(), 500);
+        this.bankReference = cut(line.bankReference(), 200);
+        this.checkNumber = cut(line.checkNumber(), 40);
+        this.counterparty = cut(line.counterparty(), 300);
+        this.text = cut(line.text(), 2000);
+        this.code = cut(line.code(), 100);
+    }
+
+    /** Longer than any format allows; the original file keeps the whole. */
+    private static String cut(String text, int longest) {
+        return text.length() <= longest ? text : text.substring(0, longest - 1) + "…";
+    }
+
+    public long id() {
+        return id;
+    }
+
+    public long bankAccountId() {
+        return bankAccountId;
+    }
+
+    public long statementId() {
+        return statementId;
+    }
+
+    public long place() {
+        return place;
+    }
+
+    public LocalDate bookingDate() {
+        return bookingDate;
+    }
+
+    public long minorUnits() {
+        return minorUnits;
+    }
+
+    public long balanceMinorUnits() {
+        return balanceMinorUnits;
+    }
+
+    public @Nullable Long itemMatchId() {
+        return itemMatchId;
+    }
+
+    public BankLine line() {
+        return new BankLine(
+                new BankLineId(id),
+                bookingDate,
+                valueDate,
+                minorUnits,
+                reference,
+                bankReference,
+                checkNumber,
+                counterparty,
+                text,
+                code);
+    }
+}

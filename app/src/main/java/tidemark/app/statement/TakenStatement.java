@@ -1,0 +1,115 @@
+package tidemark.app.statement;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.time.LocalDate;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.statement.StatementHeader;
+
+/** A statement that was taken, from a file or from paper. */
+@Entity
+@Table(name = "statement")
+public class TakenStatement {
+    @Id
+    @GeneratedValue(generator = "row_id")
+    @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
+    private long id;
+
+    private long bankAccountId;
+    private @Nullable Long statementFileId;
+    private String reference;
+    private LocalDate fromDate;
+    private LocalDate toDate;
+    private long openingMinorUnits;
+    private long closingMinorUnits;
+    private int lineCount;
+    private String takenBy;
+    private Instant takenAt;
+
+    protected TakenStatement() {}
+
+    TakenStatement(
+            long bankAccountId,
+            @Nullable Long statementFileId,
+            StatementHeader header,
+            int lineCount,
+            String takenBy,
+            Instant takenAt) {
+        this.bankAccountId = bankAccountId;
+        this.statementFileId = statementFileId;
+        this.reference = header.reference();
+        this.fromDate = header.from();
+        this.toDate = header.to();
+        this.openingMinorUnits = header.openingMinorUnits();
+        this.closingMinorUnits = header.closingMinorUnits();
+        this.lineCount = lineCount;
+        this.takenBy = takenBy;
+        this.takenAt = takenAt;
+    }
+
+    public long id() {
+        return id;
+    }
+
+    public long bankAccountId() {
+        return bankAccountId;
+    }
+
+    public @Nullable Long statementFileId() {
+        return statementFileId;
+    }
+
+    public boolean fromPaper() {
+        return statementFileId == null;
+    }
+
+    public LocalDate fromDate() {
+        return fromDate;
+    }
+
+    public LocalDate toDate() {
+        return toDate;
+    }
+
+    public long openingMinorUnits() {
+        return openingMinorUnits;
+    }
+
+    public long closingMinorUnits() {
+        return closingMinorUnits;
+    }
+
+    public int lineCount() {
+        return lineCount;
+    }
+
+    public String reference() {
+        return reference;
+    }
+
+    public String takenBy() {
+        return takenBy;
+    }
+
+    public Instant takenAt() {
+        return takenAt;
+    }
+
+    void lines(int count) {
+        lineCount = count;
+    }
+
+    void closing(long minorUnits) {
+        closingMinorUnits = minorUnits;
+    }
+
+    public StatementHeader header(String accountNumber, CurrencyUnit currency) {
+        return new StatementHeader(
+                accountNumber, reference, currency, fromDate, toDate, openingMinorUnits, closingMinorUnits);
+    }
+}

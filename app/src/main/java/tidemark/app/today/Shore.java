@@ -1,0 +1,239 @@
+package tidemark.app.today;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.time.format.TextStyle;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.joda.money.CurrencyUnit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
+import tidemark.app.reconcile.AccountMonthRepository;
+import tidemark.app.reconcile.MonthData;
+import tidemark.app.reconcile.MonthViews;
+import tidemark.app.reconcile.Months;
+import tidemark.app.statement.Statements;
+import tidemark.core.certificate.MonthState;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.proof.Ladder;
+import tidemark.core.proof.Proof;
+import tidemark.core.proof.ProofItem;
+
+/** Where every account stands, and what needs a hand. */
+@Service
+class Shore {
+    private final BankAccounts accounts;
+    private final Companies companies;
+    private final Months months;
+    private final AccountMonthRepository states;
+    private final Statements statements;
+    private final Clock clock;
+
+    Shore(
+            BankAccounts accounts,
+            Companies companies,
+            Months months,
+            AccountMonthRepository states,
+            Statements statements,
+            Clock clock) {
+        this.accounts = accounts;
+        this.companies = companies;
+        this.months = months;
+        this.states = states;
+        this.statements = statements;
+        this.clock = clock;
+    }
+
+    /** How far an account's next month is. */
+    enum Standing {
+        NO_STATEMENT,
+        OPEN,
+        PROVEN,
+        PREPARED,
+        UP_TO_DATE
+    }
+
+    /** @param weight 1 to 3, by the amount */
+    record Dot(LocalDate date, String title, String amount, int weight) {}
+
+    /**
+     * @param provenTo last day all of whose lines are proven
+     * @param share of the next month's lines that are proven, in per cent
+     */
+    record Lane(
+            long accountId,
+            String name,
+            String bank,
+            String shortNumber,
+            String currency,
+            LocalDate openingDate,
+            LocalDate mark,
+            LocalDate provenTo,
+            YearMonth nextMonth,
+            Standing standing,
+            int share,
+            int openLines,
+            String words,
+            String bankBalance,
+            String freeToSpend,
+            List<Dot> openBankLines,
+            List<Dot> openEntries) {}
+
+    /** One thing to do, with the place where it is done. */
+    record Task(long accountId, String account, String words, String button, Place place, YearMonth month) {}
+
+    enum Place {
+        RECONCILE,
+        CERTIFY,
+        STATEMENTS
+    }
+
+    record TodayView(LocalDate businessDate, String company, LocalDate from, List<Lane> lanes, List<Task> tasks) {}
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    TodayView today(long companyId) {
+        LocalDate today = LocalDate.now(clock);
+        List<Lane> lanes = new ArrayList<>();
+        List<Task> tasks = new ArrayList<>();
+        for (BankAccount account : accounts.list(companyId)) {
+            Lane lane = lane(account, today);
+            lanes.add(lane);
+            Task task = task(lane, today);
+            if (task != null) {
+                tasks.add(task);
+            }
+        }
+        LocalDate from = today.withDayOfMonth(1).minusMonths(6);
+        return new TodayView(today, companies.get(companyId).name(), from, lanes, tasks);
+    }
+
+    private Lane lane(BankAccount account, LocalDate today) {
+        YearMonth next = account.mark().nextMonth();
+        MonthData data = months.load(account.companyId(), account.id(), next);
+        CurrencyUnit c = account.currency();
+        Ladder ladder = data.ladder();
+        MonthState state = states.findByBankAccountIdAndFirstDay(account.id(), next.atDay(1))
+                .map(s -> s.state())
+                .orElse(MonthState.OPEN);
+        Standing standing = standing(data, state, today);
+        List<Dot> openLines = new ArrayList<>();
+        for (Ladder.Row row : ladder.rows()) {
+            if (row.state() == Ladder.State.OPEN) {
+                openLines.add(dot(
+                        row.line().bookingDate(), row.line().title(), row.line().minorUnits(), c));
+            }
+        }
+        List<Dot> openEntries = new ArrayList<>();
+        List<ProofItem> outstanding = new ArrayList<>(data.proof().onTheWay());
+        outstanding.addAll(data.proof().notPresented());
+        outstanding.forEach(i -> openEntries.add(dot(i.date(), i.title(), i.minorUnits(), c)));
+        long bank = statements.latestBankBalance(account);
+        return new Lane(
+                account.id(),
+                account.name(),
+                account.bank(),
+                account.shortNumber(),
+                c.getCode(),
+                account.openingDate(),
+                account.mark().date(),
+                provenTo(account, data),
+                next,
+                standing,
+                standing == Standing.PROVEN || standing == Standing.PREPARED ? 100 : MonthViews.share(data),
+                ladder.openLines(),
+                words(standing, ladder),
+                MinorUnits.toDecimal(bank, c),
+                MinorUnits.toDecimal(
+                        Math.addExact(bank, Proof.total(data.proof().notPresented())), c),
+                openLines,
+                openEntries);
+    }
+
+    private static Standing standing(MonthData data, MonthState state, LocalDate today) {
+        if (state == MonthState.PREPARED) {
+            return Standing.PREPARED;
+        }
+        if (!data.hasStatement()) {
+            return data.month().atEndOfMonth().isBefore(today) ? Standing.NO_STATEMENT : Standing.UP_TO_DATE;
+        }
+        boolean proven = data.ladder().openLines() == 0 && data.proof().gap() == 0;
+        return proven ? Standing.PROVEN : Standing.OPEN;
+    }
+
+    private static LocalDate provenTo(BankAccount account, MonthData data) {
+        Ladder ladder = data.ladder();
+        if (!data.hasStatement()) {
+            return account.mark().date();
+        }
+        if (ladder.tide() == ladder.rows().size()) {
+            return data.month().atEndOfMonth();
+        }
+        LocalDate next = ladder.rows().get(ladder.tide()).line().bookingDate().minusDays(1);
+        return next.isBefore(account.mark().date()) ? account.mark().date() : next;
+    }
+
+    private static Dot dot(LocalDate date, String title, long minorUnits, CurrencyUnit currency) {
+        long whole = Math.abs(minorUnits) / (long) Math.pow(10, currency.getDecimalPlaces());
+        return new Dot(date, title, MinorUnits.report(minorUnits, currency), whole >= 5_000 ? 3 : whole >= 500 ? 2 : 1);
+    }
+
+    private static String words(Standing standing, Ladder ladder) {
+        return switch (standing) {
+            case NO_STATEMENT -> "no statement";
+            case OPEN -> ladder.openLines() == 0 ? "apart" : ladder.openLines() + " open";
+            case PROVEN -> "ready";
+            case PREPARED -> "prepared";
+            case UP_TO_DATE -> "up to date";
+        };
+    }
+
+    private static @org.jspecify.annotations.Nullable Task task(Lane lane, LocalDate today) {
+        String month = lane.nextMonth().getMonth().getDisplayName(TextStyle.FULL, Locale.ENGLISH);
+        return switch (lane.standing()) {
+            case NO_STATEMENT ->
+                new Task(
+                        lane.accountId(),
+                        lane.name(),
+                        month + " is over and its statement has not been read",
+                        "Read a statement",
+                        Place.STATEMENTS,
+                        lane.nextMonth());
+            case OPEN ->
+                new Task(
+                        lane.accountId(),
+                        lane.name(),
+                        lane.openLines() == 0
+                                ? "every line of " + month + " is explained, and the two sides are apart"
+                                : lane.openLines() + (lane.openLines() == 1 ? " bank line of " : " bank lines of ")
+                                        + month + (lane.openLines() == 1 ? " has" : " have") + " no explanation yet",
+                        "Reconcile " + month,
+                        Place.RECONCILE,
+                        lane.nextMonth());
+            case PROVEN ->
+                lane.nextMonth().atEndOfMonth().isBefore(today)
+                        ? new Task(
+                                lane.accountId(),
+                                lane.name(),
+                                month + " is proven to the last line",
+                                "Prepare " + month,
+                                Place.CERTIFY,
+                                lane.nextMonth())
+                        : null;
+            case PREPARED ->
+                new Task(
+                        lane.accountId(),
+                        lane.name(),
+                        month + " is prepared and waits for a second person",
+                        "Certify " + month,
+                        Place.CERTIFY,
+                        lane.nextMonth());
+            case UP_TO_DATE -> null;
+        };
+    }
+}

@@ -1,0 +1,182 @@
+package tidemark.app.today;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import tidemark.app.access.People;
+import tidemark.app.access.Requires;
+import tidemark.app.access.Right;
+import tidemark.app.access.RightsInterceptor;
+import tidemark.app.access.Role;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
+import tidemark.app.company.Company;
+import tidemark.app.ledger.CashEntryRepository;
+import tidemark.app.statement.BankLineRepository;
+import tidemark.core.money.MinorUnits;
+
+/** Where one begins: the session, Today, finding things, the activity. */
+@RestController
+@RequestMapping("/api")
+class TodayController {
+    private static final int MOST_FOUND = 20;
+
+    private final Shore shore;
+    private final People people;
+    private final Companies companies;
+    private final BankAccounts accounts;
+    private final BankLineRepository lines;
+    private final CashEntryRepository entries;
+    private final ActivityLog activity;
+    private final Clock clock;
+
+    TodayController(
+            Shore shore,
+            People people,
+            Companies companies,
+            BankAccounts accounts,
+            BankLineRepository lines,
+            CashEntryRepository entries,
+            ActivityLog activity,
+            Clock clock) {
+        this.shore = shore;
+        this.people = people;
+        this.companies = companies;
+        this.accounts = accounts;
+        this.lines = lines;
+        this.entries = entries;
+        this.activity = activity;
+        this.clock = clock;
+    }
+
+    record CompanyView(long id, String name, String currency, boolean onePerson, Set<Role> roles) {}
+
+    record SessionView(
+            boolean firstRun,
+            @Nullable String login,
+            @Nullable String name,
+            LocalDate businessDate,
+            List<CompanyView> companies) {}
+
+    /** Where something found stands. */
+    enum Where {
+        BANK_LINE,
+        LEDGER_ENTRY
+    }
+
+    record FoundView(
+            Where where,
+            long accountId,
+            String account,
+            String month,
+            long id,
+            LocalDate date,
+            String title,
+            String amount) {}
+
+    record ActivityView(long id, Instant at, String who, String action, String text) {}
+
+    @GetMapping("/session")
+    @Requires(Right.NOBODY_IN_PARTICULAR)
+    SessionView session() {
+        var actor = RightsInterceptor.currentActor();
+        LocalDate today = LocalDate.now(clock);
+        if (actor == null) {
+            return new SessionView(!people.anybody(), null, null, today, List.of());
+        }
+        List<CompanyView> mine = people.companies(actor.personId()).stream()
+                .map(id -> {
+                    Company company = companies.get(id);
+                    return new CompanyView(
+                            company.id(),
+                            company.name(),
+                            company.baseCurrency().getCode(),
+                            company.onePerson(),
+                            people.roles(actor.personId(), id));
+                })
+                .filter(c -> !c.roles().isEmpty())
+                .toList();
+        return new SessionView(false, actor.login(), actor.name(), today, mine);
+    }
+
+    @GetMapping("/companies/{companyId}/today")
+    @Requires(Right.LOOK)
+    Shore.TodayView today(@PathVariable long companyId) {
+        return shore.today(companyId);
+    }
+
+    @GetMapping("/companies/{companyId}/found")
+    @Requires(Right.LOOK)
+    @Transactional(readOnly = true)
+    public List<FoundView> find(@PathVariable long companyId, @RequestParam String text) {
+        String wanted = text.strip();
+        if (wanted.length() < 2 || wanted.length() > 100) {
+            return List.of();
+        }
+        String literal = wanted.replace("!", "!!").replace("%", "!%").replace("_", "!_");
+        List<BankAccount> all = accounts.list(companyId);
+        List<Long> ids = all.stream().map(BankAccount::id).toList();
+        if (ids.isEmpty()) {
+            return List.of();
+        }
+        List<FoundView> out = new ArrayList<>();
+        lines.find(ids, literal, Limit.of(MOST_FOUND))
+                .forEach(l -> out.add(found(
+                        Where.BANK_LINE,
+                        account(all, l.bankAccountId()),
+                        l.bookingDate(),
+                        l.id(),
+                        l.line().title(),
+                        l.minorUnits())));
+        entries.find(ids, literal, Limit.of(MOST_FOUND))
+                .forEach(e -> out.add(found(
+                        Where.LEDGER_ENTRY,
+                        account(all, e.bankAccountId()),
+                        e.entryDate(),
+                        e.journalEntryId(),
+                        e.entry().title(),
+                        e.minorUnits())));
+        return out;
+    }
+
+    private static BankAccount account(List<BankAccount> all, long id) {
+        return all.stream().filter(a -> a.id() == id).findFirst().orElseThrow();
+    }
+
+    private static FoundView found(
+            Where where, BankAccount account, LocalDate date, long id, String title, long minorUnits) {
+        return new FoundView(
+                where,
+                account.id(),
+                account.name(),
+                date.toString().substring(0, 7),
+                id,
+                date,
+                title,
+                MinorUnits.report(minorUnits, account.currency()));
+    }
+
+    @GetMapping("/companies/{companyId}/activity")
+    @Requires(Right.LOOK)
+    List<ActivityView> activity(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "0") long before,
+            @RequestParam(defaultValue = "") String text) {
+        return activity.search(companyId, before, text).stream()
+                .map(a -> new ActivityView(a.id(), a.happenedAt(), a.who(), a.action(), a.text()))
+                .toList();
+    }
+}

@@ -1,0 +1,64 @@
+package tidemark.app.web;
+
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.userdetails.UserDetailsService;
+import org.springframework.security.core.userdetails.UsernameNotFoundException;
+import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+
+/** Sessions, CSRF and headers. Who may do what is checked by the rights of each endpoint. */
+@Configuration(proxyBeanMethods = false)
+class SecurityConfig {
+    private static final String CONTENT_SECURITY_POLICY = String.join(
+            "; ",
+            "default-src 'none'",
+            "script-src 'self'",
+            "style-src 'self' 'unsafe-inline'",
+            "font-src 'self'",
+            "img-src 'self' data:",
+            "connect-src 'self'",
+            "form-action 'self'",
+            "base-uri 'none'",
+            "frame-ancestors 'none'");
+
+    @Bean
+    SecurityContextRepository securityContextRepository() {
+        return new HttpSessionSecurityContextRepository();
+    }
+
+    @Bean
+    SecurityFilterChain filters(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
+        return http.csrf(csrf -> csrf.spa())
+                .securityContext(c -> c.securityContextRepository(contexts))
+                .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
+                .requestCache(cache -> cache.disable())
+                .formLogin(form -> form.disable())
+                .httpBasic(basic -> basic.disable())
+                .logout(logout -> logout.disable())
+                .anonymous(anonymous -> anonymous.disable())
+                .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(CONTENT_SECURITY_POLICY))
+                        .referrerPolicy(r -> r.policy(ReferrerPolicy.SAME_ORIGIN))
+                        .frameOptions(frame -> frame.deny()))
+                .build();
+    }
+
+    /** Sign-in is our own; this only keeps the framework from inventing a user. */
+    @Bean
+    UserDetailsService nobody() {
+        return login -> {
+            throw new UsernameNotFoundException(login);
+        };
+    }
+
+    /** Argon2id. */
+    @Bean
+    PasswordEncoder passwordEncoder() {
+        return Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8();
+    }
+}

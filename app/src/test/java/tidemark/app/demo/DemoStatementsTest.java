@@ -1,0 +1,50 @@
+package tidemark.app.demo;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.running.Client;
+import tidemark.app.running.RunningApp;
+import tidemark.app.statement.Statements;
+import tidemark.app.statement.TakenStatement;
+
+@ExtendWith(RunningApp.class)
+class DemoStatementsTest {
+    private static final Path KEPT = Path.of("../demo/statements");
+
+    /** The files that a newcomer drops are the story's own; run with {@code -Dtidemark.write=true} to renew them. */
+    @Test
+    void juneFiles_areThoseInTheRepository(RunningApp.App app) throws Exception {
+        long company = Client.signedIn(app, "maren").company();
+        Map<String, BankAccount> accounts = new HashMap<>();
+        Map<String, Long> openings = new HashMap<>();
+        for (BankAccount account : app.bean(BankAccounts.class).list(company)) {
+            accounts.put(account.name(), account);
+            openings.put(
+                    account.name(),
+                    app.bean(Statements.class).list(account.id()).stream()
+                            .filter(s -> s.toDate().equals(java.time.LocalDate.of(2026, 5, 31)))
+                            .mapToLong(TakenStatement::closingMinorUnits)
+                            .findFirst()
+                            .orElseThrow());
+        }
+        var files = DemoCompany.juneFiles(accounts, openings);
+        assertEquals(3, files.size());
+        for (DemoCompany.StatementFile file : files) {
+            Path kept = KEPT.resolve(file.name());
+            if (Boolean.getBoolean("tidemark.write")) {
+                Files.createDirectories(KEPT);
+                Files.write(kept, file.content());
+            }
+            assertArrayEquals(Files.readAllBytes(kept), file.content(), file.name());
+        }
+    }
+}

@@ -1,0 +1,126 @@
+package tidemark.app.running;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Talks to the application as a browser would: with a session cookie and the CSRF token. */
+public final class Client {
+    private static final JsonMapper JSON = new JsonMapper();
+
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final String base;
+
+    public Client(RunningApp.App app) {
+        base = "http://127.0.0.1:" + app.port();
+    }
+
+    /** An answer with its body as JSON, or a missing node where it has none. */
+    public record Answer(int status, JsonNode body, HttpResponse<byte[]> raw) {
+        public String code() {
+            return body.path("code").asString("");
+        }
+    }
+
+    public static Client signedIn(RunningApp.App app, String login) {
+        return signedIn(app, login, "quillhaven-harbour");
+    }
+
+    public static Client signedIn(RunningApp.App app, String login, String password) {
+        Client client = new Client(app);
+        client.get("/api/session");
+        Answer answer = client.post("/api/session", Map.of("login", login, "password", password));
+        if (answer.status() != 200) {
+            throw new IllegalStateException("Sign-in of " + login + " refused: " + answer.body());
+        }
+        return client;
+    }
+
+    public Answer get(String path) {
+        return send(request(path).GET());
+    }
+
+    public Answer post(String path, Object body) {
+        return send(json("POST", path, body));
+    }
+
+    public Answer put(String path, Object body) {
+        return send(json("PUT", path, body));
+    }
+
+    public Answer delete(String path) {
+        return send(request(path).DELETE());
+    }
+
+    public Answer method(String method, String path, Object body) {
+        return send(json(method, path, body));
+    }
+
+    private HttpRequest.Builder json(String method, String path, Object body) {
+        return request(path)
+                .header("Content-Type", "application/json")
+                .method(method, HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)));
+    }
+
+    public Answer upload(String path, String fileName, byte[] content) {
+        String boundary = "----tide" + fileName.hashCode();
+        byte[] head = ("--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName
+                        + "\"\r\nContent-Type: application/octet-stream\r\n\r\n")
+                .getBytes(StandardCharsets.UTF_8);
+        byte[] tail = ("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8);
+        return send(request(path)
+                .header("Content-Type", "multipart/form-data; boundary=" + boundary)
+                .POST(HttpRequest.BodyPublishers.concat(
+                        HttpRequest.BodyPublishers.ofByteArray(head),
+                        HttpRequest.BodyPublishers.ofByteArray(content),
+                        HttpRequest.BodyPublishers.ofByteArray(tail))));
+    }
+
+    public HttpRequest.Builder request(String path) {
+        HttpRequest.Builder builder = HttpRequest.newBuilder(URI.create(base + path));
+        cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .forEach(c -> builder.header("X-XSRF-TOKEN", c.getValue()));
+        return builder;
+    }
+
+    public Answer send(HttpRequest.Builder request) {
+        try {
+            HttpResponse<byte[]> response = http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+            boolean json =
+                    response.headers().firstValue("Content-Type").orElse("").contains("json");
+            return new Answer(
+                    response.statusCode(), json ? JSON.readTree(response.body()) : JSON.createObjectNode(), response);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** The demo company's id. */
+    public long company() {
+        return get("/api/session").body().path("companies").get(0).path("id").asLong();
+    }
+
+    /** The id of one of the company's bank accounts. */
+    public long account(String name) {
+        for (JsonNode lane :
+                get("/api/companies/" + company() + "/today").body().path("lanes")) {
+            if (lane.path("name").asString().equals(name)) {
+                return lane.path("accountId").asLong();
+            }
+        }
+        throw new IllegalArgumentException(name);
+    }
+}

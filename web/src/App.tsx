@@ -1,0 +1,61 @@
+import { lazy, Suspense } from 'react';
+import { Navigate, Route, Routes } from 'react-router';
+import { Layout } from './shared/Layout';
+import { FirstRunPage } from './session/FirstRunPage';
+import { SessionProvider, useSessionQuery } from './session/session';
+import { SignInPage } from './session/SignInPage';
+import { TodayPage } from './today/TodayPage';
+
+const ReconcilePage = lazy(() => import('./reconcile/ReconcilePage'));
+const CertifyPage = lazy(() => import('./certify/CertifyPage'));
+const StatementsPage = lazy(() => import('./statements/StatementsPage'));
+const LedgerPage = lazy(() => import('./ledger/LedgerPage'));
+const AccountPage = lazy(() => import('./ledger/AccountPage'));
+const EntryPage = lazy(() => import('./ledger/EntryPage'));
+const NewEntryPage = lazy(() => import('./ledger/NewEntryPage'));
+const ImportPage = lazy(() => import('./ledger/ImportPage'));
+const SetUpPage = lazy(() => import('./setup/SetUpPage'));
+const ActivityPage = lazy(() => import('./setup/ActivityPage'));
+
+export function App() {
+  const session = useSessionQuery();
+  if (session.isPending) {
+    return <p className="quiet p-4">Opening the books…</p>;
+  }
+  if (session.isError) {
+    return <p className="p-4">The server does not answer. Start it again, then reload this page.</p>;
+  }
+  if (session.data.firstRun) {
+    return <FirstRunPage />;
+  }
+  if (!session.data.name) {
+    return <SignInPage />;
+  }
+  const company = session.data.companies[0];
+  if (!company) {
+    return <p className="p-4">You have no role in any company yet. Ask an administrator to give you one.</p>;
+  }
+  return (
+    <SessionProvider session={session.data} company={company}>
+      <Layout>
+        <Suspense fallback={<p className="quiet p-4">One moment…</p>}>
+          <Routes>
+            <Route path="/" element={<TodayPage />} />
+            <Route path="/reconcile" element={<ReconcilePage />} />
+            <Route path="/reconcile/:accountId/:month" element={<ReconcilePage />} />
+            <Route path="/certify/:accountId/:month" element={<CertifyPage />} />
+            <Route path="/statements" element={<StatementsPage />} />
+            <Route path="/ledger" element={<LedgerPage />} />
+            <Route path="/ledger/accounts/:id" element={<AccountPage />} />
+            <Route path="/ledger/entries/:id" element={<EntryPage />} />
+            <Route path="/ledger/new" element={<NewEntryPage />} />
+            <Route path="/ledger/import" element={<ImportPage />} />
+            <Route path="/activity" element={<ActivityPage />} />
+            <Route path="/set-up" element={<SetUpPage />} />
+            <Route path="*" element={<Navigate to="/" replace />} />
+          </Routes>
+        </Suspense>
+      </Layout>
+    </SessionProvider>
+  );
+}

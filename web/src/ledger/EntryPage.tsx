@@ -1,0 +1,172 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useNavigate, useParams } from 'react-router';
+import { useHere } from '../session/session';
+import { api, data } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { dateTime, fullDate } from '../shared/dates';
+import { keys } from '../shared/keys';
+import { grouped } from '../shared/money';
+import { Problems } from '../shared/Problems';
+import { BookedPreview } from './BookedPreview';
+
+const SOURCES = {
+  OPENING: 'opening balance',
+  MANUAL: 'typed',
+  FILE: 'read from a file',
+  BANK_LINE: 'booked from a bank line',
+  CORRECTION: 'put right from a bank line',
+  REVERSAL: 'reversal',
+};
+
+const path = '/api/companies/{companyId}/ledger/entries/{entryId}' as const;
+
+/** One journal entry with its way to the bank and back, and its reversal. */
+export default function EntryPage() {
+  const { id = '' } = useParams();
+  const { company, session, canPrepare } = useHere();
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [date, setDate] = useState<string | null>(null);
+  const params = { companyId: company.id, entryId: Number(id) };
+  const entry = useQuery({
+    queryKey: keys.entry(company.id, Number(id)),
+    queryFn: () => data(api.GET(path, { params: { path: params } })),
+  });
+  const preview = useQuery({
+    queryKey: [...keys.entry(company.id, Number(id)), 'reversal', date],
+    queryFn: () =>
+      data(
+        api.POST(`${path}/reversal`, {
+          params: { path: params, query: { preview: true } },
+          body: { date: date ?? '' },
+        }),
+      ),
+    enabled: date !== null,
+  });
+  const reverse = useMutation({
+    mutationFn: () =>
+      data(api.POST(`${path}/reversal`, { params: { path: params }, body: { date: date ?? '' } })),
+    onSuccess: async (booked) => {
+      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
+      setDate(null);
+      void navigate(`/ledger/entries/${booked.entries[0]?.id}`);
+    },
+  });
+  const d = entry.data;
+  if (!d) {
+    return <Problems error={entry.error} />;
+  }
+  const e = d.entry;
+  return (
+    <div className="page form-page">
+      <div>
+        <p className="mb-1">
+          <Link to="/ledger">Ledger</Link>
+        </p>
+        <h1>
+          Entry {e.number} <small>{e.text}</small>
+        </h1>
+        <p className="quiet">
+          {fullDate(e.date)}, {SOURCES[e.source]} by {d.bookedBy}, {dateTime(d.bookedAt)}
+          {e.reference && `, reference ${e.reference}`}
+        </p>
+        {d.reversedBy !== undefined && (
+          <p className="told">
+            Reversed by <Link to={`/ledger/entries/${d.reversedBy}`}>another entry</Link>; it no longer
+            counts.
+          </p>
+        )}
+        {d.reversalOf !== undefined && (
+          <p className="told">
+            Undoes <Link to={`/ledger/entries/${d.reversalOf}`}>an earlier entry</Link>.
+          </p>
+        )}
+        <div className="sheet">
+          <table className="plain">
+            <caption>Amounts in {company.currency}</caption>
+            <thead>
+              <tr>
+                <th scope="col">Account</th>
+                <th scope="col">Party</th>
+                <th scope="col" className="num">
+                  Debit
+                </th>
+                <th scope="col" className="num">
+                  Credit
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {e.lines.map((line, i) => (
+                <tr key={`${line.accountCode}${i}`}>
+                  <th scope="row">
+                    <Link to={`/ledger/accounts/${line.accountId}`}>
+                      {line.accountCode} {line.accountName}
+                    </Link>
+                  </th>
+                  <td>{line.party}</td>
+                  <td className="num">{line.debit && grouped(line.debit)}</td>
+                  <td className="num">{line.credit && grouped(line.credit)}</td>
+                </tr>
+              ))}
+              <tr className="sum">
+                <th scope="row">Both sides</th>
+                <td></td>
+                <td className="num">{grouped(e.total)}</td>
+                <td className="num">{grouped(e.total)}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        {d.cashEntries.map((c) => (
+          <p key={c.id}>
+            On {c.account}: {c.matched ? 'matched' : 'not at the bank yet'}.{' '}
+            <Link to={`/reconcile/${c.bankAccountId}/${c.month}`}>To its month</Link>
+          </p>
+        ))}
+        {canPrepare && d.reversedBy === undefined && e.source !== 'REVERSAL' && date === null && (
+          <Button variant="outline-secondary" onClick={() => setDate(session.businessDate)}>
+            Reverse this entry
+          </Button>
+        )}
+        {date !== null && (
+          <form
+            onSubmit={(ev) => {
+              ev.preventDefault();
+              reverse.mutate();
+            }}
+          >
+            <div style={{ maxWidth: '16rem' }}>
+              <DateField
+                label="Date of the reversal"
+                value={date}
+                today={session.businessDate}
+                onChange={setDate}
+                hint="Today, or the entry's own date while that is open."
+              />
+            </div>
+            <Problems error={reverse.error} title="Not reversed." />
+            <div className="actions mt-2">
+              <Button type="submit" disabled={reverse.isPending || preview.isError}>
+                Reverse entry {e.number}
+              </Button>
+              <Button variant="outline-secondary" onClick={() => setDate(e.date)}>
+                Use {fullDate(e.date)}
+              </Button>
+              <Button variant="outline-secondary" onClick={() => setDate(null)}>
+                Leave it
+              </Button>
+            </div>
+          </form>
+        )}
+      </div>
+      {date !== null && (
+        <div className="beside">
+          <BookedPreview booked={preview.data} error={preview.error} />
+        </div>
+      )}
+    </div>
+  );
+}

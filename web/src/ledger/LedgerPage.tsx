@@ -1,0 +1,144 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useSearchParams } from 'react-router';
+import { useHere } from '../session/session';
+import { api, data } from '../shared/api';
+import { fullDate } from '../shared/dates';
+import { keys } from '../shared/keys';
+import { grouped, report } from '../shared/money';
+import { Problems } from '../shared/Problems';
+
+/** The chart with balances, and the journal, newest first. */
+export default function LedgerPage() {
+  const { company, canPrepare } = useHere();
+  const [search, setSearch] = useSearchParams();
+  const text = search.get('text') ?? '';
+  const before = Number(search.get('before') ?? 0);
+  const [typed, setTyped] = useState(text);
+  const chart = useQuery({
+    queryKey: keys.chart(company.id),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/ledger/accounts', {
+          params: { path: { companyId: company.id } },
+        }),
+      ),
+  });
+  const entries = useQuery({
+    queryKey: keys.entries(company.id, before, text),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/ledger/entries', {
+          params: { path: { companyId: company.id }, query: { before, text } },
+        }),
+      ),
+  });
+  const last = entries.data?.at(-1);
+  return (
+    <div className="page">
+      <h1>Ledger</h1>
+      {canPrepare && (
+        <div className="actions">
+          <Link className="btn btn-primary" to="/ledger/new">
+            New entry
+          </Link>
+          <Link className="btn btn-outline-secondary" to="/ledger/import">
+            Read cash entries from a file
+          </Link>
+        </div>
+      )}
+      <Problems error={chart.error ?? entries.error} />
+      <div className="row">
+        <section className="col-lg-5">
+          <div className="sheet">
+            <h2>Accounts</h2>
+            <table className="plain">
+              <caption>Balances in {company.currency}, credits in parentheses</caption>
+              <thead>
+                <tr>
+                  <th scope="col">Account</th>
+                  <th scope="col" className="num">
+                    Balance
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {chart.data?.map((a) => (
+                  <tr key={a.id}>
+                    <th scope="row">
+                      <Link to={`/ledger/accounts/${a.id}`}>
+                        {a.code} {a.name}
+                      </Link>
+                    </th>
+                    <td className="num">{report(a.balance)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        </section>
+        <section className="col-lg-7">
+          <div className="sheet">
+            <h2>Journal</h2>
+            <Form
+              className="d-flex gap-2 mb-2"
+              onSubmit={(e) => {
+                e.preventDefault();
+                setSearch(typed ? { text: typed } : {});
+              }}
+            >
+              <Form.Control
+                aria-label="Find in text and reference"
+                placeholder="Find in text and reference"
+                value={typed}
+                onChange={(e) => setTyped(e.target.value)}
+              />
+              <Button type="submit" variant="outline-secondary">
+                Find
+              </Button>
+            </Form>
+            <table className="plain">
+              <caption>Newest first, amounts in {company.currency}</caption>
+              <thead>
+                <tr>
+                  <th scope="col" className="num">
+                    Number
+                  </th>
+                  <th scope="col">Date</th>
+                  <th scope="col">Text</th>
+                  <th scope="col" className="num">
+                    Amount
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {entries.data?.map((e) => (
+                  <tr key={e.number}>
+                    <td className="num">
+                      <Link to={`/ledger/entries/${e.id}`}>{e.number}</Link>
+                    </td>
+                    <td>{fullDate(e.date)}</td>
+                    <th scope="row" className="cut" title={e.text}>
+                      {e.text}
+                    </th>
+                    <td className="num">{grouped(e.total)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {entries.data?.length === 0 && <p className="quiet">No entry{text && ' fits'}.</p>}
+            {last && entries.data && entries.data.length >= 100 && (
+              <Button
+                variant="outline-secondary"
+                onClick={() => setSearch({ ...(text && { text }), before: String(last.number) })}
+              >
+                Earlier entries
+              </Button>
+            )}
+          </div>
+        </section>
+      </div>
+    </div>
+  );
+}

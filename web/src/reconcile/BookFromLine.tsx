@@ -1,0 +1,188 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { useHere } from '../session/session';
+import { api, data, type Schemas } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { fullDate } from '../shared/dates';
+import { grouped } from '../shared/money';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+import { useToday } from '../today/useToday';
+import { BookedPreview } from '../ledger/BookedPreview';
+import type { Place } from './useMonth';
+
+type Booking = Schemas['Booking'];
+
+interface Props {
+  place: Place;
+  row: Schemas['RowView'];
+  onClose: () => void;
+  onBook: (booking: Booking) => Promise<void>;
+}
+
+/** Books what only the bank knew; what it will book stands beside the form, made by the code that books. */
+export function BookFromLine({ place, row, onClose, onBook }: Props) {
+  const { company } = useHere();
+  const today = useToday();
+  const others = today.data?.lanes.filter((l) => l.accountId !== place.accountId) ?? [];
+  const [booking, setBooking] = useState<Booking>({
+    kind: /interest/i.test(row.title)
+      ? 'INTEREST'
+      : /xfer|transfer/i.test(row.title)
+        ? 'TRANSFER'
+        : row.in
+          ? 'ACCOUNT'
+          : 'FEE',
+    account: '',
+    otherBankAccountId: undefined,
+    date: row.date,
+    party: row.counterparty,
+    text: row.title,
+  });
+  const [error, setError] = useState<unknown>(null);
+  const [busy, setBusy] = useState(false);
+  const chart = useQuery({
+    queryKey: keys.chart(company.id),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/ledger/accounts', {
+          params: { path: { companyId: company.id } },
+        }),
+      ),
+  });
+  const other = booking.otherBankAccountId ?? others[0]?.accountId;
+  const wish: Booking = { ...booking, otherBankAccountId: booking.kind === 'TRANSFER' ? other : undefined };
+  const complete = booking.kind !== 'ACCOUNT' || booking.account !== '';
+  const preview = useQuery({
+    queryKey: [...keys.account(place.companyId, place.accountId), 'preview', row.lineId, wish],
+    queryFn: () =>
+      data(
+        api.POST('/api/companies/{companyId}/bank-accounts/{accountId}/lines/{lineId}/booking', {
+          params: {
+            path: { companyId: place.companyId, accountId: place.accountId, lineId: row.lineId },
+            query: { preview: true },
+          },
+          body: wish,
+        }),
+      ),
+    enabled: complete && (booking.kind !== 'TRANSFER' || other !== undefined),
+    placeholderData: (before) => before,
+  });
+  const set = (part: Partial<Booking>) => setBooking({ ...booking, ...part });
+  useEffect(() => setError(null), [booking]);
+
+  function submit() {
+    setBusy(true);
+    onBook(wish)
+      .catch(setError)
+      .finally(() => setBusy(false));
+  }
+
+  return (
+    <Modal show size="xl" onHide={onClose} animation={false} aria-labelledby="book-title">
+      <Form
+        onSubmit={(e) => {
+          e.preventDefault();
+          submit();
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter' && e.ctrlKey) {
+            submit();
+          }
+        }}
+      >
+        <Modal.Header closeButton>
+          <Modal.Title as="h2" id="book-title">
+            Book {row.title}, {fullDate(row.date)},{' '}
+            {row.in ? `${grouped(row.in)} in` : `${grouped(row.out ?? '')} out`}
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body className="form-page">
+          <div>
+            <Form.Group controlId="kind" className="mb-2">
+              <Form.Label>What it is</Form.Label>
+              <Form.Select
+                autoFocus
+                value={booking.kind}
+                onChange={(e) => set({ kind: e.target.value as Booking['kind'] })}
+              >
+                <option value="FEE">A fee of the bank</option>
+                <option value="INTEREST">Interest</option>
+                <option value="TRANSFER">A transfer with another own account</option>
+                <option value="ACCOUNT">Any ledger account</option>
+              </Form.Select>
+            </Form.Group>
+            {booking.kind === 'TRANSFER' && (
+              <Form.Group controlId="other" className="mb-2">
+                <Form.Label>The other account</Form.Label>
+                <Form.Select
+                  value={other ?? ''}
+                  onChange={(e) => set({ otherBankAccountId: Number(e.target.value) })}
+                >
+                  {others.map((l) => (
+                    <option key={l.accountId} value={l.accountId}>
+                      {l.name} {l.shortNumber}
+                    </option>
+                  ))}
+                </Form.Select>
+              </Form.Group>
+            )}
+            {booking.kind === 'ACCOUNT' && (
+              <Form.Group controlId="account" className="mb-2">
+                <Form.Label>Ledger account</Form.Label>
+                <Form.Select value={booking.account} onChange={(e) => set({ account: e.target.value })}>
+                  <option value="">Choose what it was for</option>
+                  {chart.data
+                    ?.filter((a) => a.active && a.bankAccountId !== place.accountId)
+                    .map((a) => (
+                      <option key={a.code} value={a.code}>
+                        {a.code} {a.name}
+                      </option>
+                    ))}
+                </Form.Select>
+              </Form.Group>
+            )}
+            <div className="mb-2" style={{ maxWidth: '16rem' }}>
+              <DateField
+                label="Date"
+                value={booking.date}
+                today={row.date}
+                onChange={(date) => set({ date })}
+                hint="The bank's date, unless you change it."
+              />
+            </div>
+            <Form.Group controlId="party" className="mb-2">
+              <Form.Label>Payer or payee</Form.Label>
+              <Form.Control
+                value={booking.party}
+                maxLength={200}
+                onChange={(e) => set({ party: e.target.value })}
+              />
+            </Form.Group>
+            <Form.Group controlId="text" className="mb-2">
+              <Form.Label>For</Form.Label>
+              <Form.Control
+                value={booking.text}
+                maxLength={480}
+                onChange={(e) => set({ text: e.target.value })}
+              />
+            </Form.Group>
+            <Problems error={error} title="Not booked." />
+          </div>
+          <div className="beside">
+            <BookedPreview booked={complete ? preview.data : undefined} error={preview.error} />
+          </div>
+        </Modal.Body>
+        <Modal.Footer>
+          <Button variant="outline-secondary" onClick={onClose}>
+            Leave it
+          </Button>
+          <Button type="submit" disabled={!complete || busy}>
+            Book and match <kbd>Enter</kbd>
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}

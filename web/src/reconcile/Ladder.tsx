@@ -1,0 +1,158 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useRef } from 'react';
+import type { Schemas } from '../shared/api';
+import { WaveLine } from '../shared/Wave';
+import { LadderRow } from './LadderRow';
+import { OpenLine } from './OpenLine';
+
+interface Props {
+  total: number;
+  tide: number;
+  provenWords: string;
+  atBottom: boolean;
+  rows: Map<number, Schemas['RowView']>;
+  here: number;
+  picked: number[];
+  change: boolean;
+  candidates: Schemas['CandidateView'][] | undefined;
+  pending: boolean;
+  onHere: (place: number) => void;
+  onSight: (first: number, last: number) => void;
+  onTake: (index: number) => void;
+  onBook: (line: number) => void;
+  onBankError: (line: number) => void;
+  onPick: (line: number) => void;
+  onUndo: () => void;
+}
+
+/** All lines in the bank's order, only those in sight drawn; the tide line stands among them as a row of its own. */
+export function Ladder(props: Props) {
+  const { total, tide, here, rows, onSight } = props;
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: total + 1,
+    getScrollElement: () => scroller.current,
+    estimateSize: (i) => (i === tide ? 28 : placeOf(i, tide) === here ? 160 : 29),
+    overscan: 12,
+    getItemKey: (i) => (i === tide ? 'tide' : `row${placeOf(i, tide)}`),
+  });
+  const items = virtual.getVirtualItems();
+  const first = items[0]?.index ?? 0;
+  const last = items.at(-1)?.index ?? 0;
+
+  useEffect(() => {
+    onSight(Math.max(first - 1, 0), Math.min(last, Math.max(total - 1, 0)));
+  }, [first, last, total, onSight]);
+
+  const index = here < tide ? here : here + 1;
+  useEffect(() => {
+    virtual.scrollToIndex(index, { align: 'auto' });
+  }, [index, virtual]);
+
+  return (
+    <div
+      className="ladder"
+      role="table"
+      aria-label="Bank lines in the bank's order"
+      aria-rowcount={total + 1}
+    >
+      <div role="rowgroup">
+        <div className="ladder-grid ladder-head" role="row" aria-rowindex={1}>
+          <span role="columnheader">Date</span>
+          <span role="columnheader">What the bank says</span>
+          <span role="columnheader" className="num">
+            In
+          </span>
+          <span role="columnheader" className="num">
+            Out
+          </span>
+          <span role="columnheader" className="num">
+            Bank balance
+          </span>
+          <span role="columnheader" className="num col-proven">
+            Proven
+          </span>
+          <span role="columnheader">Explained by</span>
+        </div>
+      </div>
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a scrolling region must be reachable by keyboard */}
+      <div className="ladder-body" ref={scroller} role="rowgroup" tabIndex={0}>
+        <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
+          {items.map((item) => {
+            const place = placeOf(item.index, tide);
+            const row = rows.get(place);
+            return (
+              <div
+                key={item.key}
+                ref={virtual.measureElement}
+                data-index={item.index}
+                role="presentation"
+                style={{
+                  position: 'absolute',
+                  top: 0,
+                  left: 0,
+                  right: 0,
+                  transform: `translateY(${item.start}px)`,
+                }}
+              >
+                {item.index === tide ? (
+                  <div className="tide" role="row">
+                    <span role="cell" aria-hidden="true" style={{ flex: 1 }}>
+                      <WaveLine />
+                    </span>
+                    <span role="cell" data-testid="tide-words">
+                      {props.provenWords}
+                    </span>
+                    <span role="cell" aria-hidden="true" style={{ flex: 1 }}>
+                      <WaveLine />
+                    </span>
+                  </div>
+                ) : (
+                  <>
+                    <LadderRow
+                      row={row}
+                      place={place}
+                      here={place === here}
+                      picked={row !== undefined && props.picked.includes(row.lineId)}
+                      onHere={() => props.onHere(place)}
+                    />
+                    {place === here && row && !props.atBottom && row.state === 'OPEN' && (
+                      <OpenLine {...props} row={row} />
+                    )}
+                    {place === here && row && row.state !== 'OPEN' && props.change && (
+                      <div className="ladder-open">
+                        <span className="quiet">
+                          {row.state === 'BANK_ERROR'
+                            ? 'Declared an error of the bank.'
+                            : `Matched by ${row.matchedBy}${row.matchedHow === 'BOOKED' ? ', booked from this line' : ''}.`}
+                        </span>{' '}
+                        {row.matchedHow !== 'PAPER' && (
+                          <button
+                            type="button"
+                            className="btn btn-outline-secondary btn-sm"
+                            disabled={props.pending}
+                            onClick={() => {
+                              props.onHere(place);
+                              props.onUndo();
+                            }}
+                          >
+                            {row.matchedHow === 'BOOKED' ? 'Undo and reverse what was booked' : 'Undo'}{' '}
+                            <kbd>u</kbd>
+                          </button>
+                        )}
+                      </div>
+                    )}
+                  </>
+                )}
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function placeOf(index: number, tide: number): number {
+  return index < tide ? index : index - 1;
+}

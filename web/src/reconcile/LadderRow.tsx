@@ -1,0 +1,54 @@
+import type { Schemas } from '../shared/api';
+import { shortDate } from '../shared/dates';
+import { grouped, report } from '../shared/money';
+
+interface Props {
+  row: Schemas['RowView'] | undefined;
+  place: number;
+  here: boolean;
+  picked: boolean;
+  onHere: () => void;
+}
+
+export function LadderRow({ row, place, here, picked, onHere }: Props) {
+  if (!row) {
+    return <div className="ladder-row ladder-grid" role="row" aria-rowindex={place + 2} aria-busy="true" />;
+  }
+  const classes = ['ladder-row', 'ladder-grid'];
+  if (row.proven !== undefined) classes.push('proven');
+  if (here) classes.push('here');
+  if (picked) classes.push('picked');
+  const nothing = row.state === 'OPEN' && row.candidates === 0;
+  return (
+    // eslint-disable-next-line jsx-a11y/click-events-have-key-events -- arrows and j, k move between rows
+    <div
+      className={classes.join(' ')}
+      role="row"
+      aria-rowindex={place + 2}
+      aria-current={here ? 'true' : undefined}
+      tabIndex={-1}
+      onClick={onHere}
+      data-place={place}
+    >
+      <span role="cell">{shortDate(row.date)}</span>
+      <span role="cell" title={[row.title, row.counterparty, row.reference].filter(Boolean).join(', ')}>
+        {row.title}
+      </span>
+      <span role="cell" className="num">
+        {row.in && grouped(row.in)}
+      </span>
+      <span role="cell" className="num">
+        {row.out && grouped(row.out)}
+      </span>
+      <span role="cell" className="num">
+        {report(row.bankBalance)}
+      </span>
+      <span role="cell" className={`num col-proven${row.apart ? ' attention' : ''}`}>
+        {row.proven !== undefined ? report(row.proven) : row.apart ? `${grouped(row.apart)} off` : ''}
+      </span>
+      <span role="cell" className={nothing ? 'attention' : ''} title={row.explainedBy}>
+        {picked ? `Selected. ${row.explainedBy}` : row.explainedBy}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,328 @@
+import { useEffect, useRef, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useSearchParams } from 'react-router';
+import { useHere } from '../session/session';
+import { monthName, monthTitle } from '../shared/dates';
+import { FileButton, FileDrop } from '../shared/FileDrop';
+import { MonthStrip } from '../shared/MonthStrip';
+import { Problems } from '../shared/Problems';
+import { BookFromLine } from './BookFromLine';
+import { Ladder } from './Ladder';
+import { NoStatement } from './NoStatement';
+import { NoteDialog } from './NoteDialog';
+import { PaperBar } from './PaperBar';
+import { ProofPanel } from './ProofPanel';
+import { SelectionBar } from './SelectionBar';
+import { useCandidates, useMonth, useRows, useSteps, PAGE, type Place } from './useMonth';
+
+/** The work on one month: the ladder in the middle, the proof at the right. */
+export function MonthBench({ place }: { place: Place }) {
+  const { canPrepare } = useHere();
+  const [search, setSearch] = useSearchParams();
+  const month = useMonth(place);
+  const steps = useSteps(place);
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [pages, setPages] = useState<number[]>([0]);
+  const [lines, setLines] = useState<number[]>([]);
+  const [entries, setEntries] = useState<number[]>([]);
+  const [booking, setBooking] = useState<number | null>(null);
+  const [noting, setNoting] = useState<{ line?: number; entry?: number } | null>(null);
+  const [traced, setTraced] = useState(false);
+  const rows = useRows(place, pages);
+  const wanted = Number(search.get('line') ?? 0);
+
+  const view = month.data;
+  const total = view?.lineCount ?? 0;
+  const tide = view?.tide ?? 0;
+  const here = chosen !== null && chosen < total ? chosen : Math.min(tide, Math.max(total - 1, 0));
+  const row = rows.get(here);
+  const change = Boolean(canPrepare && view?.canChange);
+  const candidates = useCandidates(place, row?.state === 'OPEN' ? row.lineId : undefined);
+
+  useEffect(() => {
+    if (wanted) {
+      for (const r of rows.values()) {
+        if (r.lineId === wanted && chosen !== r.place) {
+          setChosen(r.place);
+          setSearch({}, { replace: true });
+        }
+      }
+    }
+  }, [wanted, rows, chosen, setSearch]);
+
+  function forward() {
+    for (let p = here + 1; p < total; p++) {
+      if (rows.get(p)?.state === 'OPEN') {
+        setChosen(p);
+        return;
+      }
+    }
+    setChosen(null);
+  }
+
+  function take(index: number) {
+    const candidate = candidates.data?.[index];
+    if (!change || !row || row.state !== 'OPEN' || !candidate || steps.isPending) {
+      return;
+    }
+    const step = candidate.sameAmount
+      ? ({ do: 'match', lineIds: [row.lineId], entryIds: [candidate.entryId] } as const)
+      : candidate.correctable
+        ? ({ do: 'correct', lineId: row.lineId, entryId: candidate.entryId } as const)
+        : null;
+    if (step) {
+      steps.mutate(
+        step.do === 'match' ? { ...step, lineIds: [...step.lineIds], entryIds: [...step.entryIds] } : step,
+        { onSuccess: forward },
+      );
+    }
+  }
+
+  function undo() {
+    if (!change || steps.isPending) {
+      return;
+    }
+    if (chosen !== null && row?.state === 'BANK_ERROR') {
+      steps.mutate({ do: 'noBankError', lineId: row.lineId });
+    } else if (chosen !== null && row?.matchId) {
+      steps.mutate({ do: 'undo', matchId: row.matchId });
+    } else if (steps.last) {
+      steps.mutate(steps.last);
+    }
+  }
+
+  function toggle(list: number[], id: number): number[] {
+    return list.includes(id) ? list.filter((i) => i !== id) : [...list, id];
+  }
+
+  function matchSelected() {
+    if (change && lines.length + entries.length > 1 && !steps.isPending) {
+      steps.mutate(
+        { do: 'match', lineIds: lines, entryIds: entries },
+        {
+          onSuccess: () => {
+            setLines([]);
+            setEntries([]);
+            setChosen(null);
+          },
+        },
+      );
+    }
+  }
+
+  function onKey(e: KeyboardEvent) {
+    const target = e.target as HTMLElement;
+    if (
+      target.closest('input:not([type=checkbox]), textarea, select, [role=dialog]') ||
+      e.ctrlKey ||
+      e.metaKey ||
+      e.altKey
+    ) {
+      return;
+    }
+    const onControl = Boolean(target.closest('button, a, input[type=checkbox]'));
+    const move = (to: number) => {
+      e.preventDefault();
+      setChosen(Math.min(Math.max(to, 0), Math.max(total - 1, 0)));
+    };
+    if (e.key === 'j' || e.key === 'ArrowDown') {
+      move(here + 1);
+    } else if (e.key === 'k' || e.key === 'ArrowUp') {
+      move(here - 1);
+    } else if (e.key === 'Home') {
+      move(0);
+    } else if (e.key === 'End') {
+      move(total - 1);
+    } else if (e.key === 'Enter' && !onControl) {
+      take(0);
+    } else if (/^[1-9]$/.test(e.key)) {
+      take(Number(e.key) - 1);
+    } else if (e.key === 'x' && row?.state === 'OPEN' && change) {
+      setLines(toggle(lines, row.lineId));
+    } else if (e.key === 'm') {
+      matchSelected();
+    } else if (e.key === 'n' && row?.state === 'OPEN' && change) {
+      e.preventDefault();
+      setBooking(row.lineId);
+    } else if (e.key === 'e' && row?.state === 'OPEN' && change) {
+      e.preventDefault();
+      setNoting({ line: row.lineId });
+    } else if (e.key === 'f' && change && (view?.firmCount ?? 0) > 0 && !steps.isPending) {
+      steps.mutate({ do: 'firm' });
+      setChosen(null);
+    } else if (e.key === 'u') {
+      undo();
+    } else if (e.key === 't') {
+      setTraced(true);
+    } else if (e.key === 'Escape') {
+      setLines([]);
+      setEntries([]);
+    }
+  }
+  const keyHandler = useRef(onKey);
+  useEffect(() => {
+    keyHandler.current = onKey;
+  });
+  useEffect(() => {
+    const listen = (e: KeyboardEvent) => keyHandler.current(e);
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
+
+  if (!view) {
+    return <Problems error={month.error} />;
+  }
+  const atBottom = total > 0 && tide === total;
+  return (
+    <>
+      <div className="work">
+        <FileDrop
+          enabled={canPrepare}
+          label={`Drop a statement of ${view.accountName}`}
+          onFile={(file) => steps.mutate({ do: 'file', file })}
+        >
+          <h1>
+            {view.accountName}, {monthTitle(view.month)} <small>{view.statementWords}</small>
+          </h1>
+          <MonthStrip
+            strip={view.strip}
+            month={view.month}
+            to={(m) => `/reconcile/${place.accountId}/${m}`}
+          />
+        </FileDrop>
+        <div className="actions">
+          {change && view.firmCount > 0 && (
+            <Button
+              onClick={() => steps.mutate({ do: 'firm' }, { onSuccess: () => setChosen(null) })}
+              disabled={steps.isPending}
+            >
+              Take the {view.firmCount} firm ones <kbd>f</kbd>
+            </Button>
+          )}
+          {change && view.undoableBatch !== undefined && (
+            <Button
+              variant="outline-secondary"
+              disabled={steps.isPending}
+              onClick={() => steps.mutate({ do: 'undoFirm', batchId: view.undoableBatch as number })}
+            >
+              Undo the {view.undoableCount} firm ones
+            </Button>
+          )}
+          {view.hasStatement && (
+            <Link
+              className={`btn ${atBottom && view.firmCount === 0 ? 'btn-primary' : 'btn-outline-secondary'}`}
+              to={`/certify/${place.accountId}/${view.month}`}
+            >
+              {view.state === 'CERTIFIED' ? 'See the certificate' : `Certify ${monthName(view.month)}`}
+            </Link>
+          )}
+          {canPrepare && total > 0 && view.state === 'OPEN' && (
+            <FileButton label="Read a statement file" onFile={(file) => steps.mutate({ do: 'file', file })} />
+          )}
+          {view.state === 'PREPARED' && (
+            <span className="quiet">
+              Prepared by {view.preparedBy}; nothing changes until it is certified or sent back.
+            </span>
+          )}
+        </div>
+        <Problems error={steps.error} title="That was not done; nothing was changed." />
+        {view.paperStatementId !== undefined && (
+          <PaperBar view={view} change={change} steps={steps} statementId={view.paperStatementId} />
+        )}
+        {total === 0 && !view.hasStatement ? (
+          <NoStatement view={view} canPrepare={canPrepare} steps={steps} />
+        ) : (
+          <Ladder
+            total={total}
+            tide={tide}
+            provenWords={view.provenWords}
+            atBottom={atBottom}
+            rows={rows}
+            here={here}
+            picked={lines}
+            change={change}
+            candidates={candidates.data}
+            pending={steps.isPending}
+            onHere={setChosen}
+            onSight={(first, last) => {
+              const next: number[] = [];
+              for (let p = Math.floor(first / PAGE); p <= Math.floor(last / PAGE); p++) {
+                next.push(p);
+              }
+              const near = Math.floor(here / PAGE);
+              if (!next.includes(near)) {
+                next.push(near);
+              }
+              if (next.join() !== pages.join()) {
+                setPages(next);
+              }
+            }}
+            onTake={take}
+            onBook={(line) => setBooking(line)}
+            onBankError={(line) => setNoting({ line })}
+            onPick={(line) => setLines(toggle(lines, line))}
+            onUndo={undo}
+          />
+        )}
+        {lines.length + entries.length > 0 && (
+          <SelectionBar
+            place={place}
+            lines={lines}
+            entries={entries}
+            pending={steps.isPending}
+            onMatch={matchSelected}
+            onClear={() => {
+              setLines([]);
+              setEntries([]);
+            }}
+          />
+        )}
+      </div>
+      <ProofPanel
+        place={place}
+        view={view}
+        change={change}
+        picked={entries}
+        traced={traced}
+        onTrace={() => setTraced(!traced)}
+        onGo={(p) => setChosen(p)}
+        onPick={(id) => setEntries(toggle(entries, id))}
+        onTick={(entryId) =>
+          view.paperStatementId !== undefined &&
+          steps.mutate({ do: 'tick', statementId: view.paperStatementId, entryId })
+        }
+        onLedgerError={(entry) => setNoting({ entry })}
+        onNoLedgerError={(entryId) => steps.mutate({ do: 'noLedgerError', entryId })}
+        pending={steps.isPending}
+      />
+      {booking !== null && row && (
+        <BookFromLine
+          place={place}
+          row={[...rows.values()].find((r) => r.lineId === booking) ?? row}
+          onClose={() => setBooking(null)}
+          onBook={(wish) =>
+            steps.mutateAsync({ do: 'book', lineId: booking, booking: wish }).then(() => {
+              setBooking(null);
+              forward();
+            })
+          }
+        />
+      )}
+      {noting && (
+        <NoteDialog
+          ofBank={noting.line !== undefined}
+          onClose={() => setNoting(null)}
+          onSay={(note) =>
+            steps
+              .mutateAsync(
+                noting.line !== undefined
+                  ? { do: 'bankError', lineId: noting.line, note }
+                  : { do: 'ledgerError', entryId: noting.entry as number, note },
+              )
+              .then(() => setNoting(null))
+          }
+        />
+      )}
+    </>
+  );
+}

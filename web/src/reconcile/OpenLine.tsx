@@ -1,0 +1,81 @@
+import { Button } from 'react-bootstrap';
+import type { Schemas } from '../shared/api';
+import { shortDate } from '../shared/dates';
+import { grouped } from '../shared/money';
+
+interface Props {
+  row: Schemas['RowView'];
+  picked: number[];
+  change: boolean;
+  candidates: Schemas['CandidateView'][] | undefined;
+  pending: boolean;
+  onTake: (index: number) => void;
+  onBook: (line: number) => void;
+  onBankError: (line: number) => void;
+  onPick: (line: number) => void;
+}
+
+const STRENGTH = { FIRM: 'firm', FAIR: 'fair', FAINT: 'faint' };
+
+/** What may explain an open line, and what else can be done with it. */
+export function OpenLine({
+  row,
+  picked,
+  change,
+  candidates,
+  pending,
+  onTake,
+  onBook,
+  onBankError,
+  onPick,
+}: Props) {
+  return (
+    <div className="ladder-open" role="row">
+      <div role="cell">
+        {candidates?.map((c, i) => (
+          <div key={c.entryId} className={`candidate${i === 0 ? ' first' : ''}`}>
+            <div className="candidate-words">
+              <strong>{c.title}</strong>, {shortDate(c.date)}, {grouped(c.amount)}{' '}
+              <span className="quiet">({STRENGTH[c.strength]})</span>
+              <ul className="facts">
+                {c.evidence.map((e) => (
+                  <li key={e.words} className={e.speaksFor ? '' : 'against'}>
+                    {e.words}
+                  </li>
+                ))}
+              </ul>
+            </div>
+            {change && (c.sameAmount || c.correctable) && (
+              <Button
+                variant={i === 0 ? 'primary' : 'outline-secondary'}
+                size="sm"
+                disabled={pending}
+                onClick={() => onTake(i)}
+              >
+                {c.sameAmount ? 'Match' : 'Correct the ledger'} <kbd>{i === 0 ? 'Enter' : c.place}</kbd>
+              </Button>
+            )}
+          </div>
+        ))}
+        {candidates?.length === 0 && (
+          <p className="mb-1">
+            Nothing in the ledger fits. Book it from here, or select what belongs together.
+          </p>
+        )}
+        {change && (
+          <div className="line-actions">
+            <Button variant="outline-secondary" size="sm" onClick={() => onBook(row.lineId)}>
+              Book a new entry <kbd>n</kbd>
+            </Button>
+            <Button variant="outline-secondary" size="sm" onClick={() => onPick(row.lineId)}>
+              {picked.includes(row.lineId) ? 'Leave out' : 'Select'} <kbd>x</kbd>
+            </Button>
+            <Button variant="outline-secondary" size="sm" onClick={() => onBankError(row.lineId)}>
+              Bank error <kbd>e</kbd>
+            </Button>
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}

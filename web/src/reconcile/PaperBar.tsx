@@ -1,0 +1,57 @@
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import type { Schemas } from '../shared/api';
+import { grouped, report } from '../shared/money';
+import type { useSteps } from './useMonth';
+
+interface Props {
+  view: Schemas['MonthView'];
+  change: boolean;
+  statementId: number;
+  steps: ReturnType<typeof useSteps>;
+}
+
+/** A statement on paper: its closing balance, and how far the ticks have come. */
+export function PaperBar({ view, change, statementId, steps }: Props) {
+  const [closing, setClosing] = useState<string | null>(null);
+  return (
+    <Form
+      className="told d-flex gap-3 align-items-center flex-wrap"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (closing !== null) {
+          steps.mutate({ do: 'paperClosing', statementId, closing }, { onSuccess: () => setClosing(null) });
+        }
+      }}
+    >
+      <label htmlFor="paper-closing">Closing balance on paper</label>
+      <Form.Control
+        id="paper-closing"
+        className="num"
+        style={{ width: '9rem' }}
+        value={closing ?? report(view.proof.bankBalance)}
+        disabled={!change}
+        onChange={(e) => setClosing(e.target.value)}
+      />
+      {closing !== null && (
+        <Button type="submit" size="sm" variant="outline-secondary">
+          Set it
+        </Button>
+      )}
+      <span>
+        {view.proof.holds ? 'The ticks lead to it.' : `${grouped(view.proof.gap)} apart from the ticks.`} Tick
+        the entries at the right in the order of the paper.
+      </span>
+      {change && view.lineCount > 0 && (
+        <Button
+          size="sm"
+          variant="outline-secondary"
+          disabled={steps.isPending}
+          onClick={() => steps.mutate({ do: 'untick', statementId })}
+        >
+          Take back the last tick
+        </Button>
+      )}
+    </Form>
+  );
+}

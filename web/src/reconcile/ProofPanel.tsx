@@ -1,0 +1,180 @@
+import { Link } from 'react-router';
+import type { Schemas } from '../shared/api';
+import { shortDate } from '../shared/dates';
+import { grouped, report } from '../shared/money';
+import { Wave } from '../shared/Wave';
+import { useTrace, type Place } from './useMonth';
+
+interface Props {
+  place: Place;
+  view: Schemas['MonthView'];
+  change: boolean;
+  picked: number[];
+  traced: boolean;
+  pending: boolean;
+  onTrace: () => void;
+  onGo: (place: number) => void;
+  onPick: (entry: number) => void;
+  onTick: (entry: number) => void;
+  onLedgerError: (entry: number) => void;
+  onNoLedgerError: (entry: number) => void;
+}
+
+function Line({ words, group }: { words: string; group: Schemas['GroupView'] }) {
+  return (
+    <tr>
+      <th scope="row">
+        {words}
+        {group.count > 0 && ` (${group.count})`}
+      </th>
+      <td>{report(group.total)}</td>
+    </tr>
+  );
+}
+
+/** The live proof, the gap in words, its trace, and what is not on this statement. */
+export function ProofPanel(props: Props) {
+  const { view, place, traced } = props;
+  const p = view.proof;
+  const trace = useTrace(place, traced);
+  return (
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a scrolling region must be reachable by keyboard
+    <aside className="proof" aria-label="Proof" tabIndex={0}>
+      <h2>Proof at {shortDate(p.at)}</h2>
+      <table>
+        <caption className="visually-hidden">The two sides of the proof, in {view.currency}</caption>
+        <tbody>
+          <tr>
+            <th scope="row">Bank statement balance</th>
+            <td>{report(p.bankBalance)}</td>
+          </tr>
+          <Line words="On the way" group={p.onTheWay} />
+          <Line words="Not presented" group={p.notPresented} />
+          <Line words="Bank errors to be put right" group={p.bankErrors} />
+          <tr className="sum">
+            <th scope="row">Adjusted bank balance</th>
+            <td data-testid="adjusted-bank">{report(p.adjustedBank)}</td>
+          </tr>
+        </tbody>
+        <tbody>
+          <tr>
+            <th scope="row">Ledger balance</th>
+            <td>{report(p.ledgerBalance)}</td>
+          </tr>
+          <Line words="At the bank, not booked: in" group={p.notBookedIn} />
+          <Line words="At the bank, not booked: out" group={p.notBookedOut} />
+          <Line words="Ledger errors to be put right" group={p.ledgerErrors} />
+          <tr className="sum">
+            <th scope="row">Adjusted ledger balance</th>
+            <td data-testid="adjusted-ledger">{report(p.adjustedLedger)}</td>
+          </tr>
+        </tbody>
+      </table>
+      <div className={`gap ${p.holds ? 'holds' : 'apart'}`} aria-live="polite">
+        <strong data-testid="gap">
+          {p.holds ? (
+            <>
+              <Wave holds /> Nothing is apart
+            </>
+          ) : (
+            `${grouped(p.gap)} apart`
+          )}
+        </strong>
+        <p>{p.words}</p>
+        {(!p.holds || view.openLines > 0) && (
+          <button
+            type="button"
+            className="btn btn-outline-secondary btn-sm"
+            aria-expanded={traced}
+            onClick={props.onTrace}
+          >
+            Trace it <kbd>t</kbd>
+          </button>
+        )}
+        {traced && trace.data && (
+          <ul className="findings">
+            {trace.data.length === 0 && <li>Nothing to trace.</li>}
+            {trace.data.map((f) => (
+              <li key={f.words}>
+                {f.explainsGap && <strong>All of it. </strong>}
+                {f.place !== undefined ? (
+                  <button
+                    type="button"
+                    className="btn btn-link p-0 text-start"
+                    onClick={() => props.onGo(f.place as number)}
+                  >
+                    {f.words}
+                  </button>
+                ) : (
+                  f.words
+                )}
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
+      <h2>Not on this statement</h2>
+      <NotOnStatement {...props} />
+    </aside>
+  );
+}
+
+function NotOnStatement({
+  view,
+  change,
+  picked,
+  pending,
+  onPick,
+  onTick,
+  onLedgerError,
+  onNoLedgerError,
+}: Props) {
+  if (view.notOnStatement.length === 0) {
+    return <p className="quiet">Every ledger entry is at the bank.</p>;
+  }
+  const paper = view.paperStatementId !== undefined;
+  return (
+    <ul className="not-on">
+      {view.notOnStatement.map((e) => (
+        <li key={e.entryId}>
+          <input
+            type="checkbox"
+            className="form-check-input"
+            id={`entry${e.entryId}`}
+            checked={picked.includes(e.entryId)}
+            disabled={!change}
+            onChange={() => onPick(e.entryId)}
+          />
+          <label htmlFor={`entry${e.entryId}`}>{e.title}</label>
+          <span className="num">{e.in ? grouped(e.in) : `(${grouped(e.out ?? '')})`}</span>
+          <span className="age">
+            {shortDate(e.date)}, {e.daysOld} {e.daysOld === 1 ? 'day' : 'days'}
+            {e.stale && <span className="attention"> stale check</span>}
+            {e.errorNote && <span className="attention"> ledger error: {e.errorNote}</span>}{' '}
+            {change && paper && (
+              <button
+                type="button"
+                className="btn btn-link"
+                disabled={pending}
+                onClick={() => onTick(e.entryId)}
+              >
+                Tick
+              </button>
+            )}{' '}
+            {change &&
+              (e.errorNote ? (
+                <button type="button" className="btn btn-link" onClick={() => onNoLedgerError(e.entryId)}>
+                  No error
+                </button>
+              ) : (
+                <button type="button" className="btn btn-link" onClick={() => onLedgerError(e.entryId)}>
+                  Ledger error
+                </button>
+              ))}{' '}
+            <Link to={`/ledger/entries/${e.journalEntryId}`}>Entry</Link>
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,35 @@
+import { Navigate, useParams } from 'react-router';
+import { useHere } from '../session/session';
+import { AccountRail } from '../shared/AccountRail';
+import { useToday } from '../today/useToday';
+import { MonthBench } from './MonthBench';
+
+/** An account's month; without one in the address, the first that needs work. */
+export default function ReconcilePage() {
+  const { accountId, month } = useParams();
+  const { company } = useHere();
+  const today = useToday();
+  if (!accountId || !month) {
+    const lane = today.data?.lanes.find((l) => l.standing !== 'UP_TO_DATE') ?? today.data?.lanes[0];
+    if (!today.data) {
+      return null;
+    }
+    return lane ? (
+      <Navigate to={`/reconcile/${lane.accountId}/${lane.nextMonth}`} replace />
+    ) : (
+      <div className="page">
+        <section className="sheet empty">
+          <h1>Nothing to reconcile yet</h1>
+          <p>Reconciling begins with a bank account. An administrator adds it under Set-up.</p>
+        </section>
+      </div>
+    );
+  }
+  const place = { companyId: company.id, accountId: Number(accountId), month };
+  return (
+    <div className="bench">
+      <AccountRail accountId={place.accountId} to={(a, m) => `/reconcile/${a}/${m}`} />
+      <MonthBench key={`${accountId}/${month}`} place={place} />
+    </div>
+  );
+}

@@ -1,0 +1,58 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { api, data } from '../shared/api';
+import { Problems } from '../shared/Problems';
+import { WaveLine } from '../shared/Wave';
+
+/** The first page of an empty installation: the company and its administrator. */
+export function FirstRunPage() {
+  const [form, setForm] = useState({ companyName: '', currency: 'USD', name: '', login: '', password: '' });
+  const queries = useQueryClient();
+  const create = useMutation({
+    mutationFn: async () => {
+      await data(api.POST('/api/first-run', { body: form }));
+      await data(api.POST('/api/session', { body: { login: form.login, password: form.password } }));
+    },
+    onSuccess: () => queries.resetQueries(),
+  });
+  function submit(e: FormEvent) {
+    e.preventDefault();
+    create.mutate();
+  }
+  function field(key: keyof typeof form, label: string, hint: string, type = 'text') {
+    return (
+      <Form.Group controlId={key} className="mb-3">
+        <Form.Label>{label}</Form.Label>
+        <Form.Control
+          type={type}
+          value={form[key]}
+          autoComplete={type === 'password' ? 'new-password' : 'off'}
+          onChange={(e) => setForm({ ...form, [key]: e.target.value })}
+          required
+        />
+        <div className="hint">{hint}</div>
+      </Form.Group>
+    );
+  }
+  return (
+    <main className="gate">
+      <div className="gate-sheet">
+        <h1>Tide Mark</h1>
+        <WaveLine />
+        <p>These books are empty. Name the company that keeps them and the person who looks after them.</p>
+        <Form onSubmit={submit}>
+          {field('companyName', 'Company', 'The legal entity, as it stands on its papers.')}
+          {field('currency', 'Currency of the books', 'An ISO code such as USD or EUR.')}
+          {field('name', 'Your name', 'It stands on what you sign.')}
+          {field('login', 'Sign-in name', 'Letters, digits, dots and dashes.')}
+          {field('password', 'Password', 'At least 10 characters; a few words will do.', 'password')}
+          <Problems error={create.error} />
+          <Button type="submit" disabled={create.isPending}>
+            Open the books
+          </Button>
+        </Form>
+      </div>
+    </main>
+  );
+}

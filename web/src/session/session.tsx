@@ -1,0 +1,55 @@
+import { useQuery } from '@tanstack/react-query';
+import { createContext, useContext, type ReactNode } from 'react';
+import { api, data, type Schemas } from '../shared/api';
+import { keys } from '../shared/keys';
+
+type Session = Schemas['SessionView'];
+type Company = Schemas['CompanyView'];
+
+export function useSessionQuery() {
+  return useQuery({ queryKey: keys.session, queryFn: () => data(api.GET('/api/session')) });
+}
+
+interface Here {
+  session: Session;
+  company: Company;
+  canPrepare: boolean;
+  canCertify: boolean;
+  canAdminister: boolean;
+}
+
+const Context = createContext<Here | null>(null);
+
+export function SessionProvider({
+  session,
+  company,
+  children,
+}: {
+  session: Session;
+  company: Company;
+  children: ReactNode;
+}) {
+  const has = (role: Company['roles'][number]) => company.roles.includes(role);
+  return (
+    <Context
+      value={{
+        session,
+        company,
+        canPrepare: has('PREPARER'),
+        canCertify: has('CERTIFIER'),
+        canAdminister: has('ADMINISTRATOR'),
+      }}
+    >
+      {children}
+    </Context>
+  );
+}
+
+/** Who is signed in, where, and what they may do; the server checks all of it again. */
+export function useHere(): Here {
+  const here = useContext(Context);
+  if (!here) {
+    throw new Error('Only inside a session');
+  }
+  return here;
+}

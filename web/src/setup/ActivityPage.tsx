@@ -1,0 +1,81 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useSearchParams } from 'react-router';
+import { useHere } from '../session/session';
+import { api, data } from '../shared/api';
+import { dateTime } from '../shared/dates';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+
+/** Who did what and when, newest first. */
+export default function ActivityPage() {
+  const { company } = useHere();
+  const [search, setSearch] = useSearchParams();
+  const text = search.get('text') ?? '';
+  const before = Number(search.get('before') ?? 0);
+  const [typed, setTyped] = useState(text);
+  const activity = useQuery({
+    queryKey: keys.activity(company.id, before, text),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/activity', {
+          params: { path: { companyId: company.id }, query: { before, text } },
+        }),
+      ),
+  });
+  const last = activity.data?.at(-1);
+  return (
+    <div className="page">
+      <h1>Activity</h1>
+      <Form
+        className="d-flex gap-2 mb-2"
+        style={{ maxWidth: '30rem' }}
+        onSubmit={(e) => {
+          e.preventDefault();
+          setSearch(typed ? { text: typed } : {});
+        }}
+      >
+        <Form.Control
+          aria-label="Find a person or a word"
+          placeholder="Find a person or a word"
+          value={typed}
+          onChange={(e) => setTyped(e.target.value)}
+        />
+        <Button type="submit" variant="outline-secondary">
+          Find
+        </Button>
+      </Form>
+      <Problems error={activity.error} />
+      <div className="sheet">
+        <table className="plain">
+          <caption>Newest first; nothing here can be changed</caption>
+          <thead>
+            <tr>
+              <th scope="col">When</th>
+              <th scope="col">Who</th>
+              <th scope="col">What</th>
+            </tr>
+          </thead>
+          <tbody>
+            {activity.data?.map((a) => (
+              <tr key={a.id}>
+                <td className="text-nowrap">{dateTime(a.at)}</td>
+                <td className="text-nowrap">{a.who}</td>
+                <th scope="row">{a.text}</th>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {last && activity.data && activity.data.length >= 100 && (
+          <Button
+            variant="outline-secondary"
+            onClick={() => setSearch({ ...(text && { text }), before: String(last.id) })}
+          >
+            Earlier
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,80 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState, type ReactNode } from 'react';
+import { NavLink } from 'react-router';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useHere } from '../session/session';
+import { api, data } from './api';
+import { Finder } from './Finder';
+import { KeysHelp } from './KeysHelp';
+
+const PLACES: [string, string][] = [
+  ['/', 'Today'],
+  ['/reconcile', 'Reconcile'],
+  ['/statements', 'Statements'],
+  ['/ledger', 'Ledger'],
+  ['/activity', 'Activity'],
+  ['/set-up', 'Set-up'],
+];
+
+/** The bar over every page: where one can go, find anything, who one is. */
+export function Layout({ children }: { children: ReactNode }) {
+  const { session, canAdminister } = useHere();
+  const [help, setHelp] = useState(false);
+  const queries = useQueryClient();
+  const signOut = useMutation({
+    mutationFn: () => data(api.DELETE('/api/session')),
+    onSettled: () => queries.resetQueries(),
+  });
+  useHotkeys('shift+slash', () => setHelp(true), { useKey: false });
+  useEffect(() => {
+    function key(e: KeyboardEvent) {
+      const typing = (e.target as HTMLElement).closest('input, textarea, select');
+      if (e.key === '?' && !typing) {
+        setHelp(true);
+      }
+    }
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, []);
+  return (
+    <>
+      <a className="visually-hidden-focusable skip" href="#main">
+        Go to the work
+      </a>
+      <header className="top">
+        <span className="brand">
+          <svg viewBox="0 0 28 20" width="28" height="20" aria-hidden="true">
+            <path
+              d="M2 8c4-6 8-6 12 0s8 6 12 0"
+              fill="none"
+              stroke="#F0935C"
+              strokeWidth="2.4"
+              strokeLinecap="round"
+            />
+            <path d="M3 16h22" stroke="#FFFDF8" strokeWidth="2" strokeLinecap="round" />
+          </svg>
+          Tide Mark
+        </span>
+        <nav aria-label="Main">
+          {PLACES.filter(([path]) => path !== '/set-up' || canAdminister).map(([path, label]) => (
+            <NavLink key={path} to={path} end={path === '/'}>
+              {label}
+            </NavLink>
+          ))}
+        </nav>
+        <Finder />
+        <button type="button" className="top-button" aria-label="Show all keys" onClick={() => setHelp(true)}>
+          ?
+        </button>
+        <span className="me">{session.name}</span>
+        <button type="button" className="top-button" onClick={() => signOut.mutate()}>
+          Sign out
+        </button>
+      </header>
+      <main id="main" tabIndex={-1}>
+        {children}
+      </main>
+      <KeysHelp show={help} onHide={() => setHelp(false)} />
+    </>
+  );
+}

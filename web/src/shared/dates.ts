@@ -1,0 +1,128 @@
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const LONG = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+
+function parts(iso: string): [number, number, number] {
+  const [y = 0, m = 1, d = 1] = iso.split('-').map(Number);
+  return [y, m, d];
+}
+
+/** `4 Jun`. */
+export function shortDate(iso: string): string {
+  const [, m, d] = parts(iso);
+  return `${d} ${MONTHS[m - 1]}`;
+}
+
+/** `4 Jun 2026`. */
+export function fullDate(iso: string): string {
+  return `${shortDate(iso)} ${parts(iso)[0]}`;
+}
+
+/** `Thursday 2 July 2026`. */
+export function longDate(iso: string): string {
+  const [y, m, d] = parts(iso);
+  return `${DAYS[new Date(Date.UTC(y, m - 1, d)).getUTCDay()]} ${d} ${LONG[m - 1]} ${y}`;
+}
+
+/** `June` of `2026-06`. */
+export function monthName(month: string): string {
+  return LONG[parts(month)[1] - 1] ?? month;
+}
+
+/** `June 2026` of `2026-06`. */
+export function monthTitle(month: string): string {
+  return `${monthName(month)} ${parts(month)[0]}`;
+}
+
+/** `Jun` of `2026-06`. */
+export function monthShort(month: string): string {
+  return MONTHS[parts(month)[1] - 1] ?? month;
+}
+
+export function lastDay(month: string): string {
+  const [y, m] = parts(month);
+  return iso(y, m, new Date(Date.UTC(y, m, 0)).getUTCDate());
+}
+
+/** `2 Jul 2026, 09:40` in the reader's own time zone. */
+export function dateTime(instant: string): string {
+  const at = new Date(instant);
+  const pad = (n: number) => String(n).padStart(2, '0');
+  return `${at.getDate()} ${MONTHS[at.getMonth()]} ${at.getFullYear()}, ${pad(at.getHours())}:${pad(at.getMinutes())}`;
+}
+
+function iso(y: number, m: number, d: number): string {
+  return `${y}-${String(m).padStart(2, '0')}-${String(d).padStart(2, '0')}`;
+}
+
+export function addDays(from: string, days: number): string {
+  const [y, m, d] = parts(from);
+  return new Date(Date.UTC(y, m - 1, d + days)).toISOString().slice(0, 10);
+}
+
+/** Days from one date to another. */
+export function daysBetween(from: string, to: string): number {
+  return Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
+}
+
+function exact(y: number, m: number, d: number): string | null {
+  const day = new Date(Date.UTC(y, m - 1, d));
+  return day.getUTCMonth() === m - 1 && day.getUTCDate() === d ? iso(y, m, d) : null;
+}
+
+/**
+ * Reads what people type for a date: `4 jun`, `jun 4`, `6/4`, `6/4/26`, `2026-06-04`, `+3`, `-1`, `today`, or a bare
+ * day of the month. Without a year it is the one nearest to today.
+ */
+export function readDate(text: string, today: string): string | null {
+  const t = text.trim().toLowerCase();
+  const [ty, tm] = parts(today);
+  if (t === 'today' || t === 't') {
+    return today;
+  }
+  const relative = /^([+-]\d{1,3})$/.exec(t);
+  if (relative) {
+    return addDays(today, Number(relative[1]));
+  }
+  const full = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(t);
+  if (full) {
+    return exact(Number(full[1]), Number(full[2]), Number(full[3]));
+  }
+  const year = (y: string | undefined, m: number) => {
+    if (y) {
+      return y.length === 2 ? 2000 + Number(y) : Number(y);
+    }
+    return m - tm > 6 ? ty - 1 : tm - m > 6 ? ty + 1 : ty;
+  };
+  const slashed = /^(\d{1,2})\/(\d{1,2})(?:\/(\d{2}|\d{4}))?$/.exec(t);
+  if (slashed) {
+    const m = Number(slashed[1]);
+    return exact(year(slashed[3], m), m, Number(slashed[2]));
+  }
+  const worded =
+    /^(\d{1,2})\.?\s*([a-z]{3,9})\s*(\d{2}|\d{4})?$/.exec(t) ??
+    swap(/^([a-z]{3,9})\s*(\d{1,2})(?:,?\s+(\d{2}|\d{4}))?$/.exec(t));
+  if (worded) {
+    const m = LONG.findIndex((name) => name.toLowerCase().startsWith(worded[2] ?? '?')) + 1;
+    return m > 0 ? exact(year(worded[3], m), m, Number(worded[1])) : null;
+  }
+  const day = /^(\d{1,2})$/.exec(t);
+  return day ? exact(ty, tm, Number(day[1])) : null;
+}
+
+function swap(found: RegExpExecArray | null): (string | undefined)[] | null {
+  return found ? [found[0], found[2], found[1], found[3]] : null;
+}

@@ -1,0 +1,188 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { Schemas } from '../shared/api';
+import { addDays, daysBetween, fullDate, monthShort, shortDate } from '../shared/dates';
+import { report } from '../shared/money';
+
+type Lane = Schemas['Lane'];
+
+interface Props {
+  view: Schemas['TodayView'];
+  canDrop: boolean;
+  onFile: (file: File, account: number) => void;
+}
+
+const HEIGHT = 64;
+const WIDTH = 1000;
+
+/** One lane per account over the months: certified up to the mark, proven beyond it, and what is still open. */
+export function Shore({ view, canDrop, onFile }: Props) {
+  const end = addDays(view.businessDate, 6);
+  const span = daysBetween(view.from, end);
+  const x = (iso: string) => (Math.min(Math.max(daysBetween(view.from, iso), 0), span) / span) * WIDTH;
+  const months: string[] = [];
+  for (let m = view.from; m <= end; m = addDays(`${m.slice(0, 7)}-01`, 32).slice(0, 7) + '-01') {
+    months.push(m);
+  }
+  return (
+    <section className="sheet shore" aria-label="The shore: where every account stands">
+      <table>
+        <caption className="visually-hidden">
+          Accounts with their mark, what is proven, and their balances
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">
+              <span className="visually-hidden">Account</span>
+            </th>
+            <th scope="col" className="lane-months">
+              <div className="month-names" aria-hidden="true">
+                {months.map((m) => (
+                  <span key={m} style={{ left: `${x(m) / 10}%` }}>
+                    {monthShort(m.slice(0, 7))}
+                  </span>
+                ))}
+                <span className="today-word" style={{ left: `${x(view.businessDate) / 10}%` }}>
+                  today
+                </span>
+              </div>
+              <span className="visually-hidden">Months</span>
+            </th>
+            <th scope="col" className="num">
+              Bank
+            </th>
+            <th scope="col" className="num">
+              Free to spend
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.lanes.map((lane) => (
+            <LaneRow
+              key={lane.accountId}
+              lane={lane}
+              x={x}
+              months={months}
+              today={view.businessDate}
+              canDrop={canDrop}
+              onFile={(file) => onFile(file, lane.accountId)}
+            />
+          ))}
+        </tbody>
+      </table>
+      <p className="legend quiet" aria-hidden="true">
+        <svg width="12" height="12">
+          <circle cx="6" cy="6" r="5" className="dot" />
+        </svg>
+        bank line with no explanation
+        <svg width="14" height="12">
+          <path d="M7 0l6 6-6 6-6-6z" className="diamond" />
+        </svg>
+        ledger entry not yet at the bank
+        <svg width="22" height="12">
+          <rect width="22" height="12" className="lane-proven" />
+        </svg>
+        proven, not yet certified
+      </p>
+    </section>
+  );
+}
+
+interface LaneProps {
+  lane: Lane;
+  x: (iso: string) => number;
+  months: string[];
+  today: string;
+  canDrop: boolean;
+  onFile: (file: File) => void;
+}
+
+function LaneRow({ lane, x, months, today, canDrop, onFile }: LaneProps) {
+  const [over, setOver] = useState(false);
+  const mark = x(addDays(lane.mark, 1));
+  const from = x(addDays(lane.openingDate, 1));
+  const proven = x(addDays(lane.provenTo, 1));
+  const now = x(today);
+  const scallop = `M${from} 20 H${mark} q-9 4 0 8 q9 4 0 8 q-9 4 0 8 H${from} Z`;
+  const words = `certified to ${shortDate(lane.mark)}`;
+  const certified = lane.mark > lane.openingDate;
+  return (
+    <tr
+      className={over ? 'over' : ''}
+      onDragOver={(e) => {
+        if (canDrop) {
+          e.preventDefault();
+          setOver(true);
+        }
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => {
+        const file = e.dataTransfer.files[0];
+        setOver(false);
+        if (canDrop && file) {
+          e.preventDefault();
+          e.stopPropagation();
+          onFile(file);
+        }
+      }}
+    >
+      <th scope="row">
+        <Link to={`/reconcile/${lane.accountId}/${lane.nextMonth}`}>{lane.name}</Link>
+        <span className="quiet">
+          {lane.bank} {lane.shortNumber}
+        </span>
+      </th>
+      <td className="lane-months">
+        <svg
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          preserveAspectRatio="none"
+          role="img"
+          aria-label={`${words}; ${lane.openBankLines.length} bank lines with no explanation; ${lane.openEntries.length} entries not yet at the bank`}
+        >
+          {months.map((m) => (
+            <line key={m} x1={x(m)} x2={x(m)} y1="0" y2={HEIGHT} className="month-line" />
+          ))}
+          <rect x={from} y="20" width={Math.max(now - from, 0)} height="24" className="lane-open" />
+          <rect x={mark} y="20" width={Math.max(proven - mark, 0)} height="24" className="lane-proven" />
+          {certified && <path d={scallop} className="lane-certified" />}
+          <line x1={now} x2={now} y1="0" y2={HEIGHT} className="today-line" />
+        </svg>
+        {certified && (
+          <span className="lane-words" style={{ right: `${100 - mark / 10 + 1.2}%` }}>
+            {words}
+          </span>
+        )}
+        <span className="lane-dots" aria-hidden="true">
+          {lane.openBankLines.map((dot, i) => (
+            <Mark key={`${dot.date}${dot.title}${i}`} dot={dot} left={x(dot.date) / 10} kind="dot" />
+          ))}
+          {lane.openEntries.map((dot, i) => (
+            <Mark key={`${dot.date}${dot.title}${i}`} dot={dot} left={x(dot.date) / 10} kind="diamond" />
+          ))}
+        </span>
+      </td>
+      <td className="num">{report(lane.bankBalance)}</td>
+      <td className="num">
+        <strong>{report(lane.freeToSpend)}</strong>
+      </td>
+    </tr>
+  );
+}
+
+function Mark({ dot, left, kind }: { dot: Schemas['Dot']; left: number; kind: 'dot' | 'diamond' }) {
+  const size = dot.weight * 4 + 4;
+  return (
+    <svg
+      className={`mark-${kind}`}
+      style={{ left: `${left}%`, width: size, height: size }}
+      viewBox="0 0 12 12"
+    >
+      <title>{`${dot.title}, ${fullDate(dot.date)}, ${dot.amount}`}</title>
+      {kind === 'dot' ? (
+        <circle cx="6" cy="6" r="5.5" className="dot" />
+      ) : (
+        <path d="M6 .7L11.3 6 6 11.3.7 6z" className="diamond" />
+      )}
+    </svg>
+  );
+}

@@ -1,0 +1,108 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { Link, useNavigate } from 'react-router';
+import { useHere } from '../session/session';
+import { upload, type Schemas } from '../shared/api';
+import { longDate } from '../shared/dates';
+import { FileButton, FileDrop } from '../shared/FileDrop';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+import { Shore } from './Shore';
+import { useToday } from './useToday';
+
+function placeOf(task: Schemas['Task']): string {
+  switch (task.place) {
+    case 'RECONCILE':
+      return `/reconcile/${task.accountId}/${task.month}`;
+    case 'CERTIFY':
+      return `/certify/${task.accountId}/${task.month}`;
+    case 'STATEMENTS':
+      return `/reconcile/${task.accountId}/${task.month}`;
+  }
+}
+
+export function TodayPage() {
+  const { company, canPrepare, canAdminister } = useHere();
+  const today = useToday();
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const take = useMutation({
+    mutationFn: ({ file, account }: { file: File; account?: number }) => {
+      const form = new FormData();
+      form.append('file', file);
+      return upload<Schemas['Taken']>(
+        account
+          ? `/api/companies/${company.id}/bank-accounts/${account}/statements`
+          : `/api/companies/${company.id}/statements`,
+        form,
+      );
+    },
+    onSuccess: async (taken) => {
+      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
+      const last = taken.statements.at(-1);
+      if (last) {
+        void navigate(`/reconcile/${taken.accountId}/${last.to.slice(0, 7)}`);
+      }
+    },
+  });
+  if (!today.data) {
+    return <Problems error={today.error} />;
+  }
+  const { lanes, tasks, businessDate } = today.data;
+  return (
+    <FileDrop
+      enabled={canPrepare}
+      label="Drop a statement: the account is found from the file"
+      onFile={(file) => take.mutate({ file })}
+    >
+      <div className="page">
+        <h1>
+          {longDate(businessDate)} <small>{company.name}</small>
+        </h1>
+        <Problems error={take.error} title="The file was not taken; nothing was changed." />
+        {lanes.length === 0 ? (
+          <section className="sheet empty">
+            <h2>No bank account yet</h2>
+            <p>Today shows where every account stands. It begins with the first account.</p>
+            {canAdminister && (
+              <Link className="btn btn-primary" to="/set-up">
+                Add a bank account
+              </Link>
+            )}
+          </section>
+        ) : (
+          <Shore
+            view={today.data}
+            onFile={(file, account) => take.mutate({ file, account })}
+            canDrop={canPrepare}
+          />
+        )}
+        {lanes.length > 0 && (
+          <section className="sheet">
+            <div className="d-flex justify-content-between align-items-baseline">
+              <h2>Needs a hand</h2>
+              {canPrepare && (
+                <FileButton label="Read a statement file" onFile={(file) => take.mutate({ file })} />
+              )}
+            </div>
+            {tasks.length === 0 && <p className="quiet">Nothing. Every account is up to date.</p>}
+            <ul className="tasks">
+              {tasks.map((task) => (
+                <li key={task.accountId}>
+                  <span>
+                    <strong>{task.account}:</strong> {task.words}
+                  </span>
+                  <Link
+                    className={`btn ${task === tasks[0] ? 'btn-primary' : 'btn-outline-secondary'}`}
+                    to={placeOf(task)}
+                  >
+                    {task.button}
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </div>
+    </FileDrop>
+  );
+}

@@ -1,0 +1,13 @@
+import { useQuery } from '@tanstack/react-query';
+import { useHere } from '../session/session';
+import { api, data } from '../shared/api';
+import { keys } from '../shared/keys';
+
+export function useToday() {
+  const { company } = useHere();
+  return useQuery({
+    queryKey: keys.today(company.id),
+    queryFn: () =>
+      data(api.GET('/api/companies/{companyId}/today', { params: { path: { companyId: company.id } } })),
+  });
+}
