@@ -10,6 +10,7 @@ import java.util.Optional;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.problem.Words;
 import tidemark.core.proof.Ladder;
 import tidemark.core.proof.Proof;
 import tidemark.core.proof.ProofOfCash;
@@ -93,7 +94,8 @@ public final class CertificationConditions {
         String words = holds
                 ? shortName(in.month().minusMonths(1)) + " is certified"
                 : in.month().isBefore(next) ? name(in.month()) + " is certified already" : name(next) + " comes first";
-        return new Condition("order", holds, words, "certified to " + in.mark().date(), Condition.Place.PREVIOUS_MONTH);
+        return new Condition(
+                "order", holds, words, "certified to " + Words.day(in.mark().date()), Condition.Place.PREVIOUS_MONTH);
     }
 
     private static Condition monthOver(Input in) {
@@ -102,7 +104,7 @@ public final class CertificationConditions {
                 "month.over",
                 holds,
                 holds ? shortName(in.month()) + " is over" : shortName(in.month()) + " is not over yet",
-                "today is " + in.today(),
+                "today is " + Words.day(in.today()),
                 Condition.Place.LADDER);
     }
 
@@ -113,7 +115,7 @@ public final class CertificationConditions {
                     "statements",
                     false,
                     "No statement of " + shortName(in.month()) + " has been read",
-                    "a statement from " + r.from() + " to " + r.to() + " is needed",
+                    "a statement from " + Words.day(r.from()) + " to " + Words.day(r.to()) + " is needed",
                     Condition.Place.STATEMENTS);
         }
         LocalDate expectedFrom = null;
@@ -124,8 +126,8 @@ public final class CertificationConditions {
                         "statements",
                         false,
                         "A statement does not follow on from the one before",
-                        "from " + s.from() + " with " + amount(s.openingMinorUnits(), in) + "; expected from "
-                                + expectedFrom + " with " + amount(expectedOpening, in),
+                        "from " + Words.day(s.from()) + " with " + amount(s.openingMinorUnits(), in)
+                                + "; expected from " + Words.day(expectedFrom) + " with " + amount(expectedOpening, in),
                         Condition.Place.STATEMENTS);
             }
             expectedFrom = s.to().plusDays(1);
@@ -137,8 +139,8 @@ public final class CertificationConditions {
                     "statements",
                     false,
                     "The statements do not cover the whole of " + shortName(in.month()),
-                    "read from " + in.statements().getFirst().from() + " to "
-                            + in.statements().getLast().to(),
+                    "read from " + Words.day(in.statements().getFirst().from()) + " to "
+                            + Words.day(in.statements().getLast().to()),
                     Condition.Place.STATEMENTS);
         }
         if (r.bankOpening() != in.previousClosing()) {

@@ -26,7 +26,7 @@ public record CashEntry(
     public String title() {
         String what = !checkNumber.isEmpty()
                 ? "Check " + checkNumber
-                : !reference.isEmpty() ? reference : !text.isEmpty() ? text : minorUnits > 0 ? "Money in" : "Money out";
+                : !text.isEmpty() ? text : !reference.isEmpty() ? reference : minorUnits > 0 ? "Money in" : "Money out";
         return party.isEmpty() ? what : what + ", " + party;
     }
 }

@@ -53,7 +53,10 @@ public final class CashEntryFile {
         List<Row> rows = new ArrayList<>();
         List<Problem> problems = new ArrayList<>();
         Map<String, Integer> columns = new HashMap<>();
-        try (CsvReader<CsvRecord> reader = CsvReader.builder().ofCsvRecord(stripByteOrderMark(content))) {
+        try (CsvReader<CsvRecord> reader = CsvReader.builder()
+                .allowExtraFields(true)
+                .allowMissingFields(true)
+                .ofCsvRecord(stripByteOrderMark(content))) {
             for (CsvRecord row : reader) {
                 int line = (int) row.getStartingLineNumber();
                 if (columns.isEmpty()) {

@@ -14,6 +14,7 @@ import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
 import tidemark.core.money.KeyingSlip;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.Words;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
 
@@ -94,9 +95,10 @@ public final class GapTrace {
             pairsApart();
             if (gap != 0) {
                 leftOut();
-                twiceAndTicked();
-                typedWrong();
-                statementIncomplete();
+                if (statementIncomplete()) {
+                    twiceAndTicked();
+                    typedWrong();
+                }
             }
             twiceAndOpen();
             missingInLedger();
@@ -163,7 +165,7 @@ public final class GapTrace {
                             List.of(),
                             item.entries(),
                             "%s of %s for %s is counted as not at the bank yet. Is it on the statement after all?"
-                                    .formatted(item.title(), item.date(), amount(gap))));
+                                    .formatted(item.title(), Words.day(item.date()), amount(gap))));
                 }
             }
         }
@@ -190,7 +192,11 @@ public final class GapTrace {
                     List.of(),
                     List.of(first.id(), second.id()),
                     "%s for %s is in the ledger twice, on %s and on %s."
-                            .formatted(second.title(), amount(second.minorUnits()), first.date(), second.date()));
+                            .formatted(
+                                    second.title(),
+                                    amount(second.minorUnits()),
+                                    Words.day(first.date()),
+                                    Words.day(second.date())));
         }
 
         private List<CashEntry> tickedEntries() {
@@ -218,7 +224,7 @@ public final class GapTrace {
                             linesOf(entry),
                             List.of(entry.id()),
                             "%s of %s for %s is ticked off. Is it on the statement at all?"
-                                    .formatted(entry.title(), entry.date(), amount(typed))));
+                                    .formatted(entry.title(), Words.day(entry.date()), amount(typed))));
                 }
                 long meant = Math.addExact(typed, gap);
                 Optional<KeyingSlip> slip = KeyingSlip.between(meant, typed);
@@ -232,11 +238,11 @@ public final class GapTrace {
                 };
                 String words = kind == Kind.WRONG_SIDE
                         ? "%s of %s for %s would make it if it is on the wrong side."
-                                .formatted(entry.title(), entry.date(), amount(typed))
+                                .formatted(entry.title(), Words.day(entry.date()), amount(typed))
                         : "%s of %s for %s would make it if it should be %s: %s."
                                 .formatted(
                                         entry.title(),
-                                        entry.date(),
+                                        Words.day(entry.date()),
                                         amount(typed),
                                         amount(meant),
                                         slipWords(slip.get()));
@@ -252,8 +258,11 @@ public final class GapTrace {
                     .toList();
         }
 
-        /** The lines do not lead from the opening to the closing balance: the bank has more than was read or ticked. */
-        private void statementIncomplete() {
+        /**
+         * Whether the lines do not lead from the opening to the closing balance: the bank has more than was read or
+         * ticked. Only then can what was ticked be wrong; lines of the bank itself vouch for what is matched to them.
+         */
+        private boolean statementIncomplete() {
             long reached = r.bankOpening();
             for (BankLine line : r.lines()) {
                 if (!line.bookingDate().isBefore(r.from())
@@ -276,6 +285,7 @@ public final class GapTrace {
                                         missing > 0 ? "in" : "out",
                                         amount(missing))));
             }
+            return missing != 0;
         }
 
         /** An open entry that is the double of another one. */
@@ -313,7 +323,7 @@ public final class GapTrace {
                             item.lines(),
                             List.of(),
                             "%s of %s for %s is at the bank and not in the ledger."
-                                    .formatted(item.title(), item.date(), amount(item.minorUnits()))));
+                                    .formatted(item.title(), Words.day(item.date()), amount(item.minorUnits()))));
                 }
             }
         }
@@ -329,7 +339,7 @@ public final class GapTrace {
                         List.of(line.id()),
                         List.of(),
                         "The running balances part at %s of %s, the first line under the tide line."
-                                .formatted(line.title(), line.bookingDate())));
+                                .formatted(line.title(), Words.day(line.bookingDate()))));
             });
         }
     }

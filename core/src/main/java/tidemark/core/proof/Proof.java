@@ -120,11 +120,11 @@ public record Proof(
         List<BankLine> linesNow = new ArrayList<>();
         List<CashEntry> entriesNow = new ArrayList<>();
         long left = 0;
-        boolean linesToCome = false;
+        long linesToCome = 0;
         for (BankLineId id : match.lines()) {
             BankLine line = require(lines.get(id));
             if (line.bookingDate().isAfter(day)) {
-                linesToCome = true;
+                linesToCome = Math.addExact(linesToCome, line.minorUnits());
             } else {
                 linesNow.add(line);
                 left = Math.subtractExact(left, line.minorUnits());
@@ -155,7 +155,8 @@ public record Proof(
         } else {
             List<BankLineId> lineIds = linesNow.stream().map(BankLine::id).toList();
             List<CashEntryId> entryIds = entriesNow.stream().map(CashEntry::id).toList();
-            if (linesToCome) {
+            // the rest is the bank's to bring when what the bank still brings has its sign, else the ledger's
+            if (Long.signum(linesToCome) == Long.signum(left)) {
                 CashEntry first = entriesNow.getFirst();
                 lists.outstanding(new ProofItem(first.date(), "Rest of " + first.title(), left, lineIds, entryIds, ""));
             } else {

@@ -56,7 +56,10 @@ public final class CsvStatementReader implements StatementReader {
     public void read(InputStream in, CurrencyUnit assumed, StatementSink sink) throws IOException {
         List<ReadLine> lines = new ArrayList<>();
         Map<String, Integer> columns = new HashMap<>();
-        try (CsvReader<CsvRecord> reader = CsvReader.builder().ofCsvRecord(text(in))) {
+        try (CsvReader<CsvRecord> reader = CsvReader.builder()
+                .allowExtraFields(true)
+                .allowMissingFields(true)
+                .ofCsvRecord(text(in))) {
             for (CsvRecord row : reader) {
                 int fileLine = (int) row.getStartingLineNumber();
                 if (columns.isEmpty()) {

@@ -10,6 +10,7 @@ import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
+import tidemark.core.problem.Words;
 
 /**
  * The checks that a statement must pass before it is taken.
@@ -60,25 +61,28 @@ public record StatementIntegrity(
             problems.add(new Problem(
                     "statement.overlap",
                     "",
-                    "a period from " + header.from() + " to " + header.to(),
-                    "a period that begins on " + previousClosing.date().plusDays(1)
+                    "a period from " + Words.day(header.from()) + " to " + Words.day(header.to()),
+                    "a period that begins on "
+                            + Words.day(previousClosing.date().plusDays(1))
                             + ", since everything up to the day before has been read",
                     "Choose the next statement; this one has been read already, in whole or in part."));
         } else if (header.from().isAfter(previousClosing.date().plusDays(1))) {
             problems.add(new Problem(
                     "statement.missing",
                     "",
-                    "a period from " + header.from() + " to " + header.to(),
-                    "a period that begins on " + previousClosing.date().plusDays(1),
-                    "Read the statement for " + previousClosing.date().plusDays(1) + " to "
-                            + header.from().minusDays(1) + " first."));
+                    "a period from " + Words.day(header.from()) + " to " + Words.day(header.to()),
+                    "a period that begins on "
+                            + Words.day(previousClosing.date().plusDays(1)),
+                    "Read the statement for " + Words.day(previousClosing.date().plusDays(1)) + " to "
+                            + Words.day(header.from().minusDays(1)) + " first."));
         }
         if (header.openingMinorUnits() != previousClosing.minorUnits()) {
             problems.add(new Problem(
                     "statement.opening",
                     "",
                     "an opening balance of " + amount(header.openingMinorUnits()),
-                    amount(previousClosing.minorUnits()) + ", the closing balance of " + previousClosing.date(),
+                    amount(previousClosing.minorUnits()) + ", the closing balance of "
+                            + Words.day(previousClosing.date()),
                     "A statement between the two may be missing; read that one first."));
         }
         lines(statement, problems);
@@ -109,7 +113,7 @@ public record StatementIntegrity(
                             read.fileLine(),
                             "line.outside.period",
                             "a line of " + line.bookingDate(),
-                            "a date from " + header.from() + " to " + header.to(),
+                            "a date from " + Words.day(header.from()) + " to " + Words.day(header.to()),
                             "Fetch the file again."));
                 }
             }

@@ -1,0 +1,107 @@
+package tidemark.core.money;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.math.BigDecimal;
+import java.util.Random;
+import org.joda.money.CurrencyUnit;
+import org.junit.jupiter.api.RepeatedTest;
+import org.junit.jupiter.api.RepetitionInfo;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import tidemark.core.problem.RuleViolation;
+
+class MinorUnitsTest {
+    @ParameterizedTest
+    @CsvSource({
+        "0,0",
+        "12,1200",
+        "-12.5,-1250",
+        "+0.05,5",
+        "1234567.89,123456789",
+        "0001.10,110",
+        "1.100,110",
+        ".5,50",
+        "7.,700"
+    })
+    void parse_decimal_isExact(String text, long minor) {
+        assertEquals(minor, MinorUnits.parse(text, CurrencyUnit.USD, "x"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"", "-", "1,000.00", "1e3", "12.3.4", " 1", "NaN", "١٢", "0x10"})
+    void parse_notADecimal_isRefused(String text) {
+        assertEquals(
+                "amount.unreadable",
+                assertThrows(RuleViolation.class, () -> MinorUnits.parse(text, CurrencyUnit.USD, "x"))
+                        .code());
+    }
+
+    @Test
+    void parse_threeDecimals_isRefused() {
+        assertEquals(
+                "amount.places",
+                assertThrows(RuleViolation.class, () -> MinorUnits.parse("1.005", CurrencyUnit.USD, "x"))
+                        .code());
+        assertEquals(
+                "amount.places",
+                assertThrows(RuleViolation.class, () -> MinorUnits.parse("1.5", CurrencyUnit.JPY, "x"))
+                        .code());
+    }
+
+    @Test
+    void parse_beyondTheLargest_isRefused() {
+        assertEquals(MinorUnits.LARGEST, MinorUnits.parse("10000000000.00", CurrencyUnit.USD, "x"));
+        for (String tooLarge : new String[] {"10000000000.01", "99999999999999999999999999", "-10000000000.01"}) {
+            assertEquals(
+                    "amount.size",
+                    assertThrows(RuleViolation.class, () -> MinorUnits.parse(tooLarge, CurrencyUnit.USD, "x"))
+                            .code());
+        }
+    }
+
+    @RepeatedTest(200)
+    void toDecimal_ofAnyAmount_parsesBackAndAgreesWithBigDecimal(RepetitionInfo seed) {
+        Random random = new Random(seed.getCurrentRepetition());
+        long amount = random.nextLong(-MinorUnits.LARGEST, MinorUnits.LARGEST);
+        for (CurrencyUnit currency : new CurrencyUnit[] {CurrencyUnit.USD, CurrencyUnit.JPY, CurrencyUnit.of("KWD")}) {
+            String text = MinorUnits.toDecimal(amount, currency);
+            assertEquals(amount, MinorUnits.parse(text, currency, "x"), "seed " + seed.getCurrentRepetition());
+            assertEquals(BigDecimal.valueOf(amount, currency.getDecimalPlaces()).toPlainString(), text);
+        }
+    }
+
+    @Test
+    void report_negative_standsInParentheses() {
+        assertEquals("(1,234,567.80)", MinorUnits.report(-123_456_780, CurrencyUnit.USD));
+        assertEquals("0.05", MinorUnits.report(5, CurrencyUnit.USD));
+    }
+
+    @RepeatedTest(100)
+    void slip_thatWasMade_isRecognised(RepetitionInfo seed) {
+        Random random = new Random(seed.getCurrentRepetition());
+        long meant = 1 + random.nextInt(10_000_000);
+        for (KeyingSlip.Swap swap : KeyingSlip.swaps(meant)) {
+            assertEquals(0, (meant - swap.amount()) % 9);
+            assertTrue(KeyingSlip.between(meant, swap.amount()).isPresent(), meant + " typed " + swap.amount());
+        }
+        assertEquals(
+                new KeyingSlip.SideTurned(), KeyingSlip.between(meant, -meant).orElseThrow());
+        assertEquals(
+                new KeyingSlip.PointMoved(2),
+                KeyingSlip.between(meant, meant * 100).orElseThrow());
+        assertTrue(KeyingSlip.between(meant, meant).isEmpty());
+    }
+
+    @Test
+    void slip_ofTwoSwappedDigits_namesThem() {
+        assertEquals(
+                new KeyingSlip.DigitsSwapped(8, 9),
+                KeyingSlip.between(-48_960, -49_860).orElseThrow());
+        assertTrue(KeyingSlip.between(100, 109).isEmpty());
+    }
+}
