@@ -50,14 +50,15 @@ export function MonthBench({ place }: { place: Place }) {
     }
   }, [wanted, rows, chosen, setSearch]);
 
+  /** On to the next open line, unless the person has gone elsewhere meanwhile. */
   function forward() {
-    for (let p = here + 1; p < total; p++) {
+    let next: number | null = null;
+    for (let p = here + 1; p < total && next === null; p++) {
       if (rows.get(p)?.state === 'OPEN') {
-        setChosen(p);
-        return;
+        next = p;
       }
     }
-    setChosen(null);
+    setChosen((now) => (now === chosen ? next : now));
   }
 
   function take(index: number) {

@@ -148,7 +148,7 @@ function LaneRow({ lane, x, months, today, canDrop, onFile }: LaneProps) {
           <line x1={now} x2={now} y1="0" y2={HEIGHT} className="today-line" />
         </svg>
         {certified && (
-          <span className="lane-words" style={{ right: `${100 - mark / 10 + 1.2}%` }}>
+          <span className="lane-words" style={{ right: `${100 - mark / 10 + 2}%` }}>
             {words}
           </span>
         )}

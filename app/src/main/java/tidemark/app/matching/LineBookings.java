@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.ChartAccount;
@@ -20,7 +19,10 @@ import tidemark.core.ledger.JournalEntry;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.statement.BankLine;
 
-/** Books from a bank line, or shows what it would book by booking it and keeping nothing. */
+/**
+ * Books from a bank line, or shows what it would book by booking it and keeping nothing. Runs in its caller's
+ * transaction, which is the one that is then not kept.
+ */
 @Service
 class LineBookings {
     private final BankAccounts accounts;
@@ -45,7 +47,6 @@ class LineBookings {
 
     record Wish(Kind kind, String account, long otherBankAccountId, LocalDate date, String party, String text) {}
 
-    @Transactional
     LedgerViews.BookedView book(long companyId, long accountId, long lineId, Wish wish, boolean preview, String who) {
         BankAccount account = accounts.get(companyId, accountId);
         BankLine line = matches.line(account, lineId).line();
@@ -99,7 +100,6 @@ class LineBookings {
         return view;
     }
 
-    @Transactional
     LedgerViews.BookedView correct(
             long companyId, long accountId, long lineId, long entryId, boolean preview, String who) {
         BankAccount account = accounts.get(companyId, accountId);

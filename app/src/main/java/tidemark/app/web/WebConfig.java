@@ -54,7 +54,7 @@ class WebConfig implements WebMvcConfigurer {
             if (file != null) {
                 return file;
             }
-            boolean page = !path.contains(".") && !path.startsWith("api/") && !path.startsWith("actuator/");
+            boolean page = !path.contains(".") && !path.startsWith("api/");
             return page ? new ClassPathResource("/static/index.html") : null;
         }
     }

@@ -1,0 +1,192 @@
+package tidemark.app.access;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import org.joda.money.CurrencyUnit;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.web.bind.annotation.RequestMethod;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+import tidemark.app.company.Companies;
+import tidemark.app.running.Client;
+import tidemark.app.running.RunningApp;
+
+/** Every endpoint there is, asked by everybody who must not. */
+@ExtendWith(RunningApp.class)
+class RightsTest {
+    private static final String OTHERS = "another-harbour-1";
+
+    private record Endpoint(String method, String pattern, Right right) {}
+
+    @BeforeAll
+    static void anotherCompany(RunningApp.App app) {
+        People people = app.bean(People.class);
+        long other = app.bean(Companies.class)
+                .create("Gullmere Boats", CurrencyUnit.USD, List.of(), "test")
+                .id();
+        Person stranger = people.create("stranger", "Una Stranger", OTHERS);
+        people.setRoles(stranger.id(), other, EnumSet.allOf(Role.class), "test");
+    }
+
+    private static List<Endpoint> endpoints(RunningApp.App app) {
+        List<Endpoint> out = new ArrayList<>();
+        app.bean(RequestMappingHandlerMapping.class).getHandlerMethods().forEach((info, method) -> {
+            if (method.getBeanType().getName().startsWith("tidemark.")) {
+                Requires requires = method.getMethodAnnotation(Requires.class);
+                assertNotNull(requires, method + " names no right");
+                for (String pattern : info.getPatternValues()) {
+                    for (RequestMethod verb : info.getMethodsCondition().getMethods()) {
+                        out.add(new Endpoint(verb.name(), pattern, requires.value()));
+                    }
+                }
+            }
+        });
+        assertTrue(out.size() > 40, "found only " + out.size() + " endpoints");
+        return out;
+    }
+
+    private static String path(Endpoint e, long company, long account) {
+        return e.pattern()
+                .replace("{companyId}", Long.toString(company))
+                .replace("{accountId}", Long.toString(account))
+                .replace("{month}", "2026-06")
+                .replaceAll("\\{\\w+}", "1");
+    }
+
+    private static int ask(Client client, Endpoint e, long company, long account) {
+        return client.method(e.method(), path(e, company, account), Map.of()).status();
+    }
+
+    @Test
+    void everyEndpoint_withoutSignIn_answersUnauthorized(RunningApp.App app) {
+        Client known = Client.signedIn(app, "maren");
+        Client nobody = new Client(app);
+        nobody.get("/api/session");
+        for (Endpoint e : endpoints(app)) {
+            if (e.right() != Right.NOBODY_IN_PARTICULAR) {
+                assertEquals(401, ask(nobody, e, known.company(), known.account("Operating")), e.toString());
+            }
+        }
+    }
+
+    @Test
+    void everyEndpoint_withTheWrongRole_answersForbidden(RunningApp.App app) {
+        Map<String, Role> people = Map.of("paz", Role.VIEWER, "maren", Role.PREPARER, "torvald", Role.CERTIFIER);
+        people.forEach((login, role) -> {
+            Client client = Client.signedIn(app, login);
+            long company = client.company();
+            long account = client.account("Operating");
+            for (Endpoint e : endpoints(app)) {
+                boolean companyRight = EnumSet.of(Right.LOOK, Right.PREPARE, Right.CERTIFY, Right.ADMINISTER)
+                        .contains(e.right());
+                if (companyRight && !role.gives(e.right())) {
+                    assertEquals(403, ask(client, e, company, account), login + " " + e);
+                }
+            }
+        });
+    }
+
+    @Test
+    void everyEndpoint_fromAnotherCompany_isNotThere(RunningApp.App app) {
+        Client known = Client.signedIn(app, "maren");
+        Client stranger = Client.signedIn(app, "stranger", OTHERS);
+        long own = stranger.company();
+        for (Endpoint e : endpoints(app)) {
+            if (e.pattern().contains("{companyId}")) {
+                assertEquals(404, ask(stranger, e, known.company(), known.account("Operating")), "their company: " + e);
+            }
+            boolean objectOfOthers =
+                    e.pattern().contains("{accountId}") && e.method().equals("GET");
+            if (objectOfOthers) {
+                int status = ask(stranger, e, own, known.account("Operating"));
+                assertTrue(status == 404 || status == 400, "own company, their account: " + e + " gave " + status);
+            }
+        }
+        assertEquals(
+                404,
+                stranger.post(
+                                "/api/companies/" + own + "/bank-accounts/" + known.account("Operating") + "/matches",
+                                Map.of("lineIds", List.of(1), "entryIds", List.of(1)))
+                        .status());
+    }
+
+    @Test
+    void change_withoutTheCsrfToken_isRefused(RunningApp.App app) {
+        Client maren = Client.signedIn(app, "maren");
+        int status = maren.send(java.net.http.HttpRequest.newBuilder(
+                                java.net.URI.create("http://127.0.0.1:" + app.port() + "/api/session"))
+                        .DELETE())
+                .status();
+        assertEquals(403, status);
+    }
+
+    @Test
+    void everyPage_carriesTheSecurityHeaders(RunningApp.App app) {
+        var headers = new Client(app).get("/api/session").raw().headers();
+        assertTrue(headers.firstValue("Content-Security-Policy").orElse("").contains("default-src 'none'"));
+        assertEquals("nosniff", headers.firstValue("X-Content-Type-Options").orElse(""));
+        assertEquals("DENY", headers.firstValue("X-Frame-Options").orElse(""));
+    }
+
+    @Test
+    void signIn_afterFiveWrongPasswords_isClosedEvenForTheRightOne(RunningApp.App app) {
+        app.bean(People.class).create("locked", "Lotte Locked", "the right password");
+        Client client = new Client(app);
+        client.get("/api/session");
+        Map<String, String> wrong = Map.of("login", "locked", "password", "the wrong password");
+        for (int i = 0; i < 4; i++) {
+            assertEquals("sign-in.refused", client.post("/api/session", wrong).code());
+        }
+        assertEquals("sign-in.closed", client.post("/api/session", wrong).code());
+        assertEquals(
+                "sign-in.closed",
+                client.post("/api/session", Map.of("login", "locked", "password", "the right password"))
+                        .code());
+    }
+
+    @Test
+    void firstRun_onBooksInUse_isRefused(RunningApp.App app) {
+        Client client = new Client(app);
+        client.get("/api/session");
+        assertEquals(
+                "set-up.done",
+                client.post(
+                                "/api/first-run",
+                                Map.of(
+                                        "companyName",
+                                        "X",
+                                        "currency",
+                                        "USD",
+                                        "login",
+                                        "me",
+                                        "name",
+                                        "Me",
+                                        "password",
+                                        "long enough words"))
+                        .code());
+    }
+
+    @Test
+    void lastAdministrator_cannotBeTakenAway(RunningApp.App app) {
+        Client iris = Client.signedIn(app, "iris");
+        String base = "/api/companies/" + iris.company() + "/people";
+        for (var p : iris.get(base).body()) {
+            if (p.path("login").asString().equals("iris")) {
+                assertEquals(
+                        "administrator.last",
+                        iris.put(
+                                        base + "/" + p.path("id").asLong(),
+                                        Map.of("name", "Iris Calloway", "active", true, "roles", List.of("VIEWER")))
+                                .code());
+            }
+        }
+        assertEquals(200, iris.get(base).status());
+    }
+}

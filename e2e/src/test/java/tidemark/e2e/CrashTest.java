@@ -1,0 +1,263 @@
+package tidemark.e2e;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/**
+ * Ends the application with {@code kill -9} while it reads a statement, posts entries and certifies months, all three
+ * at once, twenty times. What the books then hold is read from the database file itself.
+ */
+class CrashTest {
+    private static final int KILLS = 20;
+
+    /** What the application had acknowledged when it was killed. */
+    private record Acknowledged(
+            ConcurrentLinkedQueue<String> entries, AtomicBoolean statement, AtomicBoolean certified) {}
+
+    @Test
+    void killed_inTheMiddleOfEverything_leavesNothingHalf() throws Exception {
+        Random random = new Random(20_260_702);
+        Path prepared = prepared();
+        int cutStatements = 0;
+        int cutCertificates = 0;
+        for (int kill = 1; kill <= KILLS; kill++) {
+            Path data = Files.createTempDirectory("tidemark-crash");
+            Server.copy(prepared, data);
+            Server server = Server.start(data, true);
+            server.awaitReady();
+            Acknowledged done =
+                    new Acknowledged(new ConcurrentLinkedQueue<>(), new AtomicBoolean(), new AtomicBoolean());
+            List<CompletableFuture<Void>> work = work(server, done);
+            Thread.sleep(20 + random.nextInt(700));
+            server.kill();
+            CompletableFuture.allOf(work.toArray(CompletableFuture[]::new)).join();
+            if (!done.statement().get()) {
+                cutStatements++;
+            }
+            if (!done.certified().get()) {
+                cutCertificates++;
+            }
+            check(data, done, "kill " + kill);
+        }
+        assertTrue(cutStatements > 0 && cutCertificates > 0, "the kills came too late to cut anything");
+    }
+
+    /** The demo with Payroll's June ready to be certified. */
+    private static Path prepared() throws Exception {
+        try (Server server = Server.demo()) {
+            Api maren = new Api(server, "maren");
+            String payroll = maren.account("Payroll");
+            maren.upload(
+                    payroll + "/statements", Files.readAllBytes(Path.of("../demo/statements/payroll-2026-06.xml")));
+            maren.post(payroll + "/months/2026-06/firm", "{}");
+            String rows = maren.get(payroll + "/months/2026-06/lines?limit=500");
+            Matcher line = Pattern.compile("\"lineId\":(\\d+)[^}]*MAINTENANCE").matcher(rows);
+            assertTrue(line.find(), rows);
+            maren.post(
+                    payroll + "/lines/" + line.group(1) + "/booking",
+                    "{\"kind\":\"FEE\",\"account\":\"\",\"date\":\"2026-06-30\",\"party\":\"\",\"text\":\"Fee\"}");
+            assertEquals(200, maren.post(payroll + "/months/2026-06/preparation", "{}"));
+            server.close();
+            return server.data();
+        }
+    }
+
+    private static List<CompletableFuture<Void>> work(Server server, Acknowledged done) throws Exception {
+        Api poster = new Api(server, "maren");
+        Api importer = new Api(server, "maren");
+        Api certifier = new Api(server, "torvald");
+        String operating = importer.account("Operating");
+        String payroll = certifier.account("Payroll");
+        String company = poster.company();
+        byte[] file = Files.readAllBytes(Path.of("../demo/statements/operating-2026-06.xml"));
+        List<CompletableFuture<Void>> work = new ArrayList<>();
+        work.add(CompletableFuture.runAsync(() -> {
+            for (int i = 0; i < 10_000; i++) {
+                String reference = "CRASH-" + i;
+                int status = poster.post(company + "/ledger/entries", """
+                        {"date":"2026-07-01","reference":"%s","checkNumber":"","text":"t","lines":[
+                        {"account":"1030","debit":"1.00","credit":"","party":"","text":""},
+                        {"account":"4810","debit":"","credit":"1.00","party":"","text":""}]}""".formatted(reference));
+                if (status == -1) {
+                    return;
+                }
+                assertEquals(200, status);
+                done.entries().add(reference);
+            }
+        }));
+        work.add(CompletableFuture.runAsync(
+                () -> done.statement().set(importer.upload(operating + "/statements", file) == 200)));
+        work.add(CompletableFuture.runAsync(
+                () -> done.certified().set(certifier.post(payroll + "/months/2026-06/certification", "{}") == 200)));
+        return work;
+    }
+
+    private static void check(Path data, Acknowledged done, String kill) throws SQLException {
+        try (Connection books = DriverManager.getConnection("jdbc:h2:file:" + data.resolve("books"), "tidemark", "")) {
+            assertEquals(
+                    0,
+                    number(
+                            books,
+                            "select count(*) from (select journal_entry_id from journal_line group by journal_entry_id"
+                                    + " having sum(minor_units) <> 0)"),
+                    kill + ": an entry does not balance");
+            assertEquals(
+                    0,
+                    number(
+                            books,
+                            "select count(*) from journal_entry e where not exists"
+                                    + " (select 1 from journal_line l where l.journal_entry_id = e.id)"),
+                    kill + ": an entry without lines");
+            assertEquals(
+                    number(books, "select max(number) from journal_entry"),
+                    number(books, "select next_entry_number - 1 from company"),
+                    kill + ": numbers and entries out of step");
+            assertEquals(
+                    number(books, "select count(*) from journal_entry where reference like 'CRASH-%'"),
+                    number(books, "select count(*) from cash_entry where reference like 'CRASH-%'"),
+                    kill);
+            for (String reference : done.entries()) {
+                assertEquals(
+                        1,
+                        number(books, "select count(*) from journal_entry where reference = '" + reference + "'"),
+                        kill + ": lost " + reference);
+            }
+            long statements = number(
+                    books,
+                    "select count(*) from statement s join bank_account a on a.id = s.bank_account_id"
+                            + " where a.name = 'Operating' and s.from_date = date '2026-06-01'");
+            long lines = number(
+                    books,
+                    "select count(*) from bank_line l join bank_account a on a.id = l.bank_account_id"
+                            + " where a.name = 'Operating' and l.booking_date >= date '2026-06-01'");
+            assertEquals(statements == 0 ? 0 : 67, lines, kill + ": half a statement");
+            assertFalse(done.statement().get() && statements == 0, kill + ": an acknowledged statement is lost");
+            assertEquals(
+                    statements,
+                    number(
+                            books,
+                            "select count(*) from activity where action = 'statement.taken' and text like"
+                                    + " 'Read june.xml for Operating%'"),
+                    kill + ": the activity record does not fit");
+            boolean sealed = number(
+                            books,
+                            "select count(*) from certificate c join bank_account a on a.id = c.bank_account_id"
+                                    + " where a.name = 'Payroll' and c.first_day = date '2026-06-01'")
+                    == 1;
+            boolean moved = number(
+                            books,
+                            "select count(*) from bank_account where name = 'Payroll' and mark_date = date '2026-06-30'")
+                    == 1;
+            boolean state = number(
+                            books,
+                            "select count(*) from account_month m join bank_account a on a.id = m.bank_account_id where"
+                                    + " a.name = 'Payroll' and m.first_day = date '2026-06-01' and m.state = 'CERTIFIED'")
+                    == 1;
+            assertTrue(sealed == moved && moved == state, kill + ": half a certification");
+            assertFalse(done.certified().get() && !sealed, kill + ": an acknowledged certification is lost");
+        }
+    }
+
+    private static long number(Connection books, String sql) throws SQLException {
+        try (Statement statement = books.createStatement();
+                ResultSet found = statement.executeQuery(sql)) {
+            found.next();
+            return found.getLong(1);
+        }
+    }
+
+    /** A bare client; after the kill its calls answer −1. */
+    private static final class Api {
+        private final CookieManager cookies = new CookieManager();
+        private final HttpClient http =
+                HttpClient.newBuilder().cookieHandler(cookies).build();
+        private final String url;
+
+        Api(Server server, String login) {
+            url = server.url();
+            get("/api/session");
+            post("/api/session", "{\"login\":\"" + login + "\",\"password\":\"" + Browsing.PASSWORD + "\"}");
+        }
+
+        String company() {
+            Matcher id = Pattern.compile("\"companies\":\\[\\{\"id\":(\\d+)").matcher(get("/api/session"));
+            assertTrue(id.find());
+            return "/api/companies/" + id.group(1);
+        }
+
+        String account(String name) {
+            Matcher id =
+                    Pattern.compile("\"accountId\":(\\d+),\"name\":\"" + name).matcher(get(company() + "/today"));
+            assertTrue(id.find());
+            return company() + "/bank-accounts/" + id.group(1);
+        }
+
+        String get(String path) {
+            try {
+                return http.send(request(path).build(), HttpResponse.BodyHandlers.ofString())
+                        .body();
+            } catch (IOException | InterruptedException e) {
+                throw new IllegalStateException(e);
+            }
+        }
+
+        int post(String path, String body) {
+            return send(request(path)
+                    .header("Content-Type", "application/json")
+                    .POST(HttpRequest.BodyPublishers.ofString(body)));
+        }
+
+        int upload(String path, byte[] file) {
+            String head = "--tide\r\nContent-Disposition: form-data; name=\"file\"; filename=\"june.xml\"\r\n\r\n";
+            return send(request(path)
+                    .header("Content-Type", "multipart/form-data; boundary=tide")
+                    .POST(HttpRequest.BodyPublishers.concat(
+                            HttpRequest.BodyPublishers.ofString(head),
+                            HttpRequest.BodyPublishers.ofByteArray(file),
+                            HttpRequest.BodyPublishers.ofByteArray(
+                                    "\r\n--tide--\r\n".getBytes(StandardCharsets.UTF_8)))));
+        }
+
+        private int send(HttpRequest.Builder request) {
+            try {
+                return http.send(request.build(), HttpResponse.BodyHandlers.ofString())
+                        .statusCode();
+            } catch (IOException | InterruptedException e) {
+                return -1;
+            }
+        }
+
+        private HttpRequest.Builder request(String path) {
+            HttpRequest.Builder builder = HttpRequest.newBuilder(URI.create(url + path));
+            cookies.getCookieStore().getCookies().stream()
+                    .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                    .forEach(c -> builder.header("X-XSRF-TOKEN", c.getValue()));
+            return builder;
+        }
+    }
+}

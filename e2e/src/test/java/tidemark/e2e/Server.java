@@ -1,0 +1,132 @@
+package tidemark.e2e;
+
+import java.io.IOException;
+import java.net.HttpURLConnection;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+
+/** The built application in a process of its own. */
+final class Server implements AutoCloseable {
+    private static final Path DIST =
+            Path.of("../app/target/dist").toAbsolutePath().normalize();
+    private static final String JAR = "tidemark-app-0.1.0-server.jar";
+    private static Path toldDemo;
+
+    private final Process process;
+    private final int port;
+    private final Path data;
+
+    private Server(Process process, int port, Path data) {
+        this.process = process;
+        this.port = port;
+        this.data = data;
+    }
+
+    /** Starts on a copy of the demo data as it is after the story was told, which is told once per test run. */
+    static synchronized Server demo() throws Exception {
+        if (toldDemo == null) {
+            Path told = Files.createTempDirectory("tidemark-told");
+            try (Server first = start(told, true)) {
+                first.awaitReady();
+            }
+            toldDemo = told;
+        }
+        Path data = Files.createTempDirectory("tidemark-e2e");
+        copy(toldDemo, data);
+        Server server = start(data, true);
+        server.awaitReady();
+        return server;
+    }
+
+    static Server start(Path data, boolean demo) throws IOException {
+        int port;
+        try (ServerSocket free = new ServerSocket(0)) {
+            port = free.getLocalPort();
+        }
+        List<String> command = new ArrayList<>();
+        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        boolean unpacked = Files.exists(DIST.resolve(JAR));
+        if (unpacked && Files.exists(DIST.resolve("app.aot"))) {
+            command.add("-XX:AOTCache=app.aot");
+        }
+        command.addAll(List.of(
+                "-XX:+UseSerialGC",
+                "-Xmx1500m",
+                "--enable-native-access=ALL-UNNAMED",
+                "-Dtidemark.demo=" + demo,
+                "-Dtidemark.data=" + data,
+                "-Dtidemark.port=" + port,
+                "-jar",
+                unpacked ? JAR : "../app/target/" + JAR));
+        Process process = new ProcessBuilder(command)
+                .directory(unpacked ? DIST.toFile() : null)
+                .redirectErrorStream(true)
+                .redirectOutput(data.resolve("server.log").toFile())
+                .start();
+        return new Server(process, port, data);
+    }
+
+    void awaitReady() throws Exception {
+        Instant end = Instant.now().plus(Duration.ofSeconds(120));
+        while (Instant.now().isBefore(end)) {
+            if (!process.isAlive()) {
+                throw new IllegalStateException("The server ended: " + Files.readString(data.resolve("server.log")));
+            }
+            try {
+                HttpURLConnection c = (HttpURLConnection)
+                        URI.create(url() + "/api/session").toURL().openConnection();
+                if (c.getResponseCode() == 200) {
+                    return;
+                }
+            } catch (IOException notYet) {
+                Thread.sleep(50);
+            }
+        }
+        throw new IllegalStateException("No answer: " + Files.readString(data.resolve("server.log")));
+    }
+
+    String url() {
+        return "http://127.0.0.1:" + port;
+    }
+
+    int port() {
+        return port;
+    }
+
+    Path data() {
+        return data;
+    }
+
+    /** Ends the process at once, as a power cut would: {@code kill -9}. */
+    void kill() throws InterruptedException {
+        process.destroyForcibly();
+        process.waitFor();
+    }
+
+    @Override
+    public void close() throws InterruptedException {
+        process.destroy();
+        process.waitFor();
+    }
+
+    static void copy(Path from, Path to) throws IOException {
+        Files.walkFileTree(from, new SimpleFileVisitor<>() {
+            @Override
+            public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
+                if (file.toString().endsWith(".db")) {
+                    Files.copy(file, to.resolve(from.relativize(file)));
+                }
+                return FileVisitResult.CONTINUE;
+            }
+        });
+    }
+}
