@@ -1,0 +1,77 @@
+package tidemark.e2e;
+
+import com.microsoft.playwright.Page;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+
+/** Renews docs/screenshots from the demo company; only when asked. */
+@EnabledIfSystemProperty(named = "tidemark.screenshots", matches = "true")
+class ScreenshotsTest {
+    private static final Path SHOTS = Path.of("../docs/screenshots");
+
+    @Test
+    void mainViews() throws Exception {
+        Files.createDirectories(SHOTS);
+        try (Server server = Server.demo();
+                Browsing browsing = new Browsing()) {
+            Page page = browsing.window(1280, 800);
+            page.navigate(server.url());
+            page.getByText("Sign in to the books").waitFor();
+            shot(page, "sign-in");
+            Browsing.signIn(page, server.url(), "maren");
+            for (String file : new String[] {"payroll-2026-06.xml", "reserve-savings-2026-06.csv", "operating-2026-06.xml"}) {
+                page.navigate(server.url());
+                page.getByText("Needs a hand").waitFor();
+                Browsing.drop(page, page.locator(".page").first(), Path.of("../demo/statements/" + file));
+                page.locator(".ladder-open").waitFor();
+            }
+            shot(page, "reconcile-before");
+            page.keyboard().press("f");
+            page.getByTestId("gap").getByText("9.00 apart").waitFor();
+            shot(page, "reconcile");
+            page.keyboard().press("Enter");
+            page.locator(".ladder-row.here:has-text('RETURNED ITEM CHK')").waitFor();
+            page.keyboard().press("n");
+            page.getByLabel("What it is").selectOption("Any ledger account");
+            page.getByLabel("Ledger account").selectOption("1200 Receivables");
+            page.getByText("And leave").waitFor();
+            shot(page, "book-from-line");
+            page.keyboard().press("Escape");
+            page.navigate(server.url());
+            page.getByText("Needs a hand").waitFor();
+            shot(page, "today");
+            String account = page.locator("a[href^='/reconcile/']").first().getAttribute("href");
+            page.navigate(server.url() + account.replace("reconcile", "certify"));
+            page.getByText("no explanation").first().waitFor();
+            shot(page, "certify");
+            page.navigate(server.url() + account.replace("reconcile", "certify").replace("2026-06", "2026-05"));
+            page.getByText("May 2026 is certified").waitFor();
+            shot(page, "certificate");
+            page.navigate(server.url() + "/statements");
+            page.getByText("Newest first").waitFor();
+            shot(page, "statements");
+            page.navigate(server.url() + "/ledger");
+            page.getByText("Newest first").waitFor();
+            shot(page, "ledger");
+            page.navigate(server.url() + "/ledger/new");
+            page.getByLabel("Account of line 1").selectOption("5010 Timber");
+            page.getByLabel("Debit of line 1").fill("498.60");
+            page.getByLabel("Account of line 2").selectOption("1010 Operating");
+            page.getByLabel("Credit of line 2").fill("489.60");
+            page.getByText("Add a credit of 9.00").waitFor();
+            shot(page, "new-entry-refused");
+            Page iris = browsing.window(1280, 800);
+            Browsing.signIn(iris, server.url(), "iris");
+            iris.navigate(server.url() + "/set-up");
+            iris.getByText("Maren Oduya").waitFor();
+            shot(iris, "set-up");
+        }
+    }
+
+    private static void shot(Page page, String name) {
+        page.waitForTimeout(700);
+        page.screenshot(new Page.ScreenshotOptions().setPath(SHOTS.resolve(name + ".png")));
+    }
+}

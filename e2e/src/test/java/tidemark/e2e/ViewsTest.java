@@ -1,0 +1,128 @@
+package tidemark.e2e;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.Page;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** Every view, at three sizes, with little and with much in it: no barrier that axe knows, nothing cut off sideways. */
+class ViewsTest {
+    private static final int[][] SIZES = {{1280, 800}, {1920, 1080}, {834, 1112}};
+
+    @Test
+    void everyView_atEverySize_hasNoBarrier() throws Exception {
+        List<String> found = new ArrayList<>();
+        try (Server server = Server.demo();
+                Browsing browsing = new Browsing()) {
+            for (int[] size : SIZES) {
+                Page page = browsing.window(size[0], size[1]);
+                page.navigate(server.url());
+                page.getByText("Sign in to the books").waitFor();
+                look(page, "sign-in", size, found);
+                Browsing.signIn(page, server.url(), "maren");
+                for (Map.Entry<String, String> view : views(page, server).entrySet()) {
+                    page.navigate(server.url() + view.getValue());
+                    page.locator("h1").first().waitFor();
+                    page.waitForTimeout(700);
+                    look(page, view.getKey(), size, found);
+                }
+            }
+            Page page = browsing.window(1280, 800);
+            Browsing.signIn(page, server.url(), "maren");
+            Browsing.drop(
+                    page,
+                    page.locator("tr:has-text('Operating')").first(),
+                    Path.of("../demo/statements/operating-2026-06.xml"));
+            page.locator(".ladder-open").waitFor();
+            page.keyboard().press("t");
+            page.waitForTimeout(700);
+            look(page, "ladder in work", SIZES[0], found);
+            page.keyboard().press("n");
+            page.getByText("And leave").waitFor();
+            look(page, "booking from a line", SIZES[0], found);
+            page.keyboard().press("Escape");
+            page.getByRole(com.microsoft.playwright.options.AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName("Show all keys"))
+                    .click();
+            page.getByText("Trace the gap").waitFor();
+            look(page, "keys", SIZES[0], found);
+            Page iris = browsing.window(1280, 800);
+            Browsing.signIn(iris, server.url(), "iris");
+            iris.navigate(server.url() + "/set-up");
+            iris.getByText("Two persons").waitFor();
+            look(iris, "set-up", SIZES[0], found);
+        }
+        try (Server empty = Server.start(java.nio.file.Files.createTempDirectory("tidemark-empty"), false);
+                Browsing browsing = new Browsing()) {
+            empty.awaitReady();
+            Page page = browsing.window(1280, 800);
+            page.navigate(empty.url());
+            look(page, "first run", SIZES[0], found);
+            page.getByLabel("Company").fill("Gullmere Boats");
+            page.getByLabel("Your name").fill("Una Holm");
+            page.getByLabel("Sign-in name").fill("una");
+            page.getByLabel("Password").fill("long enough words");
+            Browsing.button(page, "Open the books").click();
+            page.getByText("No bank account yet").waitFor();
+            look(page, "today, empty", SIZES[0], found);
+            Browsing.link(page, "Add a bank account").click();
+            page.getByLabel("Name").first().fill("Operating");
+            page.getByLabel("Bank", new Page.GetByLabelOptions().setExact(true)).fill("Northbank");
+            page.getByLabel("Number").fill("B-1");
+            Browsing.button(page, "Add this account").click();
+            page.locator("td:has-text('Northbank')").waitFor();
+            page.navigate(empty.url() + "/reconcile");
+            page.getByText("has not been read").first().waitFor();
+            look(page, "reconcile, empty", SIZES[0], found);
+        }
+        assertEquals(List.of(), found);
+    }
+
+    private static Map<String, String> views(Page page, Server server) {
+        Matcher id = Pattern.compile("/reconcile/(\\d+)/")
+                .matcher(page.locator("a[href^='/reconcile/']").first().getAttribute("href"));
+        if (!id.find()) {
+            throw new IllegalStateException("no account on Today");
+        }
+        String account = id.group(1);
+        Map<String, String> views = new LinkedHashMap<>();
+        views.put("today", "/");
+        views.put("ladder, certified", "/reconcile/" + account + "/2026-05");
+        views.put("ladder, no statement", "/reconcile/" + account + "/2026-06");
+        views.put("certificate", "/certify/" + account + "/2026-05");
+        views.put("conditions", "/certify/" + account + "/2026-06");
+        views.put("statements", "/statements?account=" + account);
+        views.put("ledger", "/ledger");
+        views.put("new entry", "/ledger/new");
+        views.put("cash entries from a file", "/ledger/import");
+        views.put("activity", "/activity");
+        return views;
+    }
+
+    private static void look(Page page, String view, int[] size, List<String> found) {
+        String where = view + " at " + size[0] + "x" + size[1];
+        for (Rule rule : new AxeBuilder(page)
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+                .analyze()
+                .getViolations()) {
+            found.add(where + ": " + rule.getId() + " "
+                    + rule.getNodes().stream()
+                            .limit(2)
+                            .map(n -> n.getHtml())
+                            .toList());
+        }
+        Object wider = page.evaluate("() => document.documentElement.scrollWidth - window.innerWidth");
+        if (((Number) wider).intValue() > 0) {
+            found.add(where + ": " + wider + " pixels wider than the window");
+        }
+    }
+}
