@@ -21,7 +21,8 @@ class ScreenshotsTest {
             page.getByText("Sign in to the books").waitFor();
             shot(page, "sign-in");
             Browsing.signIn(page, server.url(), "maren");
-            for (String file : new String[] {"payroll-2026-06.xml", "reserve-savings-2026-06.csv", "operating-2026-06.xml"}) {
+            for (String file :
+                    new String[] {"payroll-2026-06.xml", "reserve-savings-2026-06.csv", "operating-2026-06.xml"}) {
                 page.navigate(server.url());
                 page.getByText("Needs a hand").waitFor();
                 Browsing.drop(page, page.locator(".page").first(), Path.of("../demo/statements/" + file));
@@ -29,8 +30,9 @@ class ScreenshotsTest {
             }
             shot(page, "reconcile-before");
             page.keyboard().press("f");
-            page.getByTestId("gap").getByText("9.00 apart").waitFor();
+            Browsing.button(page, "Undo the 56 firm ones").waitFor();
             shot(page, "reconcile");
+            page.locator(".candidate.first").waitFor();
             page.keyboard().press("Enter");
             page.locator(".ladder-row.here:has-text('RETURNED ITEM CHK')").waitFor();
             page.keyboard().press("n");

@@ -47,10 +47,11 @@ class ViewsTest {
             page.waitForTimeout(700);
             look(page, "ladder in work", SIZES[0], found);
             page.keyboard().press("n");
-            page.getByText("And leave").waitFor();
+            page.getByText("What this will book").waitFor();
             look(page, "booking from a line", SIZES[0], found);
             page.keyboard().press("Escape");
-            page.getByRole(com.microsoft.playwright.options.AriaRole.BUTTON,
+            page.getByRole(
+                            com.microsoft.playwright.options.AriaRole.BUTTON,
                             new Page.GetByRoleOptions().setName("Show all keys"))
                     .click();
             page.getByText("Trace the gap").waitFor();
@@ -115,10 +116,7 @@ class ViewsTest {
                 .analyze()
                 .getViolations()) {
             found.add(where + ": " + rule.getId() + " "
-                    + rule.getNodes().stream()
-                            .limit(2)
-                            .map(n -> n.getHtml())
-                            .toList());
+                    + rule.getNodes().stream().limit(2).map(n -> n.getHtml()).toList());
         }
         Object wider = page.evaluate("() => document.documentElement.scrollWidth - window.innerWidth");
         if (((Number) wider).intValue() > 0) {
