@@ -95,7 +95,7 @@ public class Matches implements CancellingPairs {
     }
 
     private @Nullable Candidate candidate(BankAccount account, TakenLine line, PostedCashEntry entry) {
-        MonthData month = months.loadForChange(account, YearMonth.from(line.bookingDate()));
+        MonthData month = months.beforeChange(account, YearMonth.from(line.bookingDate()));
         return month.matching().candidates(line.line().id()).stream()
                 .filter(c -> c.entry().equals(entry.entry().id()))
                 .findFirst()

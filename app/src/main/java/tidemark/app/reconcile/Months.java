@@ -76,6 +76,16 @@ public class Months {
         return cache.get(new Key(accountId, month, account.revision()), key -> read(account, month));
     }
 
+    /**
+     * The month as it was when its account was taken for the change that is going on, before anything was changed: what
+     * was kept of that revision, or else worked out now.
+     */
+    @Transactional
+    public MonthData beforeChange(BankAccount account, YearMonth month) {
+        MonthData kept = cache.getIfPresent(new Key(account.id(), month, account.revision() - 1));
+        return kept == null ? read(account, month) : kept;
+    }
+
     /** The month within a change of its account, before or after the change; never from what was kept. */
     @Transactional
     public MonthData loadForChange(BankAccount account, YearMonth month) {

@@ -207,7 +207,14 @@ public final class EvidenceMatching implements MatchingEngine {
     }
 
     private static String plain(String reference) {
-        return reference.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
+        StringBuilder out = new StringBuilder(reference.length());
+        for (int i = 0; i < reference.length(); i++) {
+            char c = reference.charAt(i);
+            if (Character.isLetterOrDigit(c)) {
+                out.append(Character.toLowerCase(c));
+            }
+        }
+        return out.toString();
     }
 
     /** Lines and entries by the keys they can meet on. */
