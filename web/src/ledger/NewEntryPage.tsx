@@ -59,11 +59,17 @@ export default function NewEntryPage() {
       <Form
         onSubmit={(e) => {
           e.preventDefault();
-          book.mutate();
+          if (ready && !book.isPending) {
+            book.mutate();
+          }
         }}
         onKeyDown={(e) => {
-          if (e.key === 'Enter' && e.ctrlKey && ready) {
-            book.mutate();
+          // the browser would submit the form as well, and an entry must not be booked twice
+          if (e.key === 'Enter' && e.ctrlKey) {
+            e.preventDefault();
+            if (ready && !e.repeat && !book.isPending) {
+              book.mutate();
+            }
           }
         }}
       >

@@ -73,6 +73,9 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
   useEffect(() => setError(null), [booking]);
 
   function submit() {
+    if (busy || !complete) {
+      return;
+    }
     setBusy(true);
     onBook(wish)
       .catch(setError)
@@ -88,7 +91,10 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
         }}
         onKeyDown={(e) => {
           if (e.key === 'Enter' && e.ctrlKey) {
-            submit();
+            e.preventDefault();
+            if (!e.repeat) {
+              submit();
+            }
           }
         }}
       >
