@@ -10,6 +10,7 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.matching.Matches;
+import tidemark.app.reconcile.LadderViews;
 import tidemark.app.reconcile.MonthViews;
 import tidemark.app.statement.Statements;
 import tidemark.core.ledger.BankLineBooking;
@@ -80,7 +81,8 @@ final class LadderBenchmark implements Benchmarks.Benchmark {
 
         void acceptNext() {
             MonthViews views = installation.bean(MonthViews.class);
-            long line = views.rows(installation.company(), account, MONTH, next, 1)
+            LadderViews ladder = installation.bean(LadderViews.class);
+            long line = ladder.rows(installation.company(), account, MONTH, next, 1)
                     .rows()
                     .getFirst()
                     .lineId();
@@ -90,7 +92,7 @@ final class LadderBenchmark implements Benchmarks.Benchmark {
                     .match(installation.company(), account, Set.of(line), Set.of(entries.get(next)), "bench");
             accepting[next % accepting.length] = (System.nanoTime() - start) / 1e6;
             views.month(installation.company(), account, MONTH);
-            views.rows(installation.company(), account, MONTH, 0, 100);
+            ladder.rows(installation.company(), account, MONTH, 0, 100);
             next++;
         }
     }

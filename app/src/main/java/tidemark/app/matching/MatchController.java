@@ -26,10 +26,12 @@ import tidemark.app.ledger.LedgerViews;
 public class MatchController {
     private final Matches matches;
     private final LineBookings bookings;
+    private final ErrorDeclarations errors;
 
-    MatchController(Matches matches, LineBookings bookings) {
+    MatchController(Matches matches, LineBookings bookings, ErrorDeclarations errors) {
         this.matches = matches;
         this.bookings = bookings;
+        this.errors = errors;
     }
 
     record Members(
@@ -133,14 +135,14 @@ public class MatchController {
             @PathVariable long lineId,
             @RequestBody @Valid Note body,
             Actor actor) {
-        matches.declareBankError(companyId, accountId, lineId, body.note(), actor.name());
+        errors.declareBankError(companyId, accountId, lineId, body.note(), actor.name());
     }
 
     @DeleteMapping("/lines/{lineId}/bank-error")
     @Requires(Right.PREPARE)
     void noBankError(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long lineId, Actor actor) {
-        matches.withdrawBankError(companyId, accountId, lineId, actor.name());
+        errors.withdrawBankError(companyId, accountId, lineId, actor.name());
     }
 
     @PostMapping("/cash-entries/{cashEntryId}/ledger-error")
@@ -151,13 +153,13 @@ public class MatchController {
             @PathVariable long cashEntryId,
             @RequestBody @Valid Note body,
             Actor actor) {
-        matches.declareLedgerError(companyId, accountId, cashEntryId, body.note(), actor.name());
+        errors.declareLedgerError(companyId, accountId, cashEntryId, body.note(), actor.name());
     }
 
     @DeleteMapping("/cash-entries/{cashEntryId}/ledger-error")
     @Requires(Right.PREPARE)
     void noLedgerError(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long cashEntryId, Actor actor) {
-        matches.withdrawLedgerError(companyId, accountId, cashEntryId, actor.name());
+        errors.withdrawLedgerError(companyId, accountId, cashEntryId, actor.name());
     }
 }

@@ -173,7 +173,7 @@ public class Matches implements CancellingPairs {
         return String.join("; ", words);
     }
 
-    private RuleViolation taken(String title, long matchId) {
+    RuleViolation taken(String title, long matchId) {
         ItemMatch match = matches.findById(matchId).orElseThrow(() -> new Missing("match"));
         return new RuleViolation(
                 "match.taken",
@@ -200,7 +200,7 @@ public class Matches implements CancellingPairs {
         }
     }
 
-    private static RuleViolation prepared(BankAccount account) {
+    static RuleViolation prepared(BankAccount account) {
         return new RuleViolation(
                 "month.prepared",
                 "",
@@ -327,9 +327,17 @@ public class Matches implements CancellingPairs {
                                         .map(l -> l.line().title())
                                         .toList()));
         if (match.how() == ItemMatch.How.BOOKED) {
-            PostedCashEntry booked = members.getLast();
+            PostedCashEntry booked = members.stream()
+                    .filter(m -> bookedFromLine(companyId, m))
+                    .findFirst()
+                    .orElseThrow(() -> new Missing("entry that was booked"));
             ledger.reverse(companyId, booked.journalEntryId(), booked.entryDate(), this, who);
         }
+    }
+
+    private boolean bookedFromLine(long companyId, PostedCashEntry member) {
+        EntrySource source = ledger.entry(companyId, member.journalEntryId()).source();
+        return source == EntrySource.BANK_LINE || source == EntrySource.CORRECTION;
     }
 
     private void loose(BankAccount account, ItemMatch match) {
@@ -356,100 +364,6 @@ public class Matches implements CancellingPairs {
     public void cancel(BankAccount account, PostedCashEntry entry, PostedCashEntry reversal, String who) {
         List<PostedCashEntry> pair = List.of(entry, reversal);
         tie(account, List.of(), pair, ItemMatch.How.CANCELLED, null, null, who);
-    }
-
-    /** Declares a line an error of the bank, to be put right by the bank. */
-    @Transactional
-    public void declareBankError(long companyId, long accountId, long lineId, String note, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
-        TakenLine line = lines(account, List.of(lineId)).getFirst();
-        if (line.itemMatchId() != null) {
-            throw taken(line.line().title(), line.itemMatchId());
-        }
-        checkErrorDate(account, line.bookingDate(), line.line().title());
-        checkNote(note);
-        if (errors.isBankError(lineId)) {
-            throw alreadyDeclared(line.line().title());
-        }
-        errors.declareBankError(lineId, note.strip(), who, clock.instant());
-        activity.record(
-                companyId, who, "bank-error", "bank_line", lineId, line.line().title() + ": " + note.strip());
-    }
-
-    @Transactional
-    public void withdrawBankError(long companyId, long accountId, long lineId, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
-        TakenLine line = lines(account, List.of(lineId)).getFirst();
-        checkErrorDate(account, line.bookingDate(), line.line().title());
-        if (errors.withdrawBankError(lineId) > 0) {
-            activity.record(
-                    companyId,
-                    who,
-                    "bank-error.withdrawn",
-                    "bank_line",
-                    lineId,
-                    line.line().title());
-        }
-    }
-
-    /** Declares an entry an error of the ledger, to be put right there. */
-    @Transactional
-    public void declareLedgerError(long companyId, long accountId, long entryId, String note, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
-        PostedCashEntry entry = entries(account, List.of(entryId)).getFirst();
-        if (entry.itemMatchId() != null) {
-            throw taken(entry.entry().title(), entry.itemMatchId());
-        }
-        checkNote(note);
-        if (errors.isLedgerError(entryId)) {
-            throw alreadyDeclared(entry.entry().title());
-        }
-        errors.declareLedgerError(entryId, note.strip(), who, clock.instant());
-        activity.record(
-                companyId,
-                who,
-                "ledger-error",
-                "cash_entry",
-                entryId,
-                entry.entry().title() + ": " + note.strip());
-    }
-
-    @Transactional
-    public void withdrawLedgerError(long companyId, long accountId, long entryId, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
-        PostedCashEntry entry = entries(account, List.of(entryId)).getFirst();
-        if (errors.withdrawLedgerError(entryId) > 0) {
-            activity.record(
-                    companyId,
-                    who,
-                    "ledger-error.withdrawn",
-                    "cash_entry",
-                    entryId,
-                    entry.entry().title());
-        }
-    }
-
-    private static void checkErrorDate(BankAccount account, LocalDate day, String title) {
-        account.mark().check(day, title);
-        if (new Mark(account.heldTo()).holds(day)) {
-            throw prepared(account);
-        }
-    }
-
-    private static void checkNote(String note) {
-        if (note.strip().length() < 3 || note.length() > 500) {
-            throw new RuleViolation(
-                    "note.unfit",
-                    "note",
-                    note.isBlank() ? "nothing" : note.length() + " characters",
-                    "3 to 500 characters",
-                    "Say what is wrong and what is being done about it.");
-        }
-    }
-
-    private static RuleViolation alreadyDeclared(String title) {
-        return new RuleViolation(
-                "error.declared", "", title + ", declared an error already", "one that is not", "Look at it again.");
     }
 
     /** Books what only the bank knew, against one other account, and matches it at once. */

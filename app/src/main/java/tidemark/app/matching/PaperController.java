@@ -15,18 +15,18 @@ import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.company.BankAccounts;
-import tidemark.app.statement.Statements;
+import tidemark.app.statement.PaperStatements;
 import tidemark.core.money.MinorUnits;
 
 /** Working from a paper statement, over HTTP. */
 @RestController
 @RequestMapping("/api/companies/{companyId}/bank-accounts/{accountId}/paper-statements")
 class PaperController {
-    private final Statements statements;
+    private final PaperStatements statements;
     private final PaperTicks ticks;
     private final BankAccounts accounts;
 
-    PaperController(Statements statements, PaperTicks ticks, BankAccounts accounts) {
+    PaperController(PaperStatements statements, PaperTicks ticks, BankAccounts accounts) {
         this.statements = statements;
         this.ticks = ticks;
         this.accounts = accounts;
@@ -50,7 +50,7 @@ class PaperController {
             @RequestBody @Valid NewPaper body,
             Actor actor) {
         return new Begun(statements
-                .beginPaper(
+                .begin(
                         companyId,
                         accountId,
                         body.month(),
@@ -74,7 +74,7 @@ class PaperController {
             @PathVariable long statementId,
             @RequestBody @Valid Closing body,
             Actor actor) {
-        statements.paperClosing(
+        statements.closing(
                 companyId, accountId, statementId, amount(companyId, accountId, body.closingBalance()), actor.name());
     }
 

@@ -12,6 +12,7 @@ import tidemark.app.ledger.CashEntryRepository;
 import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.statement.BankLineRepository;
+import tidemark.app.statement.PaperStatements;
 import tidemark.app.statement.Statements;
 import tidemark.app.statement.TakenLine;
 import tidemark.app.statement.TakenStatement;
@@ -24,6 +25,7 @@ import tidemark.core.statement.BankLineId;
 class PaperTicks {
     private final BankAccounts accounts;
     private final Statements statements;
+    private final PaperStatements paper;
     private final CashEntryRepository entries;
     private final BankLineRepository lines;
     private final Matches matches;
@@ -32,12 +34,14 @@ class PaperTicks {
     PaperTicks(
             BankAccounts accounts,
             Statements statements,
+            PaperStatements paper,
             CashEntryRepository entries,
             BankLineRepository lines,
             Matches matches,
             ActivityLog activity) {
         this.accounts = accounts;
         this.statements = statements;
+        this.paper = paper;
         this.entries = entries;
         this.lines = lines;
         this.matches = matches;
@@ -55,7 +59,7 @@ class PaperTicks {
         LocalDate day = entry.date().isBefore(statement.fromDate())
                 ? statement.fromDate()
                 : entry.date().isAfter(statement.toDate()) ? statement.toDate() : entry.date();
-        TakenLine line = statements.addPaperLine(
+        TakenLine line = paper.addLine(
                 account,
                 statementId,
                 new BankLine(
@@ -86,7 +90,7 @@ class PaperTicks {
         if (last.itemMatchId() != null) {
             matches.loosePaper(account, last.itemMatchId());
         }
-        statements.removePaperLine(account, statementId, last.id());
+        paper.removeLine(account, statementId, last.id());
         activity.record(
                 companyId,
                 who,

@@ -20,9 +20,11 @@ import tidemark.app.access.Right;
 @RequestMapping("/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}")
 class MonthController {
     private final MonthViews views;
+    private final LadderViews ladder;
 
-    MonthController(MonthViews views) {
+    MonthController(MonthViews views, LadderViews ladder) {
         this.views = views;
+        this.ladder = ladder;
     }
 
     record Selection(
@@ -38,40 +40,40 @@ class MonthController {
 
     @GetMapping("/lines")
     @Requires(Right.LOOK)
-    MonthViews.RowPage rows(
+    LadderViews.RowPage rows(
             @PathVariable long companyId,
             @PathVariable long accountId,
             @PathVariable YearMonth month,
             @RequestParam(defaultValue = "0") int offset,
             @RequestParam(defaultValue = "100") int limit) {
-        return views.rows(companyId, accountId, month, offset, limit);
+        return ladder.rows(companyId, accountId, month, offset, limit);
     }
 
     @GetMapping("/lines/{lineId}/candidates")
     @Requires(Right.LOOK)
-    List<MonthViews.CandidateView> candidates(
+    List<LadderViews.CandidateView> candidates(
             @PathVariable long companyId,
             @PathVariable long accountId,
             @PathVariable YearMonth month,
             @PathVariable long lineId) {
-        return views.candidates(companyId, accountId, month, lineId);
+        return ladder.candidates(companyId, accountId, month, lineId);
     }
 
     @GetMapping("/trace")
     @Requires(Right.LOOK)
-    List<MonthViews.FindingView> trace(
+    List<LadderViews.FindingView> trace(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month) {
-        return views.trace(companyId, accountId, month);
+        return ladder.trace(companyId, accountId, month);
     }
 
     /** Adds up a selection, changing nothing. */
     @PostMapping("/selection")
     @Requires(Right.LOOK)
-    MonthViews.SelectionView selection(
+    LadderViews.SelectionView selection(
             @PathVariable long companyId,
             @PathVariable long accountId,
             @PathVariable YearMonth month,
             @RequestBody @Valid Selection body) {
-        return views.selection(companyId, accountId, month, body.lineIds(), body.entryIds());
+        return ladder.selection(companyId, accountId, month, body.lineIds(), body.entryIds());
     }
 }

@@ -48,10 +48,11 @@ class SetUpController {
 
     record Created(long id) {}
 
+    /** One at a time: of two who find the installation empty, the second finds it taken. */
     @PostMapping("/first-run")
     @Requires(Right.NOBODY_IN_PARTICULAR)
     @ResponseStatus(HttpStatus.CREATED)
-    Created firstRun(@RequestBody @Valid FirstRunBody body) {
+    synchronized Created firstRun(@RequestBody @Valid FirstRunBody body) {
         return new Created(setUp.firstRun(
                         new SetUp.FirstRun(
                                 body.companyName(), body.currency(), body.login(), body.name(), body.password()),

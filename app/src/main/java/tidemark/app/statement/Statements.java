@@ -9,7 +9,6 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.HexFormat;
@@ -22,13 +21,10 @@ import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
-import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
-import tidemark.core.statement.BankLine;
 import tidemark.core.statement.ReadLine;
 import tidemark.core.statement.ReadStatement;
-import tidemark.core.statement.StatementHeader;
 import tidemark.core.statement.StatementIntegrity;
 import tidemark.core.statement.StatementReader;
 
@@ -283,115 +279,7 @@ public class Statements {
                         .formatted(account.name(), statement.fromDate(), statement.toDate()));
     }
 
-    /** Begins a statement from paper: the next month, with the closing balance that is printed on it. */
-    @Transactional
-    public TakenStatement beginPaper(long companyId, long accountId, YearMonth month, long closing, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
-        StatementIntegrity.Balance previous = lastClosing(account);
-        if (!previous.date().plusDays(1).equals(month.atDay(1))) {
-            throw new RuleViolation(
-                    "statement.follows",
-                    "month",
-                    month.toString(),
-                    "the statement that begins on " + previous.date().plusDays(1),
-                    "Enter the statements in order.");
-        }
-        checkNotHeld(account, month.atDay(1));
-        TakenStatement statement = statements.save(new TakenStatement(
-                accountId,
-                null,
-                new StatementHeader(
-                        account.number(),
-                        "paper " + month,
-                        account.currency(),
-                        month.atDay(1),
-                        month.atEndOfMonth(),
-                        previous.minorUnits(),
-                        closing),
-                0,
-                who,
-                clock.instant()));
-        activity.record(
-                companyId,
-                who,
-                "statement.paper",
-                "statement",
-                statement.id(),
-                "Began the paper statement of %s for %s, closing at %s"
-                        .formatted(account.name(), month, MinorUnits.grouped(closing, account.currency())));
-        return statement;
-    }
-
-    @Transactional
-    public void paperClosing(long companyId, long accountId, long statementId, long closing, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
-        TakenStatement statement = paper(account, statementId);
-        if (lastClosing(account).date().isAfter(statement.toDate())) {
-            throw new RuleViolation(
-                    "statement.not.last",
-                    "",
-                    "a later statement",
-                    "no statement after this one",
-                    "Take back the later ones first.");
-        }
-        statement.closing(closing);
-        activity.record(
-                companyId,
-                who,
-                "statement.paper",
-                "statement",
-                statementId,
-                "Closing balance on paper set to " + MinorUnits.grouped(closing, account.currency()));
-    }
-
-    /** Adds a line at the end of a paper statement; called with the account taken for a change. */
-    @Transactional
-    public TakenLine addPaperLine(BankAccount account, long statementId, BankLine line) {
-        TakenStatement statement = paper(account, statementId);
-        List<TakenLine> own = lines.findByStatementIdOrderByPlace(statementId);
-        long before =
-                own.isEmpty() ? statement.openingMinorUnits() : own.getLast().balanceMinorUnits();
-        TakenLine taken = new TakenLine(
-                statement, lines.lastPlace(account.id()) + 1, line, Math.addExact(before, line.minorUnits()));
-        em.persist(taken);
-        statement.lines(own.size() + 1);
-        em.flush();
-        return taken;
-    }
-
-    /** Removes the last line of a paper statement; its match must be undone first. */
-    @Transactional
-    public void removePaperLine(BankAccount account, long statementId, long lineId) {
-        TakenStatement statement = paper(account, statementId);
-        List<TakenLine> own = lines.findByStatementIdOrderByPlace(statementId);
-        if (own.isEmpty() || own.getLast().id() != lineId) {
-            throw new RuleViolation(
-                    "paper.not.last",
-                    "",
-                    "a line that is not the last ticked",
-                    "the last ticked line",
-                    "Take ticks back from the end.");
-        }
-        lines.delete(own.getLast());
-        statement.lines(own.size() - 1);
-        em.flush();
-    }
-
-    private TakenStatement paper(BankAccount account, long statementId) {
-        TakenStatement statement = get(account.id(), statementId);
-        if (!statement.fromPaper()) {
-            throw new RuleViolation(
-                    "statement.not.paper",
-                    "",
-                    "a statement from a file",
-                    "one from paper",
-                    "The bank's file is not changed.");
-        }
-        checkNotHeld(account, statement.fromDate());
-        return statement;
-    }
-
-    private static void checkNotHeld(BankAccount account, LocalDate day) {
+    static void checkNotHeld(BankAccount account, LocalDate day) {
         if (!day.isAfter(account.heldTo())) {
             throw new RuleViolation(
                     "mark.held",

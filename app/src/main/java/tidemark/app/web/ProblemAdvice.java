@@ -80,7 +80,7 @@ class ProblemAdvice {
                 "",
                 "nobody signed in",
                 "somebody who is",
-                "Sign in again; what you typed is kept.");
+                "Sign in again in another window, then repeat what you did here; what you typed is kept.");
     }
 
     @ExceptionHandler

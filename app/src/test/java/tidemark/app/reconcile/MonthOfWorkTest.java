@@ -203,12 +203,19 @@ class MonthOfWorkTest {
         JsonNode row = rows(maren).getFirst();
         String match = base(maren) + "/matches/" + row.path("matchId").asLong();
         assertEquals("month.prepared", maren.delete(match).code());
+        long line = row.path("lineId").asLong();
+        Map<String, String> note = Map.of("note", "a note that says enough");
+        assertEquals(
+                409,
+                maren.post(base(maren) + "/lines/" + line + "/bank-error", note).status());
+        long open = month(maren).path("notOnStatement").get(0).path("entryId").asLong();
+        String entryError = base(maren) + "/cash-entries/" + open + "/ledger-error";
+        assertEquals("month.prepared", maren.post(entryError, note).code());
         assertEquals(403, maren.post(month + "/certification", Map.of()).status());
         assertEquals(200, torvald.post(month + "/certification", Map.of()).status());
         assertEquals("2026-06-30", month(maren).path("mark").asString());
         assertEquals("mark.held", maren.delete(match).code());
         JdbcTemplate sql = app.bean(JdbcTemplate.class);
-        long line = row.path("lineId").asLong();
         for (String change : List.of(
                 "update bank_line set item_match_id = null where id = " + line,
                 "update bank_line set minor_units = minor_units + 1 where id = " + line,
@@ -218,6 +225,7 @@ class MonthOfWorkTest {
                 "update cash_entry set entry_date = date '2026-07-01' where item_match_id = "
                         + row.path("matchId").asLong(),
                 "update statement set closing_minor_units = 0 where bank_account_id = " + maren.account("Payroll"),
+                "insert into bank_error values (" + line + ", 'n', 'w', current_timestamp)",
                 "update journal_line set minor_units = 1",
                 "delete from journal_entry",
                 "update activity set who = 'somebody else'",

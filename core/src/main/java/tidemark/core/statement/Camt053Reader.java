@@ -4,7 +4,6 @@ import com.ctc.wstx.api.WstxInputProperties;
 import com.ctc.wstx.stax.WstxInputFactory;
 import java.io.InputStream;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.OptionalLong;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -15,7 +14,6 @@ import javax.xml.stream.XMLStreamReader;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.money.MinorUnits;
-import tidemark.core.problem.RuleViolation;
 
 /**
  * Reads ISO 20022 camt.053, versions 02 to 13, any namespace prefix, as a stream: memory does not grow with the file.
@@ -53,7 +51,7 @@ public final class Camt053Reader implements StatementReader {
             new Document(xml, sink).read();
         } catch (XMLStreamException e) {
             int line = xml == null ? 1 : xml.getLocation().getLineNumber();
-            throw at(
+            throw XmlCursor.at(
                     line,
                     "xml.malformed",
                     "XML that breaks off or is not well-formed",
@@ -74,18 +72,10 @@ public final class Camt053Reader implements StatementReader {
         }
     }
 
-    private static RuleViolation at(int line, String code, String found, String expected, String remedy) {
-        return new RuleViolation(code, "line " + line, found, expected, remedy);
-    }
-
-    /** Reads the children of the element the reader stands on. */
-    private interface Child {
-        void read(String name) throws XMLStreamException;
-    }
-
     /** One pass over one document; holds the fields of the statement and entry being read. */
     private static final class Document {
         private final XMLStreamReader xml;
+        private final XmlCursor cursor;
         private final StatementSink sink;
         private int statements;
 
@@ -99,10 +89,11 @@ public final class Camt053Reader implements StatementReader {
         private boolean headerSent;
         private long position;
 
-        private final Entry entry = new Entry();
+        private final Camt053Entry entry = new Camt053Entry();
 
         Document(XMLStreamReader xml, StatementSink sink) {
             this.xml = xml;
+            this.cursor = new XmlCursor(xml);
             this.sink = sink;
         }
 
@@ -110,8 +101,8 @@ public final class Camt053Reader implements StatementReader {
             int event = xml.next();
             while (event != XMLStreamConstants.START_ELEMENT) {
                 if (event == XMLStreamConstants.DTD) {
-                    throw at(
-                            line(),
+                    throw XmlCursor.at(
+                            cursor.line(),
                             "xml.doctype",
                             "a document type definition",
                             "a camt.053 document without one",
@@ -123,32 +114,32 @@ public final class Camt053Reader implements StatementReader {
             Matcher matcher = NAMESPACE.matcher(namespace);
             int version = matcher.matches() ? Integer.parseInt(matcher.group(1)) : 0;
             if (!xml.getLocalName().equals("Document") || version < 2 || version > 13) {
-                throw at(
-                        line(),
+                throw XmlCursor.at(
+                        cursor.line(),
                         "file.format",
                         "<" + xml.getLocalName() + "> in “" + namespace + "”",
                         "a camt.053 document, version 02 to 13",
                         "Ask the bank for the statement as camt.053.");
             }
-            children(message -> {
+            cursor.children(message -> {
                 if (message.equals("BkToCstmrStmt")) {
-                    children(part -> {
+                    cursor.children(part -> {
                         if (part.equals("Stmt")) {
                             statement();
                         } else {
-                            skip();
+                            cursor.skip();
                         }
                     });
                 } else {
-                    skip();
+                    cursor.skip();
                 }
             });
             while (xml.hasNext()) {
                 xml.next();
             }
             if (statements == 0) {
-                throw at(
-                        line(),
+                throw XmlCursor.at(
+                        cursor.line(),
                         "statement.none",
                         "no statement in the file",
                         "at least one Stmt",
@@ -158,7 +149,7 @@ public final class Camt053Reader implements StatementReader {
 
         private void statement() throws XMLStreamException {
             statements++;
-            int startLine = line();
+            int startLine = cursor.line();
             accountNumber = "";
             reference = "";
             currency = null;
@@ -168,50 +159,50 @@ public final class Camt053Reader implements StatementReader {
             closing = OptionalLong.empty();
             headerSent = false;
             position = 0;
-            children(name -> {
+            cursor.children(name -> {
                 switch (name) {
-                    case "Id" -> reference = text();
+                    case "Id" -> reference = cursor.text();
                     case "FrToDt" ->
-                        children(d -> {
+                        cursor.children(d -> {
                             switch (d) {
-                                case "FrDtTm", "FrDt" -> from = date();
-                                case "ToDtTm", "ToDt" -> to = date();
-                                default -> skip();
+                                case "FrDtTm", "FrDt" -> from = cursor.date();
+                                case "ToDtTm", "ToDt" -> to = cursor.date();
+                                default -> cursor.skip();
                             }
                         });
                     case "Acct" -> account();
                     case "Bal" -> balance();
                     case "Ntry" -> {
-                        sendHeader(line());
+                        sendHeader(cursor.line());
                         entry();
                     }
-                    default -> skip();
+                    default -> cursor.skip();
                 }
             });
             sendHeader(startLine);
         }
 
         private void account() throws XMLStreamException {
-            children(name -> {
+            cursor.children(name -> {
                 switch (name) {
                     case "Id" ->
-                        children(id -> {
+                        cursor.children(id -> {
                             if (id.equals("IBAN")) {
-                                accountNumber = text();
+                                accountNumber = cursor.text();
                             } else if (id.equals("Othr")) {
-                                children(other -> {
+                                cursor.children(other -> {
                                     if (other.equals("Id")) {
-                                        accountNumber = text();
+                                        accountNumber = cursor.text();
                                     } else {
-                                        skip();
+                                        cursor.skip();
                                     }
                                 });
                             } else {
-                                skip();
+                                cursor.skip();
                             }
                         });
-                    case "Ccy" -> currency = MinorUnits.currency(text(), "line " + line() + ", Ccy");
-                    default -> skip();
+                    case "Ccy" -> currency = MinorUnits.currency(cursor.text(), "line " + cursor.line() + ", Ccy");
+                    default -> cursor.skip();
                 }
             });
         }
@@ -221,13 +212,20 @@ public final class Camt053Reader implements StatementReader {
             long[] amount = {0};
             boolean[] debit = {false};
             LocalDate[] date = new LocalDate[1];
-            children(name -> {
+            cursor.children(name -> {
                 switch (name) {
-                    case "Tp" -> children(t -> children(c -> type[0] = text()));
+                    case "Tp" ->
+                        cursor.children(t -> {
+                            if (t.equals("CdOrPrtry")) {
+                                cursor.children(c -> type[0] = cursor.text());
+                            } else {
+                                cursor.skip();
+                            }
+                        });
                     case "Amt" -> amount[0] = amount();
                     case "CdtDbtInd" -> debit[0] = isDebit();
-                    case "Dt" -> children(d -> date[0] = date());
-                    default -> skip();
+                    case "Dt" -> cursor.children(d -> date[0] = cursor.date());
+                    default -> cursor.skip();
                 }
             });
             long signed = debit[0] ? -amount[0] : amount[0];
@@ -255,7 +253,7 @@ public final class Camt053Reader implements StatementReader {
                 return;
             }
             if (opening.isEmpty() || closing.isEmpty()) {
-                throw at(
+                throw XmlCursor.at(
                         line,
                         "statement.balance.missing",
                         opening.isEmpty() ? "no opening balance (OPBD)" : "no closing balance (CLBD)",
@@ -263,7 +261,7 @@ public final class Camt053Reader implements StatementReader {
                         "Ask the bank for a complete camt.053; an interim report has no closing balance.");
             }
             if (from == null || to == null || to.isBefore(from)) {
-                throw at(
+                throw XmlCursor.at(
                         line,
                         "statement.period",
                         from == null || to == null ? "no period" : "a period from " + from + " to " + to,
@@ -271,7 +269,7 @@ public final class Camt053Reader implements StatementReader {
                         "Fetch the file from the bank again.");
             }
             if (currency == null) {
-                throw at(
+                throw XmlCursor.at(
                         line,
                         "currency.missing",
                         "no currency on the account or its balances",
@@ -285,34 +283,34 @@ public final class Camt053Reader implements StatementReader {
 
         private void entry() throws XMLStreamException {
             entry.clear();
-            int startLine = line();
-            children(name -> {
+            int startLine = cursor.line();
+            cursor.children(name -> {
                 switch (name) {
-                    case "NtryRef" -> entry.reference = text();
+                    case "NtryRef" -> entry.reference = cursor.text();
                     case "Amt" -> entry.amount = amount();
                     case "CdtDbtInd" -> entry.debit = isDebit();
-                    case "Sts" -> entry.status = textOrCode();
-                    case "BookgDt" -> children(d -> entry.booked = date());
-                    case "ValDt" -> children(d -> entry.value = date());
-                    case "AcctSvcrRef" -> entry.bankReference = text();
+                    case "Sts" -> entry.status = cursor.textOrCode();
+                    case "BookgDt" -> cursor.children(d -> entry.booked = cursor.date());
+                    case "ValDt" -> cursor.children(d -> entry.value = cursor.date());
+                    case "AcctSvcrRef" -> entry.bankReference = cursor.text();
                     case "BkTxCd" -> transactionCode();
                     case "NtryDtls" ->
-                        children(d -> {
+                        cursor.children(d -> {
                             if (d.equals("TxDtls")) {
                                 details();
                             } else {
-                                skip();
+                                cursor.skip();
                             }
                         });
-                    case "AddtlNtryInf" -> entry.info = text();
-                    default -> skip();
+                    case "AddtlNtryInf" -> entry.info = cursor.text();
+                    default -> cursor.skip();
                 }
             });
             if (entry.status.equals("PDNG") || entry.status.equals("INFO")) {
                 return;
             }
             if (entry.booked == null) {
-                throw at(
+                throw XmlCursor.at(
                         startLine,
                         "line.date.missing",
                         "an entry without a booking date",
@@ -320,7 +318,7 @@ public final class Camt053Reader implements StatementReader {
                         "Fetch the file from the bank again.");
             }
             if (entry.amount == 0) {
-                throw at(
+                throw XmlCursor.at(
                         startLine,
                         "amount.zero",
                         "an entry of zero",
@@ -332,67 +330,67 @@ public final class Camt053Reader implements StatementReader {
         }
 
         private void transactionCode() throws XMLStreamException {
-            children(kind -> {
+            cursor.children(kind -> {
                 switch (kind) {
                     case "Domn" ->
-                        children(d -> {
+                        cursor.children(d -> {
                             if (d.equals("Cd")) {
-                                entry.code = text();
+                                entry.code = cursor.text();
                             } else {
-                                children(f -> entry.code += "-" + text());
+                                cursor.children(f -> entry.code += "-" + cursor.text());
                             }
                         });
                     case "Prtry" ->
-                        children(p -> {
-                            String code = text();
+                        cursor.children(p -> {
+                            String code = cursor.text();
                             if (entry.code.isEmpty() && p.equals("Cd")) {
                                 entry.code = code;
                             }
                         });
-                    default -> skip();
+                    default -> cursor.skip();
                 }
             });
         }
 
         private void details() throws XMLStreamException {
-            children(name -> {
+            cursor.children(name -> {
                 switch (name) {
                     case "Refs" ->
-                        children(r -> {
+                        cursor.children(r -> {
                             switch (r) {
                                 case "EndToEndId" -> {
-                                    String id = text();
+                                    String id = cursor.text();
                                     if (!id.equals("NOTPROVIDED")) {
                                         entry.endToEnd = join(entry.endToEnd, id);
                                     }
                                 }
-                                case "ChqNb" -> entry.check = text();
-                                default -> skip();
+                                case "ChqNb" -> entry.check = cursor.text();
+                                default -> cursor.skip();
                             }
                         });
                     case "RltdPties" ->
-                        children(side -> {
+                        cursor.children(side -> {
                             switch (side) {
                                 case "Dbtr" -> entry.debtor = partyName();
                                 case "Cdtr" -> entry.creditor = partyName();
-                                default -> skip();
+                                default -> cursor.skip();
                             }
                         });
                     case "RmtInf" ->
-                        children(r -> {
+                        cursor.children(r -> {
                             if (r.equals("Ustrd")) {
-                                entry.remittance = join(entry.remittance, text());
+                                entry.remittance = join(entry.remittance, cursor.text());
                             } else {
-                                skip();
+                                cursor.skip();
                             }
                         });
                     case "AddtlTxInf" -> {
-                        String more = text();
+                        String more = cursor.text();
                         if (entry.info.isEmpty()) {
                             entry.info = more;
                         }
                     }
-                    default -> skip();
+                    default -> cursor.skip();
                 }
             });
         }
@@ -400,14 +398,14 @@ public final class Camt053Reader implements StatementReader {
         /** The name stands directly in the side (version 02) or in its Pty (later versions). */
         private String partyName() throws XMLStreamException {
             String[] found = {""};
-            children(name -> {
+            cursor.children(name -> {
                 if (name.equals("Nm")) {
-                    found[0] = text();
+                    found[0] = cursor.text();
                 } else if (name.equals("Pty")) {
                     String inner = partyName();
                     found[0] = inner.isEmpty() ? found[0] : inner;
                 } else {
-                    skip();
+                    cursor.skip();
                 }
             });
             return found[0];
@@ -417,58 +415,14 @@ public final class Camt053Reader implements StatementReader {
             return before.isEmpty() ? more : before.length() > 500 ? before : before + " " + more;
         }
 
-        private void children(Child child) throws XMLStreamException {
-            while (true) {
-                int event = xml.next();
-                if (event == XMLStreamConstants.START_ELEMENT) {
-                    child.read(xml.getLocalName());
-                } else if (event == XMLStreamConstants.END_ELEMENT) {
-                    return;
-                } else if (event == XMLStreamConstants.END_DOCUMENT) {
-                    throw new XMLStreamException("document ended inside an element");
-                }
-            }
-        }
-
-        private void skip() throws XMLStreamException {
-            int depth = 1;
-            while (depth > 0) {
-                int event = xml.next();
-                if (event == XMLStreamConstants.START_ELEMENT) {
-                    depth++;
-                } else if (event == XMLStreamConstants.END_ELEMENT) {
-                    depth--;
-                }
-            }
-        }
-
-        private String text() throws XMLStreamException {
-            return xml.getElementText().strip();
-        }
-
-        /** Status is plain text up to version 07 and a code in a child since. */
-        private String textOrCode() throws XMLStreamException {
-            StringBuilder out = new StringBuilder();
-            int depth = 1;
-            while (depth > 0) {
-                switch (xml.next()) {
-                    case XMLStreamConstants.START_ELEMENT -> depth++;
-                    case XMLStreamConstants.END_ELEMENT -> depth--;
-                    case XMLStreamConstants.CHARACTERS -> out.append(xml.getText());
-                    default -> {}
-                }
-            }
-            return out.toString().strip();
-        }
-
         private long amount() throws XMLStreamException {
-            String code = xml.getAttributeValue(null, "Ccy");
-            int line = line();
-            if (code != null) {
+            String code = cursor.attribute("Ccy");
+            int line = cursor.line();
+            if (!code.isEmpty()) {
                 if (currency == null) {
                     currency = MinorUnits.currency(code, "line " + line + ", Ccy");
                 } else if (!currency.getCode().equals(code)) {
-                    throw at(
+                    throw XmlCursor.at(
                             line,
                             "currency.other",
                             "an amount in " + code,
@@ -477,11 +431,12 @@ public final class Camt053Reader implements StatementReader {
                 }
             }
             if (currency == null) {
-                throw at(line, "currency.missing", "an amount without Ccy", "a currency code", "Fetch the file again.");
+                throw XmlCursor.at(
+                        line, "currency.missing", "an amount without Ccy", "a currency code", "Fetch the file again.");
             }
-            String digits = text();
+            String digits = cursor.text();
             if (digits.startsWith("-")) {
-                throw at(
+                throw XmlCursor.at(
                         line,
                         "amount.negative",
                         "“" + digits + "”",
@@ -492,88 +447,19 @@ public final class Camt053Reader implements StatementReader {
         }
 
         private boolean isDebit() throws XMLStreamException {
-            int line = line();
-            String side = text();
+            int line = cursor.line();
+            String side = cursor.text();
             return switch (side) {
                 case "DBIT" -> true;
                 case "CRDT" -> false;
                 default ->
-                    throw at(
+                    throw XmlCursor.at(
                             line,
                             "side.unreadable",
                             "“" + side + "” as CdtDbtInd",
                             "CRDT or DBIT",
                             "Fetch the file from the bank again.");
             };
-        }
-
-        private LocalDate date() throws XMLStreamException {
-            int line = line();
-            String text = text();
-            try {
-                return LocalDate.parse(text.length() > 10 ? text.substring(0, 10) : text);
-            } catch (DateTimeParseException e) {
-                throw at(
-                        line,
-                        "date.unreadable",
-                        text.isEmpty() ? "an empty date" : "“" + text + "”",
-                        "a date such as 2026-06-04",
-                        "Fetch the file from the bank again.");
-            }
-        }
-
-        private int line() {
-            return xml.getLocation().getLineNumber();
-        }
-    }
-
-    /** The fields of the entry being read. */
-    private static final class Entry {
-        private String reference = "";
-        private String endToEnd = "";
-        private String check = "";
-        private String bankReference = "";
-        private String debtor = "";
-        private String creditor = "";
-        private String remittance = "";
-        private String info = "";
-        private String code = "";
-        private String status = "";
-        private long amount;
-        private boolean debit;
-        private @Nullable LocalDate booked;
-        private @Nullable LocalDate value;
-
-        void clear() {
-            reference = "";
-            endToEnd = "";
-            check = "";
-            bankReference = "";
-            debtor = "";
-            creditor = "";
-            remittance = "";
-            info = "";
-            code = "";
-            status = "";
-            amount = 0;
-            debit = false;
-            booked = null;
-            value = null;
-        }
-
-        BankLine line(long position) {
-            LocalDate day = java.util.Objects.requireNonNull(booked);
-            return new BankLine(
-                    new BankLineId(position),
-                    day,
-                    value == null ? day : value,
-                    debit ? -amount : amount,
-                    endToEnd.isEmpty() ? reference : endToEnd,
-                    bankReference,
-                    CheckNumbers.plain(check),
-                    debit ? creditor : debtor,
-                    remittance.isEmpty() ? info : remittance,
-                    code);
         }
     }
 }

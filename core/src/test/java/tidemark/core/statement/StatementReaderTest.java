@@ -68,6 +68,14 @@ class StatementReaderTest {
         assertEquals(9, s.lines().getFirst().fileLine());
     }
 
+    @Test
+    void camt_balanceWithASubtype_keepsItsType() throws IOException {
+        String subtyped = OLD_CAMT.replace(
+                "<c:Cd>CLBD</c:Cd></c:CdOrPrtry>",
+                "<c:Cd>CLBD</c:Cd></c:CdOrPrtry><c:SubTp><c:Cd>ADJT</c:Cd></c:SubTp>");
+        assertEquals(9_050, read(subtyped).getFirst().header().closingMinorUnits());
+    }
+
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             camt.053.001.02 | camt.052.001.02 | file.format

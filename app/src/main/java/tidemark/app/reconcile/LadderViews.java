@@ -1,0 +1,244 @@
+package tidemark.app.reconcile;
+
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalLong;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.ledger.CashEntryId;
+import tidemark.core.matching.Candidate;
+import tidemark.core.matching.Strength;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.proof.GapTrace;
+import tidemark.core.proof.Ladder;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
+
+/** The ladder of a month as it is shown: its rows by page, their candidates, the trace of the gap, a selection's sums. */
+@Service
+public class LadderViews {
+    /** One row of the ladder; {@code in} or {@code out} is given. */
+    public record RowView(
+            long lineId,
+            int place,
+            LocalDate date,
+            String title,
+            String counterparty,
+            String reference,
+            String checkNumber,
+            @Nullable String in,
+            @Nullable String out,
+            String bankBalance,
+            @Nullable String proven,
+            @Nullable String apart,
+            Ladder.State state,
+            String explainedBy,
+            @Nullable Long matchId,
+            @Nullable String matchedHow,
+            @Nullable String matchedBy,
+            int candidates,
+            @Nullable Strength best) {}
+
+    public record RowPage(int total, int offset, int tide, List<RowView> rows) {}
+
+    public record FactView(String words, boolean speaksFor) {}
+
+    public record CandidateView(
+            long entryId,
+            int place,
+            LocalDate date,
+            String title,
+            String text,
+            String amount,
+            String difference,
+            boolean sameAmount,
+            boolean correctable,
+            Strength strength,
+            List<FactView> evidence) {}
+
+    public record FindingView(
+            GapTrace.Kind kind,
+            boolean explainsGap,
+            String words,
+            List<Long> lineIds,
+            List<Long> entryIds,
+            @Nullable Integer place) {}
+
+    private final Months months;
+
+    LadderViews(Months months) {
+        this.months = months;
+    }
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public RowPage rows(long companyId, long accountId, YearMonth month, int offset, int limit) {
+        MonthData data = months.load(companyId, accountId, month);
+        List<Ladder.Row> rows = data.ladder().rows();
+        int from = Math.clamp(offset, 0, rows.size());
+        int to = Math.clamp((long) from + Math.clamp(limit, 1, MonthViews.LARGEST_PAGE), from, rows.size());
+        List<RowView> out = new ArrayList<>();
+        for (int i = from; i < to; i++) {
+            out.add(row(data, rows.get(i), i));
+        }
+        return new RowPage(rows.size(), from, data.ladder().tide(), out);
+    }
+
+    private static RowView row(MonthData data, Ladder.Row row, int place) {
+        CurrencyUnit c = data.reconciliation().currency();
+        BankLine line = row.line();
+        ItemMatch match = data.matchOf(line.id());
+        List<Candidate> candidates =
+                row.state() == Ladder.State.OPEN ? data.matching().candidates(line.id()) : List.of();
+        return new RowView(
+                line.id().value(),
+                place,
+                line.bookingDate(),
+                line.title(),
+                line.counterparty(),
+                line.reference(),
+                line.checkNumber(),
+                line.minorUnits() > 0 ? MinorUnits.toDecimal(line.minorUnits(), c) : null,
+                line.minorUnits() < 0 ? MinorUnits.toDecimal(-line.minorUnits(), c) : null,
+                MinorUnits.toDecimal(row.bankBalance(), c),
+                optional(row.proven(), c),
+                row.presumedApart().isPresent() && row.presumedApart().getAsLong() != 0
+                        ? MinorUnits.toDecimal(Math.abs(row.presumedApart().getAsLong()), c)
+                        : null,
+                row.state(),
+                explainedBy(data, row, match, candidates),
+                match == null ? null : match.id(),
+                match == null ? null : match.how().name(),
+                match == null ? null : match.madeBy(),
+                candidates.size(),
+                candidates.isEmpty() ? null : candidates.getFirst().strength());
+    }
+
+    private static @Nullable String optional(OptionalLong amount, CurrencyUnit currency) {
+        return amount.isPresent() ? MinorUnits.toDecimal(amount.getAsLong(), currency) : null;
+    }
+
+    private static String explainedBy(
+            MonthData data, Ladder.Row row, @Nullable ItemMatch match, List<Candidate> candidates) {
+        switch (row.state()) {
+            case BANK_ERROR -> {
+                return "Bank error: "
+                        + data.reconciliation().bankErrors().get(row.line().id());
+            }
+            case MATCHED -> {
+                List<CashEntry> entries = match == null ? List.of() : data.entriesOf(match.id());
+                if (entries.isEmpty()) {
+                    return "Cancelled by another bank line";
+                }
+                return entries.size() == 1
+                        ? entries.getFirst().title()
+                        : entries.size() + " entries: "
+                                + String.join(
+                                        "; ",
+                                        entries.stream()
+                                                .limit(4)
+                                                .map(CashEntry::title)
+                                                .toList());
+            }
+            default -> {
+                if (candidates.isEmpty()) {
+                    return "nothing found yet";
+                }
+                Candidate best = candidates.getFirst();
+                CashEntry entry = data.entry(best.entry());
+                String name = entry == null ? "" : entry.title();
+                return switch (best.strength()) {
+                    case FIRM -> "Firm: " + name;
+                    case FAIR, FAINT ->
+                        candidates.size() == 1 ? "Perhaps " + name : candidates.size() + " possibilities";
+                };
+            }
+        }
+    }
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public List<CandidateView> candidates(long companyId, long accountId, YearMonth month, long lineId) {
+        MonthData data = months.load(companyId, accountId, month);
+        CurrencyUnit c = data.reconciliation().currency();
+        List<CandidateView> out = new ArrayList<>();
+        for (Candidate candidate : data.matching().candidates(new BankLineId(lineId))) {
+            CashEntry entry = data.entry(candidate.entry());
+            if (entry == null) {
+                continue;
+            }
+            out.add(new CandidateView(
+                    entry.id().value(),
+                    out.size() + 1,
+                    entry.date(),
+                    entry.title(),
+                    entry.text(),
+                    MinorUnits.toDecimal(Math.abs(entry.minorUnits()), c),
+                    MinorUnits.toDecimal(Math.abs(candidate.differenceMinorUnits()), c),
+                    candidate.differenceMinorUnits() == 0,
+                    candidate.differenceMinorUnits() != 0 && candidate.strength() == Strength.FAIR,
+                    candidate.strength(),
+                    candidate.evidence().stream()
+                            .map(e -> new FactView(e.words(c), e.speaksFor()))
+                            .toList()));
+        }
+        return out;
+    }
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public List<FindingView> trace(long companyId, long accountId, YearMonth month) {
+        MonthData data = months.load(companyId, accountId, month);
+        List<Ladder.Row> rows = data.ladder().rows();
+        List<FindingView> out = new ArrayList<>();
+        for (GapTrace.Finding f : GapTrace.trace(data.reconciliation())) {
+            Integer place = null;
+            for (int i = 0; i < rows.size() && place == null && !f.lines().isEmpty(); i++) {
+                if (rows.get(i).line().id().equals(f.lines().getFirst())) {
+                    place = i;
+                }
+            }
+            out.add(new FindingView(
+                    f.kind(),
+                    f.explainsGap(),
+                    f.words(),
+                    f.lines().stream().map(BankLineId::value).toList(),
+                    f.entries().stream().map(e -> e.value()).toList(),
+                    place));
+        }
+        return out;
+    }
+
+    /** What a selection of lines and entries comes to. */
+    public record SelectionView(int lines, int entries, String bank, String ledger, String apart, boolean balances) {}
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public SelectionView selection(
+            long companyId, long accountId, YearMonth month, List<Long> lineIds, List<Long> entryIds) {
+        MonthData data = months.load(companyId, accountId, month);
+        CurrencyUnit c = data.reconciliation().currency();
+        long bank = data.reconciliation().lines().stream()
+                .filter(l -> lineIds.contains(l.id().value()))
+                .mapToLong(BankLine::minorUnits)
+                .sum();
+        long ledger = 0;
+        for (long id : entryIds) {
+            CashEntry entry = data.entry(new CashEntryId(id));
+            if (entry == null) {
+                throw new Missing("entry");
+            }
+            ledger = Math.addExact(ledger, entry.minorUnits());
+        }
+        return new SelectionView(
+                lineIds.size(),
+                entryIds.size(),
+                MinorUnits.report(bank, c),
+                MinorUnits.report(ledger, c),
+                MinorUnits.grouped(Math.subtractExact(bank, ledger), c),
+                bank == ledger && lineIds.size() + entryIds.size() > 1);
+    }
+}
