@@ -1,7 +1,8 @@
 import type { Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
-import { grouped, report } from '../shared/money';
+import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
+import { EntryLines } from './EntryLines';
 
 /** The entries a form will make and what they leave, as the booking code itself made them. */
 export function BookedPreview({ booked, error }: { booked?: Schemas['BookedView']; error?: unknown }) {
@@ -17,37 +18,11 @@ export function BookedPreview({ booked, error }: { booked?: Schemas['BookedView'
       )}
       {!error &&
         booked?.entries.map((entry) => (
-          <table className="plain mb-3" key={entry.number}>
-            <caption>on {fullDate(entry.date)}, entry number given when booked</caption>
-            <thead>
-              <tr>
-                <th scope="col">Account</th>
-                <th scope="col" className="num">
-                  Debit
-                </th>
-                <th scope="col" className="num">
-                  Credit
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {entry.lines.map((line, i) => (
-                <tr key={`${line.accountCode}${i}`}>
-                  <th scope="row">
-                    {line.accountCode} {line.accountName}
-                    {line.party && <div className="quiet">{line.party}</div>}
-                  </th>
-                  <td className="num">{line.debit && grouped(line.debit)}</td>
-                  <td className="num">{line.credit && grouped(line.credit)}</td>
-                </tr>
-              ))}
-              <tr className="sum">
-                <th scope="row">Both sides</th>
-                <td className="num">{grouped(entry.total)}</td>
-                <td className="num">{grouped(entry.total)}</td>
-              </tr>
-            </tbody>
-          </table>
+          <EntryLines
+            key={entry.number}
+            entry={entry}
+            caption={`on ${fullDate(entry.date)}, entry number given when booked`}
+          />
         ))}
       {!error && booked && booked.leaves.length > 0 && (
         <>

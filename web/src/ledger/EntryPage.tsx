@@ -7,9 +7,9 @@ import { api, data } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { dateTime, fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
-import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { BookedPreview } from './BookedPreview';
+import { EntryLines } from './EntryLines';
 
 const SOURCES = {
   OPENING: 'opening balance',
@@ -84,41 +84,7 @@ export default function EntryPage() {
           </p>
         )}
         <div className="sheet">
-          <table className="plain">
-            <caption>Amounts in {company.currency}</caption>
-            <thead>
-              <tr>
-                <th scope="col">Account</th>
-                <th scope="col">Party</th>
-                <th scope="col" className="num">
-                  Debit
-                </th>
-                <th scope="col" className="num">
-                  Credit
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {e.lines.map((line, i) => (
-                <tr key={`${line.accountCode}${i}`}>
-                  <th scope="row">
-                    <Link to={`/ledger/accounts/${line.accountId}`}>
-                      {line.accountCode} {line.accountName}
-                    </Link>
-                  </th>
-                  <td>{line.party}</td>
-                  <td className="num">{line.debit && grouped(line.debit)}</td>
-                  <td className="num">{line.credit && grouped(line.credit)}</td>
-                </tr>
-              ))}
-              <tr className="sum">
-                <th scope="row">Both sides</th>
-                <td></td>
-                <td className="num">{grouped(e.total)}</td>
-                <td className="num">{grouped(e.total)}</td>
-              </tr>
-            </tbody>
-          </table>
+          <EntryLines entry={e} caption={`Amounts in ${company.currency}`} linked />
         </div>
         {d.cashEntries.map((c) => (
           <p key={c.id}>

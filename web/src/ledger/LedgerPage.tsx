@@ -1,21 +1,18 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
-import { Link, useSearchParams } from 'react-router';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
 import { useHere } from '../session/session';
 import { api, data } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
+import { SearchForm, useSearchPlace } from '../shared/SearchForm';
 
 /** The chart with balances, and the journal, newest first. */
 export default function LedgerPage() {
   const { company, canPrepare } = useHere();
-  const [search, setSearch] = useSearchParams();
-  const text = search.get('text') ?? '';
-  const before = Number(search.get('before') ?? 0);
-  const [typed, setTyped] = useState(text);
+  const { text, before, find, earlier } = useSearchPlace();
   const chart = useQuery({
     queryKey: keys.chart(company.id),
     queryFn: () =>
@@ -81,23 +78,7 @@ export default function LedgerPage() {
         <section className="col-lg-7">
           <div className="sheet">
             <h2>Journal</h2>
-            <Form
-              className="d-flex gap-2 mb-2"
-              onSubmit={(e) => {
-                e.preventDefault();
-                setSearch(typed ? { text: typed } : {});
-              }}
-            >
-              <Form.Control
-                aria-label="Find in text and reference"
-                placeholder="Find in text and reference"
-                value={typed}
-                onChange={(e) => setTyped(e.target.value)}
-              />
-              <Button type="submit" variant="outline-secondary">
-                Find
-              </Button>
-            </Form>
+            <SearchForm label="Find in text and reference" text={text} onFind={find} />
             <table className="plain">
               <caption>Newest first, amounts in {company.currency}</caption>
               <thead>
@@ -129,10 +110,7 @@ export default function LedgerPage() {
             </table>
             {entries.data?.length === 0 && <p className="quiet">No entry{text && ' fits'}.</p>}
             {last && entries.data && entries.data.length >= 100 && (
-              <Button
-                variant="outline-secondary"
-                onClick={() => setSearch({ ...(text && { text }), before: String(last.number) })}
-              >
+              <Button variant="outline-secondary" onClick={() => earlier(last.number)}>
                 Earlier entries
               </Button>
             )}

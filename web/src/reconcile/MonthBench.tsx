@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { useHere } from '../session/session';
 import { monthName, monthTitle } from '../shared/dates';
-import { FileButton, FileDrop } from '../shared/FileDrop';
+import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { MonthStrip } from '../shared/MonthStrip';
 import { Problems } from '../shared/Problems';
 import { BookFromLine } from './BookFromLine';
@@ -226,6 +226,7 @@ export function MonthBench({ place }: { place: Place }) {
             </span>
           )}
         </div>
+        {steps.isPending && steps.variables?.do === 'file' && <Reading name={steps.variables.file.name} />}
         <Problems error={steps.error} title="That was not done; nothing was changed." />
         {view.paperStatementId !== undefined && (
           <PaperBar view={view} change={change} steps={steps} statementId={view.paperStatementId} />

@@ -1,20 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
-import { useSearchParams } from 'react-router';
+import { Button } from 'react-bootstrap';
 import { useHere } from '../session/session';
 import { api, data } from '../shared/api';
 import { dateTime } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { SearchForm, useSearchPlace } from '../shared/SearchForm';
 
 /** Who did what and when, newest first. */
 export default function ActivityPage() {
   const { company } = useHere();
-  const [search, setSearch] = useSearchParams();
-  const text = search.get('text') ?? '';
-  const before = Number(search.get('before') ?? 0);
-  const [typed, setTyped] = useState(text);
+  const { text, before, find, earlier } = useSearchPlace();
   const activity = useQuery({
     queryKey: keys.activity(company.id, before, text),
     queryFn: () =>
@@ -28,24 +24,7 @@ export default function ActivityPage() {
   return (
     <div className="page">
       <h1>Activity</h1>
-      <Form
-        className="d-flex gap-2 mb-2"
-        style={{ maxWidth: '30rem' }}
-        onSubmit={(e) => {
-          e.preventDefault();
-          setSearch(typed ? { text: typed } : {});
-        }}
-      >
-        <Form.Control
-          aria-label="Find a person or a word"
-          placeholder="Find a person or a word"
-          value={typed}
-          onChange={(e) => setTyped(e.target.value)}
-        />
-        <Button type="submit" variant="outline-secondary">
-          Find
-        </Button>
-      </Form>
+      <SearchForm label="Find a person or a word" text={text} onFind={find} />
       <Problems error={activity.error} />
       <div className="sheet">
         <table className="plain">
@@ -68,10 +47,7 @@ export default function ActivityPage() {
           </tbody>
         </table>
         {last && activity.data && activity.data.length >= 100 && (
-          <Button
-            variant="outline-secondary"
-            onClick={() => setSearch({ ...(text && { text }), before: String(last.id) })}
-          >
+          <Button variant="outline-secondary" onClick={() => earlier(last.id)}>
             Earlier
           </Button>
         )}

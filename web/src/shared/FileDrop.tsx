@@ -79,3 +79,12 @@ export function FileButton({
     </>
   );
 }
+
+/** Said while a file is being read: what happens, and that nothing is half taken. */
+export function Reading({ name }: { name: string }) {
+  return (
+    <p className="told" role="status">
+      Reading {name} … It is taken whole or not at all.
+    </p>
+  );
+}

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState, type ReactNode } from 'react';
 import { NavLink } from 'react-router';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { PasswordDialog } from '../session/PasswordDialog';
 import { useHere } from '../session/session';
 import { api, data } from './api';
 import { Finder } from './Finder';
@@ -20,12 +20,12 @@ const PLACES: [string, string][] = [
 export function Layout({ children }: { children: ReactNode }) {
   const { session, canAdminister } = useHere();
   const [help, setHelp] = useState(false);
+  const [password, setPassword] = useState(false);
   const queries = useQueryClient();
   const signOut = useMutation({
     mutationFn: () => data(api.DELETE('/api/session')),
     onSettled: () => queries.resetQueries(),
   });
-  useHotkeys('shift+slash', () => setHelp(true), { useKey: false });
   useEffect(() => {
     function key(e: KeyboardEvent) {
       const typing = (e.target as HTMLElement).closest('input, textarea, select');
@@ -66,7 +66,9 @@ export function Layout({ children }: { children: ReactNode }) {
         <button type="button" className="top-button" aria-label="Show all keys" onClick={() => setHelp(true)}>
           ?
         </button>
-        <span className="me">{session.name}</span>
+        <button type="button" className="me" title="Change your password" onClick={() => setPassword(true)}>
+          {session.name}
+        </button>
         <button type="button" className="top-button" onClick={() => signOut.mutate()}>
           Sign out
         </button>
@@ -74,6 +76,7 @@ export function Layout({ children }: { children: ReactNode }) {
       <main id="main" tabIndex={-1}>
         {children}
       </main>
+      {password && <PasswordDialog onClose={() => setPassword(false)} />}
       <KeysHelp show={help} onHide={() => setHelp(false)} />
     </>
   );

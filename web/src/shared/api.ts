@@ -41,7 +41,10 @@ const csrf: Middleware = {
   },
 };
 
-export const api = createClient<paths>({ baseUrl: '/' });
+export const api = createClient<paths>({
+  baseUrl: window.location.origin,
+  fetch: (request) => fetch(request),
+});
 api.use(csrf);
 
 async function refusal(response: Response, body: unknown): Promise<Refusal> {

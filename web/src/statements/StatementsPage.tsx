@@ -5,7 +5,7 @@ import { useHere } from '../session/session';
 import { AccountRail } from '../shared/AccountRail';
 import { api, data, upload, type Schemas } from '../shared/api';
 import { dateTime, fullDate } from '../shared/dates';
-import { FileButton, FileDrop } from '../shared/FileDrop';
+import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
@@ -82,6 +82,7 @@ export default function StatementsPage() {
               )}
             </div>
           )}
+          {take.isPending && <Reading name={take.variables.name} />}
           <Problems error={take.error} title="The file was not taken; nothing was changed." />
           <Problems error={back.error} title="The statement was not taken back." />
           {take.isSuccess && (

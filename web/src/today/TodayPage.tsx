@@ -3,7 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { useHere } from '../session/session';
 import { upload, type Schemas } from '../shared/api';
 import { longDate } from '../shared/dates';
-import { FileButton, FileDrop } from '../shared/FileDrop';
+import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { Shore } from './Shore';
@@ -58,6 +58,7 @@ export function TodayPage() {
         <h1>
           {longDate(businessDate)} <small>{company.name}</small>
         </h1>
+        {take.isPending && <Reading name={take.variables.file.name} />}
         <Problems error={take.error} title="The file was not taken; nothing was changed." />
         {lanes.length === 0 ? (
           <section className="sheet empty">

@@ -4,11 +4,9 @@ import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import org.springframework.data.domain.Limit;
-import org.springframework.data.jpa.repository.JpaRepository;
-import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
-public interface CashEntryRepository extends JpaRepository<PostedCashEntry, Long> {
+public interface CashEntryRepository extends MatchMembers<PostedCashEntry> {
     @Query("""
             select e from PostedCashEntry e
             where e.bankAccountId = :account and e.entryDate between :from and :to
@@ -34,16 +32,6 @@ public interface CashEntryRepository extends JpaRepository<PostedCashEntry, Long
             select coalesce(sum(e.minorUnits), 0) from PostedCashEntry e
             where e.bankAccountId = :account and e.entryDate > :after and e.entryDate <= :to""")
     long sum(long account, LocalDate after, LocalDate to);
-
-    @Modifying(flushAutomatically = true, clearAutomatically = true)
-    @Query("""
-            update PostedCashEntry e set e.itemMatchId = :match
-            where e.bankAccountId = :account and e.id in :ids and e.itemMatchId is null""")
-    int tie(long account, Collection<Long> ids, long match);
-
-    @Modifying(flushAutomatically = true, clearAutomatically = true)
-    @Query("update PostedCashEntry e set e.itemMatchId = null where e.itemMatchId = :match")
-    void loose(long match);
 
     @Query("""
             select e from PostedCashEntry e

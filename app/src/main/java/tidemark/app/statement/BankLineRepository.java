@@ -6,11 +6,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.data.domain.Limit;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
+import tidemark.app.ledger.MatchMembers;
 
-public interface BankLineRepository extends JpaRepository<TakenLine, Long> {
+public interface BankLineRepository extends MatchMembers<TakenLine> {
     @Query("""
             select l from TakenLine l
             where l.bankAccountId = :account and l.bookingDate between :from and :to order by l.place""")
@@ -45,16 +45,6 @@ public interface BankLineRepository extends JpaRepository<TakenLine, Long> {
     @Query(
             "select l.bankReference from TakenLine l where l.bankAccountId = :account and l.bankReference in :references")
     Set<String> knownReferences(long account, Collection<String> references);
-
-    @Modifying(flushAutomatically = true, clearAutomatically = true)
-    @Query("""
-            update TakenLine l set l.itemMatchId = :match
-            where l.bankAccountId = :account and l.id in :ids and l.itemMatchId is null""")
-    int tie(long account, Collection<Long> ids, long match);
-
-    @Modifying(flushAutomatically = true, clearAutomatically = true)
-    @Query("update TakenLine l set l.itemMatchId = null where l.itemMatchId = :match")
-    void loose(long match);
 
     @Query("""
             select l from TakenLine l

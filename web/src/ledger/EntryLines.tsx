@@ -1,0 +1,53 @@
+import { Link } from 'react-router';
+import type { Schemas } from '../shared/api';
+import { grouped } from '../shared/money';
+
+interface Props {
+  entry: Schemas['EntryView'];
+  caption: string;
+  /** Whether the accounts lead to their ledgers; a preview leads nowhere. */
+  linked?: boolean;
+}
+
+/** The lines of one journal entry with the sum of both its sides. */
+export function EntryLines({ entry, caption, linked }: Props) {
+  return (
+    <table className="plain mb-3">
+      <caption>{caption}</caption>
+      <thead>
+        <tr>
+          <th scope="col">Account</th>
+          <th scope="col" className="num">
+            Debit
+          </th>
+          <th scope="col" className="num">
+            Credit
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {entry.lines.map((line, i) => (
+          <tr key={`${line.accountCode}${i}`}>
+            <th scope="row">
+              {linked ? (
+                <Link to={`/ledger/accounts/${line.accountId}`}>
+                  {line.accountCode} {line.accountName}
+                </Link>
+              ) : (
+                `${line.accountCode} ${line.accountName}`
+              )}
+              {line.party && <div className="quiet">{line.party}</div>}
+            </th>
+            <td className="num">{line.debit && grouped(line.debit)}</td>
+            <td className="num">{line.credit && grouped(line.credit)}</td>
+          </tr>
+        ))}
+        <tr className="sum">
+          <th scope="row">Both sides</th>
+          <td className="num">{grouped(entry.total)}</td>
+          <td className="num">{grouped(entry.total)}</td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,68 @@
+import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { afterEach, describe, expect, it } from 'vitest';
+import { answering, problem, renderHere } from '../shared/testing';
+import { FirstRunPage } from './FirstRunPage';
+import { PasswordDialog } from './PasswordDialog';
+import { SignInPage } from './SignInPage';
+
+const type = (label: string, value: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+
+describe('the gate', () => {
+  afterEach(cleanup);
+
+  it('sends the CSRF token with a sign-in and shows a refusal without losing the name', async () => {
+    document.cookie = 'XSRF-TOKEN=abc%3D1';
+    let token = '';
+    const sent = answering({
+      'POST /api/session': {
+        status: 422,
+        body: problem('sign-in.refused', 'Found a name and password that do not fit.'),
+      },
+    });
+    const send = globalThis.fetch;
+    globalThis.fetch = (input, init) => {
+      token = (input as Request).headers.get('X-XSRF-TOKEN') ?? '';
+      return send(input, init);
+    };
+    renderHere(<SignInPage />);
+    type('Sign-in name', 'maren');
+    type('Password', 'wrong');
+    fireEvent.click(screen.getByText('Sign in'));
+    await screen.findByText(/do not fit/);
+    expect(token).toBe('abc=1');
+    expect(sent[0]?.body).toEqual({ login: 'maren', password: 'wrong' });
+    expect(screen.getByLabelText<HTMLInputElement>('Sign-in name').value).toBe('maren');
+  });
+
+  it('signs the first administrator in with what was just chosen', async () => {
+    const sent = answering({ 'POST /api/first-run': { body: { id: 1 } }, 'POST /api/session': {} });
+    renderHere(<FirstRunPage />);
+    type('Company', 'Gullmere Boats');
+    type('Your name', 'Una Holm');
+    type('Sign-in name', 'una');
+    type('Password', 'long enough words');
+    fireEvent.click(screen.getByText('Open the books'));
+    await new Promise((done) => setTimeout(done, 80));
+    expect(sent.map((s) => s.path)).toEqual(['/api/first-run', '/api/session']);
+    expect(sent[1]?.body).toEqual({ login: 'una', password: 'long enough words' });
+  });
+
+  it('changes the password, or says why not', async () => {
+    const sent = answering({
+      'PUT /api/session/password': {
+        status: 422,
+        body: problem('password.wrong', 'Found another password.'),
+      },
+    });
+    renderHere(<PasswordDialog onClose={() => undefined} />);
+    type('Present password', 'old words');
+    type('New password', 'fresh long words');
+    fireEvent.click(screen.getByText('Change the password'));
+    await screen.findByText('Found another password.');
+    answering({ 'PUT /api/session/password': {} });
+    fireEvent.click(screen.getByText('Change the password'));
+    await screen.findByText(/Changed. The new one holds/);
+    expect(sent[0]?.body).toEqual({ old: 'old words', fresh: 'fresh long words' });
+  });
+});

@@ -1,0 +1,49 @@
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { useState } from 'react';
+import { afterEach, describe, expect, it } from 'vitest';
+import { DateField } from './DateField';
+
+function Field({ start }: { start: string }) {
+  const [value, setValue] = useState(start);
+  return (
+    <>
+      <DateField label="Date" value={value} today="2026-07-02" onChange={setValue} />
+      <output>{value}</output>
+    </>
+  );
+}
+
+const input = () => screen.getByLabelText<HTMLInputElement>('Date');
+const value = () => screen.getByRole('status').textContent;
+
+describe('DateField', () => {
+  afterEach(cleanup);
+
+  it('takes what people type and writes it out when left', () => {
+    render(<Field start="2026-07-02" />);
+    fireEvent.change(input(), { target: { value: '4 jun' } });
+    expect(value()).toBe('2026-06-04');
+    expect(input().value).toBe('4 jun');
+    fireEvent.blur(input());
+    expect(input().value).toBe('4 Jun 2026');
+  });
+
+  it('keeps what is no date, says so, and leaves the last date standing', () => {
+    render(<Field start="2026-07-02" />);
+    fireEvent.change(input(), { target: { value: '31 jun' } });
+    fireEvent.blur(input());
+    expect(input().value).toBe('31 jun');
+    expect(screen.getByText(/Not a date/)).toBeTruthy();
+    expect(value()).toBe('2026-07-02');
+  });
+
+  it('gives a day from its calendar, also of another month', () => {
+    render(<Field start="2026-06-04" />);
+    fireEvent.click(screen.getByLabelText('Pick date from a calendar'));
+    expect(screen.getByLabelText('Thursday 4 June 2026').getAttribute('aria-pressed')).toBe('true');
+    fireEvent.click(screen.getByText('Earlier'));
+    fireEvent.click(screen.getByLabelText('Friday 1 May 2026'));
+    expect(value()).toBe('2026-05-01');
+    expect(screen.queryByText('Earlier')).toBeNull();
+  });
+});

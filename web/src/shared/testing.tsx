@@ -1,0 +1,61 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { MemoryRouter } from 'react-router';
+import { SessionProvider } from '../session/session';
+import type { Schemas } from './api';
+
+type Role = Schemas['CompanyView']['roles'][number];
+
+/** Renders a part as it stands in the application: signed in, with a place, with a cache of its own. */
+export function renderHere(part: ReactNode, roles: Role[] = ['PREPARER'], at = '/') {
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const company = { id: 1, name: 'Quillhaven', currency: 'USD', onePerson: false, roles };
+  const session = {
+    firstRun: false,
+    login: 'maren',
+    name: 'Maren Oduya',
+    businessDate: '2026-07-02',
+    companies: [company],
+  };
+  return render(
+    <QueryClientProvider client={queries}>
+      <MemoryRouter initialEntries={[at]}>
+        <SessionProvider session={session} company={company}>
+          {part}
+        </SessionProvider>
+      </MemoryRouter>
+    </QueryClientProvider>,
+  );
+}
+
+interface Sent {
+  method: string;
+  path: string;
+  body: unknown;
+}
+
+/** Answers the interface's calls by method and path; everything that was sent is kept in order. */
+export function answering(answers: Record<string, { status?: number; body?: unknown }>): Sent[] {
+  const sent: Sent[] = [];
+  globalThis.fetch = async (input: RequestInfo | URL, init?: RequestInit) => {
+    const request =
+      input instanceof Request ? input : new Request(new URL(String(input), 'http://here'), init);
+    const path = new URL(request.url).pathname + new URL(request.url).search;
+    const text = request.method === 'GET' ? '' : await request.clone().text();
+    sent.push({ method: request.method, path, body: text.startsWith('{') ? JSON.parse(text) : text });
+    const answer = answers[`${request.method} ${path}`] ?? { status: 404, body: { problems: [] } };
+    return new Response(answer.body === undefined ? null : JSON.stringify(answer.body), {
+      status: answer.status ?? 200,
+      headers: {
+        'Content-Type': 'application/json',
+        ...(answer.body === undefined && { 'Content-Length': '0' }),
+      },
+    });
+  };
+  return sent;
+}
+
+export function problem(code: string, message: string) {
+  return { problems: [{ code, message, where: '', found: 'f', expected: 'e', remedy: 'r' }] };
+}
