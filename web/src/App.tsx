@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { Layout } from './shared/Layout';
 import { FirstRunPage } from './session/FirstRunPage';
@@ -13,12 +13,30 @@ const LedgerPage = lazy(() => import('./ledger/LedgerPage'));
 const AccountPage = lazy(() => import('./ledger/AccountPage'));
 const EntryPage = lazy(() => import('./ledger/EntryPage'));
 const NewEntryPage = lazy(() => import('./ledger/NewEntryPage'));
+const TrialBalancePage = lazy(() => import('./ledger/TrialBalancePage'));
+const PartiesPage = lazy(() => import('./party/PartiesPage'));
+const PartyPage = lazy(() => import('./party/PartyPage'));
+const InvoicePage = lazy(() => import('./party/InvoicePage'));
+const InvoiceFilePage = lazy(() => import('./party/InvoiceFilePage'));
+const ReceiptPage = lazy(() => import('./party/ReceiptPage'));
+const PaymentsPage = lazy(() => import('./payment/PaymentsPage'));
+const PaymentPage = lazy(() => import('./payment/PaymentPage'));
+const NewPaymentPage = lazy(() => import('./payment/NewPaymentPage'));
+const PaymentFilePage = lazy(() => import('./payment/PaymentFilePage'));
+const TransfersPage = lazy(() => import('./payment/TransfersPage'));
+const NewTransferPage = lazy(() => import('./payment/NewTransferPage'));
+const DraftsPage = lazy(() => import('./draft/DraftsPage'));
 const ImportPage = lazy(() => import('./ledger/ImportPage'));
 const SetUpPage = lazy(() => import('./setup/SetUpPage'));
 const ActivityPage = lazy(() => import('./setup/ActivityPage'));
 
 export function App() {
   const session = useSessionQuery();
+  const [chosen, setChosen] = useState(() => Number(localStorage.getItem('tidemark.company')));
+  function choose(id: number) {
+    localStorage.setItem('tidemark.company', String(id));
+    setChosen(id);
+  }
   if (session.isPending) {
     return <p className="quiet p-4">Opening the books…</p>;
   }
@@ -31,12 +49,12 @@ export function App() {
   if (!session.data.name) {
     return <SignInPage />;
   }
-  const company = session.data.companies[0];
+  const company = session.data.companies.find((c) => c.id === chosen) ?? session.data.companies[0];
   if (!company) {
     return <p className="p-4">You have no role in any company yet. Ask an administrator to give you one.</p>;
   }
   return (
-    <SessionProvider session={session.data} company={company}>
+    <SessionProvider key={company.id} session={session.data} company={company} choose={choose}>
       <Layout>
         <Suspense fallback={<p className="quiet p-4">One moment…</p>}>
           <Routes>
@@ -50,6 +68,19 @@ export function App() {
             <Route path="/ledger/entries/:id" element={<EntryPage />} />
             <Route path="/ledger/new" element={<NewEntryPage />} />
             <Route path="/ledger/import" element={<ImportPage />} />
+            <Route path="/ledger/trial-balance" element={<TrialBalancePage />} />
+            <Route path="/parties" element={<PartiesPage />} />
+            <Route path="/parties/:id" element={<PartyPage />} />
+            <Route path="/invoices/new" element={<InvoicePage />} />
+            <Route path="/invoices/import" element={<InvoiceFilePage />} />
+            <Route path="/receipts/new" element={<ReceiptPage />} />
+            <Route path="/payments" element={<PaymentsPage />} />
+            <Route path="/payments/new" element={<NewPaymentPage />} />
+            <Route path="/payments/import" element={<PaymentFilePage />} />
+            <Route path="/payments/:id" element={<PaymentPage />} />
+            <Route path="/transfers" element={<TransfersPage />} />
+            <Route path="/transfers/new" element={<NewTransferPage />} />
+            <Route path="/drafts" element={<DraftsPage />} />
             <Route path="/activity" element={<ActivityPage />} />
             <Route path="/set-up" element={<SetUpPage />} />
             <Route path="*" element={<Navigate to="/" replace />} />

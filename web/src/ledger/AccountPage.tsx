@@ -1,113 +1,244 @@
-import { useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { Button } from 'react-bootstrap';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useHere } from '../session/session';
-import { api, data } from '../shared/api';
+import { ActivityOf } from '../shared/ActivityOf';
+import { api, data, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
+import { ChoiceField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
+import { ExportLinks } from './ExportLinks';
 
-/** One account of the ledger over a span, with its running balance. */
+type By = 'LINE' | 'DAY' | 'WEEK' | 'MONTH';
+
+/** One account of the ledger over a span, with its running balance: line by line, or by day, week or month. */
 export default function AccountPage() {
   const { id = '' } = useParams();
-  const { company, session } = useHere();
+  const { session } = useHere();
   const [search, setSearch] = useSearchParams();
   const today = session.businessDate;
-  const from = search.get('from') ?? `${today.slice(0, 4)}-01-01`;
-  const to = search.get('to') ?? today;
-  const ledger = useQuery({
-    queryKey: keys.accountLines(company.id, Number(id), from, to),
-    queryFn: () =>
-      data(
-        api.GET('/api/companies/{companyId}/ledger/accounts/{accountId}/lines', {
-          params: { path: { companyId: company.id, accountId: Number(id) }, query: { from, to } },
-        }),
-      ),
-    placeholderData: (before) => before,
-  });
-  const l = ledger.data;
+  const span = {
+    from: search.get('from') ?? `${today.slice(0, 4)}-01-01`,
+    to: search.get('to') ?? today,
+  };
+  const by = (search.get('by') ?? 'LINE') as By;
+  const set = (part: Record<string, string>) => setSearch({ ...span, by, ...part }, { replace: true });
   return (
     <div className="page">
       <p className="mb-1">
         <Link to="/ledger">Ledger</Link>
       </p>
-      <h1>{l ? `${l.account.code} ${l.account.name}` : 'Account'}</h1>
-      <div className="d-flex gap-3 mb-2">
-        <DateField
-          label="From"
-          value={from}
-          today={today}
-          onChange={(d) => setSearch({ from: d, to }, { replace: true })}
+      <Title id={Number(id)} />
+      <div className="d-flex gap-3 mb-2 flex-wrap">
+        <DateField label="From" value={span.from} today={today} onChange={(from) => set({ from })} />
+        <DateField label="To" value={span.to} today={today} onChange={(to) => set({ to })} />
+        <ChoiceField
+          label="Shown by"
+          value={by}
+          choices={[
+            ['LINE', 'line'],
+            ['DAY', 'day'],
+            ['WEEK', 'week'],
+            ['MONTH', 'month'],
+          ]}
+          onChange={(v) => set({ by: v })}
         />
-        <DateField
-          label="To"
-          value={to}
-          today={today}
-          onChange={(d) => setSearch({ from, to: d }, { replace: true })}
-        />
+        <ExportLinks path={`/ledger/accounts/${id}/export?from=${span.from}&to=${span.to}`} />
       </div>
-      <Problems error={ledger.error} />
-      {l && (
-        <div className="sheet">
-          <table className="plain">
-            <caption>Amounts in {company.currency}</caption>
-            <thead>
-              <tr>
-                <th scope="col">Date</th>
-                <th scope="col">Entry</th>
-                <th scope="col">Text</th>
-                <th scope="col">Party</th>
-                <th scope="col" className="num">
-                  Debit
+      {by === 'LINE' ? (
+        <Lines id={Number(id)} {...span} />
+      ) : (
+        <Periods id={Number(id)} length={by} {...span} drill={(from, to) => set({ from, to, by: 'LINE' })} />
+      )}
+      <ActivityOf type="ledger_account" id={Number(id)} />
+    </div>
+  );
+}
+
+function Title({ id }: { id: number }) {
+  const { company } = useHere();
+  const chart = useQuery({
+    queryKey: keys.chart(company.id),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/ledger/accounts', {
+          params: { path: { companyId: company.id } },
+        }),
+      ),
+  });
+  const account = chart.data?.find((a) => a.id === id);
+  return <h1>{account ? `${account.code} ${account.name}` : 'Account'}</h1>;
+}
+
+interface Span {
+  id: number;
+  from: string;
+  to: string;
+}
+
+function Lines({ id, from, to }: Span) {
+  const { company } = useHere();
+  const ledger = useInfiniteQuery({
+    queryKey: keys.accountLines(company.id, id, from, to, 'lines'),
+    initialPageParam: undefined as Schemas['Place'] | undefined,
+    queryFn: ({ pageParam }) =>
+      data(
+        api.GET('/api/companies/{companyId}/ledger/accounts/{ledgerAccountId}/lines', {
+          params: {
+            path: { companyId: company.id, ledgerAccountId: id },
+            query: { from, to, afterDate: pageParam?.date, afterLine: pageParam?.lineId ?? 0 },
+          },
+        }),
+      ),
+    getNextPageParam: (last) => last.next,
+  });
+  const first = ledger.data?.pages[0];
+  if (!first) {
+    return <Problems error={ledger.error} />;
+  }
+  return (
+    <div className="sheet">
+      <table className="plain">
+        <caption>Amounts in {company.currency}, credit balances in parentheses</caption>
+        <thead>
+          <tr>
+            <th scope="col">Date</th>
+            <th scope="col">Entry</th>
+            <th scope="col">Text</th>
+            <th scope="col">Party</th>
+            <th scope="col" className="num">
+              Debit
+            </th>
+            <th scope="col" className="num">
+              Credit
+            </th>
+            <th scope="col" className="num">
+              Balance
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <td>{fullDate(first.from)}</td>
+            <td></td>
+            <th scope="row">Opening balance</th>
+            <td></td>
+            <td></td>
+            <td></td>
+            <td className="num">{report(first.opening)}</td>
+          </tr>
+          {ledger.data?.pages.flatMap((page) =>
+            page.lines.map((line) => (
+              <tr key={line.id}>
+                <td>{fullDate(line.date)}</td>
+                <td>
+                  <Link to={`/ledger/entries/${line.entryId}`}>{line.entryNumber}</Link>
+                </td>
+                <th scope="row" className="cut" title={line.text}>
+                  {line.text}
                 </th>
-                <th scope="col" className="num">
-                  Credit
-                </th>
-                <th scope="col" className="num">
-                  Balance
-                </th>
+                <td>{line.party}</td>
+                <td className="num">{line.debit && grouped(line.debit)}</td>
+                <td className="num">{line.credit && grouped(line.credit)}</td>
+                <td className="num">{report(line.balance)}</td>
               </tr>
-            </thead>
-            <tbody>
-              <tr>
-                <td>{fullDate(l.from)}</td>
-                <td></td>
-                <th scope="row">Opening balance</th>
-                <td></td>
-                <td></td>
-                <td></td>
-                <td className="num">{report(l.opening)}</td>
-              </tr>
-              {l.lines.map((line) => (
-                <tr key={line.id}>
-                  <td>{fullDate(line.date)}</td>
-                  <td>
-                    <Link to={`/ledger/entries/${line.entryId}`}>{line.entryNumber}</Link>
-                  </td>
-                  <th scope="row" className="cut" title={line.text}>
-                    {line.text}
-                  </th>
-                  <td>{line.party}</td>
-                  <td className="num">{line.debit && grouped(line.debit)}</td>
-                  <td className="num">{line.credit && grouped(line.credit)}</td>
-                  <td className="num">{report(line.balance)}</td>
-                </tr>
-              ))}
-              <tr className="sum">
-                <td>{fullDate(l.to)}</td>
-                <td></td>
-                <th scope="row">
-                  {l.more ? 'Balance after the lines shown; choose a shorter span' : 'Closing balance'}
-                </th>
-                <td></td>
-                <td className="num">{grouped(l.debits)}</td>
-                <td className="num">{grouped(l.credits)}</td>
-                <td className="num">{report(l.closing)}</td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+            )),
+          )}
+          {ledger.hasNextPage && (
+            <tr>
+              <td colSpan={7}>
+                <Button
+                  size="sm"
+                  variant="outline-secondary"
+                  disabled={ledger.isFetchingNextPage}
+                  onClick={() => void ledger.fetchNextPage()}
+                >
+                  Show later lines
+                </Button>
+              </td>
+            </tr>
+          )}
+          <tr className="sum">
+            <td>{fullDate(first.to)}</td>
+            <td></td>
+            <th scope="row">Closing balance of the whole span</th>
+            <td></td>
+            <td className="num">{grouped(first.debits)}</td>
+            <td className="num">{grouped(first.credits)}</td>
+            <td className="num">{report(first.closing)}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Periods({
+  id,
+  from,
+  to,
+  length,
+  drill,
+}: Span & { length: Exclude<By, 'LINE'>; drill: (from: string, to: string) => void }) {
+  const { company } = useHere();
+  const periods = useQuery({
+    queryKey: keys.accountLines(company.id, id, from, to, length),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/ledger/accounts/{ledgerAccountId}/periods', {
+          params: {
+            path: { companyId: company.id, ledgerAccountId: id },
+            query: { length, from, to },
+          },
+        }),
+      ),
+  });
+  const p = periods.data;
+  if (!p) {
+    return <Problems error={periods.error} />;
+  }
+  return (
+    <div className="sheet" style={{ maxWidth: '62rem' }}>
+      <table className="plain">
+        <caption>Amounts in {company.currency}, credit balances in parentheses</caption>
+        <thead>
+          <tr>
+            <th scope="col">{length === 'DAY' ? 'Day' : length === 'WEEK' ? 'Week' : 'Month'}</th>
+            <th scope="col" className="num">
+              Opening
+            </th>
+            <th scope="col" className="num">
+              Debits
+            </th>
+            <th scope="col" className="num">
+              Credits
+            </th>
+            <th scope="col" className="num">
+              Closing
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {p.periods.map((one) => (
+            <tr key={one.from}>
+              <th scope="row">
+                <button type="button" className="as-link" onClick={() => drill(one.from, one.to)}>
+                  {one.from === one.to ? fullDate(one.from) : `${fullDate(one.from)} to ${fullDate(one.to)}`}
+                </button>
+              </th>
+              <td className="num">{report(one.opening)}</td>
+              <td className="num">{grouped(one.debits)}</td>
+              <td className="num">{grouped(one.credits)}</td>
+              <td className="num">{report(one.closing)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {p.periods.length === 0 && (
+        <p className="quiet">Nothing moved in this span; the balance is {report(p.closing)}.</p>
       )}
     </div>
   );

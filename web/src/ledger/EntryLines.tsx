@@ -9,6 +9,12 @@ interface Props {
   linked?: boolean;
 }
 
+function said(line: Schemas['LineView']): string {
+  return [line.party, line.costCentre, line.taxCode && `tax ${line.taxCode}`, line.foreign]
+    .filter((t) => t)
+    .join(', ');
+}
+
 /** The lines of one journal entry with the sum of both its sides. */
 export function EntryLines({ entry, caption, linked }: Props) {
   return (
@@ -36,7 +42,7 @@ export function EntryLines({ entry, caption, linked }: Props) {
               ) : (
                 `${line.accountCode} ${line.accountName}`
               )}
-              {line.party && <div className="quiet">{line.party}</div>}
+              {said(line) && <div className="quiet">{said(line)}</div>}
             </th>
             <td className="num">{line.debit && grouped(line.debit)}</td>
             <td className="num">{line.credit && grouped(line.credit)}</td>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useHere } from '../session/session';
+import { ActivityOf } from '../shared/ActivityOf';
 import { api, data } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { dateTime, fullDate } from '../shared/dates';
@@ -10,6 +11,7 @@ import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { BookedPreview } from './BookedPreview';
 import { EntryLines } from './EntryLines';
+import { Papers } from './Papers';
 
 const SOURCES = {
   OPENING: 'opening balance',
@@ -18,7 +20,16 @@ const SOURCES = {
   BANK_LINE: 'booked from a bank line',
   CORRECTION: 'put right from a bank line',
   REVERSAL: 'reversal',
+  INVOICE: 'invoice',
+  RECEIPT: 'money received',
+  DISCOUNT: 'early-payment discount',
+  PAYMENT: 'payment',
+  CLEARING: 'payment cleared by the bank',
+  TRANSFER: 'transfer',
 };
+
+/** What is reversed where it was made. */
+const AT_SOURCE = ['PAYMENT', 'TRANSFER'];
 
 const path = '/api/companies/{companyId}/ledger/entries/{entryId}' as const;
 
@@ -71,6 +82,8 @@ export default function EntryPage() {
         <p className="quiet">
           {fullDate(e.date)}, {SOURCES[e.source]} by {d.bookedBy}, {dateTime(d.bookedAt)}
           {e.reference && `, reference ${e.reference}`}
+          {e.documentDate !== e.date && `, paper of ${fullDate(e.documentDate)}`}
+          {e.site && `, ${e.site}`}
         </p>
         {d.reversedBy !== undefined && (
           <p className="told">
@@ -92,11 +105,25 @@ export default function EntryPage() {
             <Link to={`/reconcile/${c.bankAccountId}/${c.month}`}>To its month</Link>
           </p>
         ))}
-        {canPrepare && d.reversedBy === undefined && e.source !== 'REVERSAL' && date === null && (
-          <Button variant="outline-secondary" onClick={() => setDate(session.businessDate)}>
-            Reverse this entry
-          </Button>
+        {d.links.map((l) => (
+          <p key={l.path} className="mb-1">
+            <Link to={l.path}>{l.title}</Link> {l.note && <span className="quiet">{l.note}</span>}
+          </p>
+        ))}
+        <Papers entryId={Number(id)} papers={d.attachments} />
+        {canPrepare && AT_SOURCE.includes(e.source) && d.reversedBy === undefined && (
+          <p className="quiet">It is undone where it was made, so that both stay in step.</p>
         )}
+        {canPrepare &&
+          !AT_SOURCE.includes(e.source) &&
+          d.reversedBy === undefined &&
+          e.source !== 'REVERSAL' &&
+          date === null && (
+            <Button variant="outline-secondary" onClick={() => setDate(session.businessDate)}>
+              Reverse this entry
+            </Button>
+          )}
+        {date === null && <ActivityOf type="entry" id={Number(id)} />}
         {date !== null && (
           <form
             onSubmit={(ev) => {

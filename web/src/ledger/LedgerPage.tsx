@@ -35,16 +35,21 @@ export default function LedgerPage() {
   return (
     <div className="page">
       <h1>Ledger</h1>
-      {canPrepare && (
-        <div className="actions">
-          <Link className="btn btn-primary" to="/ledger/new">
-            New entry
-          </Link>
-          <Link className="btn btn-outline-secondary" to="/ledger/import">
-            Read cash entries from a file
-          </Link>
-        </div>
-      )}
+      <div className="actions">
+        {canPrepare && (
+          <>
+            <Link className="btn btn-primary" to="/ledger/new">
+              New entry
+            </Link>
+            <Link className="btn btn-outline-secondary" to="/ledger/import">
+              Read cash entries from a file
+            </Link>
+          </>
+        )}
+        <Link className="btn btn-outline-secondary" to="/ledger/trial-balance">
+          Trial balance
+        </Link>
+      </div>
       <Problems error={chart.error ?? entries.error} />
       <div className="row">
         <section className="col-lg-5">

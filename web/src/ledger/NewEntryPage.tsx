@@ -1,193 +1,249 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
-import { Link, useNavigate } from 'react-router';
+import { Button } from 'react-bootstrap';
+import { BookingForm } from '../draft/BookingForm';
+import { useDraft } from '../draft/useDraft';
 import { useHere } from '../session/session';
 import { api, data, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
+import { CellChoice, CellText, ChoiceField, TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
-import { BookedPreview } from './BookedPreview';
+import { accountChoices, useChart, useParties, useSetUp } from '../shared/useBooks';
 
 type Line = Schemas['NewLine'];
+type Entry = Schemas['NewEntry'];
 
-const EMPTY: Line = { account: '', debit: '', credit: '', party: '', text: '' };
+const EMPTY: Line = { account: '', debit: '', credit: '', party: '', text: '', costCentre: '', taxCode: '' };
 
 /** A manual entry; what it will book and what it leaves stands beside it, live. */
 export default function NewEntryPage() {
-  const { company, session } = useHere();
-  const queries = useQueryClient();
-  const navigate = useNavigate();
-  const [head, setHead] = useState({ date: session.businessDate, reference: '', checkNumber: '', text: '' });
-  const [lines, setLines] = useState<Line[]>([{ ...EMPTY }, { ...EMPTY }]);
-  const chart = useQuery({
-    queryKey: keys.chart(company.id),
-    queryFn: () =>
-      data(
-        api.GET('/api/companies/{companyId}/ledger/accounts', {
-          params: { path: { companyId: company.id } },
-        }),
-      ),
-  });
-  const filled = lines.filter((l) => l.account || l.debit || l.credit);
-  const body = { ...head, lines: filled };
-  const ready = filled.length >= 2 && filled.every((l) => l.account && (l.debit || l.credit));
-  const params = { path: { companyId: company.id } };
-  const preview = useQuery({
-    queryKey: [...keys.company(company.id), 'entry preview', body],
-    queryFn: () =>
-      data(
-        api.POST('/api/companies/{companyId}/ledger/entries', {
-          params: { ...params, query: { preview: true } },
-          body,
-        }),
-      ),
-    enabled: ready,
-  });
-  const book = useMutation({
-    mutationFn: () => data(api.POST('/api/companies/{companyId}/ledger/entries', { params, body })),
-    onSuccess: async (booked) => {
-      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
-      void navigate(`/ledger/entries/${booked.entries[0]?.id}`);
-    },
-  });
-  function setLine(index: number, part: Partial<Line>) {
-    setLines(lines.map((l, i) => (i === index ? { ...l, ...part } : l)));
+  const { session } = useHere();
+  const draft = useDraft();
+  if (draft.waiting || draft.error) {
+    return <Problems error={draft.error} />;
   }
+  const initial: Entry = {
+    date: session.businessDate,
+    reference: '',
+    checkNumber: '',
+    text: '',
+    lines: [EMPTY, EMPTY],
+    ...draft.form,
+  };
+  return <EntryForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
+}
+
+function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftView'] }) {
+  const { company, session } = useHere();
+  const [entry, setEntry] = useState(initial);
+  const chart = useChart();
+  const setUp = useSetUp();
+  const customers = useParties('RECEIVABLES', session.businessDate);
+  const suppliers = useParties('PAYABLES', session.businessDate);
+  const remembered = useQuery({
+    queryKey: [...keys.entries(company.id, 0, entry.text), 'remembered'],
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/ledger/remembered', {
+          params: { path: { companyId: company.id }, query: { text: entry.text } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  });
+  const before = remembered.data?.find((r) => r.text === entry.text);
+  const filled = entry.lines.filter((l) => l.account || l.debit || l.credit);
+  const ready = filled.length >= 2 && filled.every((l) => l.account && (l.debit || l.credit));
+  const set = (part: Partial<Entry>) => setEntry({ ...entry, ...part });
+  const setLine = (index: number, part: Partial<Line>) =>
+    set({ lines: entry.lines.map((l, i) => (i === index ? { ...l, ...part } : l)) });
+  const controlOf = (code: string) => chart.data?.find((a) => a.code === code)?.control ?? 'NONE';
+  const centres = (setUp.data?.costCentres ?? []).filter((c) => c.active);
+  const taxes = (setUp.data?.taxCodes ?? []).filter((t) => t.active);
   return (
-    <div className="page form-page">
-      <Form
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (ready && !book.isPending) {
-            book.mutate();
-          }
-        }}
-        onKeyDown={(e) => {
-          // the browser would submit the form as well, and an entry must not be booked twice
-          if (e.key === 'Enter' && e.ctrlKey) {
-            e.preventDefault();
-            if (ready && !e.repeat && !book.isPending) {
-              book.mutate();
-            }
-          }
-        }}
-      >
-        <p className="mb-1">
-          <Link to="/ledger">Ledger</Link>
-        </p>
-        <h1>New entry</h1>
-        <div className="row g-3 mb-2">
-          <div className="col-md-4">
-            <DateField
-              label="Date"
-              value={head.date}
-              today={session.businessDate}
-              onChange={(date) => setHead({ ...head, date })}
-              hint="4 jun, 6/4 or +3"
-            />
-          </div>
-          <Form.Group className="col-md-4" controlId="reference">
-            <Form.Label>Reference</Form.Label>
-            <Form.Control
-              value={head.reference}
-              maxLength={200}
-              onChange={(e) => setHead({ ...head, reference: e.target.value })}
-            />
-          </Form.Group>
-          <Form.Group className="col-md-4" controlId="check">
-            <Form.Label>Check number</Form.Label>
-            <Form.Control
-              value={head.checkNumber}
-              maxLength={40}
-              onChange={(e) => setHead({ ...head, checkNumber: e.target.value })}
-            />
-          </Form.Group>
-          <Form.Group controlId="text">
-            <Form.Label>For</Form.Label>
-            <Form.Control
-              value={head.text}
-              maxLength={480}
-              onChange={(e) => setHead({ ...head, text: e.target.value })}
-            />
-          </Form.Group>
+    <BookingForm<Entry, Schemas['BookedView']>
+      title={draft ? 'Draft of an entry' : 'New entry'}
+      back={['/ledger', 'Ledger']}
+      kind="ENTRY"
+      path="/ledger/entries"
+      body={{ ...entry, lines: filled }}
+      ready={ready}
+      button="Book this entry"
+      draft={draft}
+      booked={(r) => r}
+      done={(r) => `/ledger/entries/${r.entries[0]?.id}`}
+    >
+      <div className="row g-3 mb-2">
+        <div className="col-md-3">
+          <DateField
+            label="Date"
+            value={entry.date}
+            today={session.businessDate}
+            onChange={(date) => set({ date })}
+            hint="4 jun, 6/4 or +3"
+          />
         </div>
-        <table className="plain">
-          <caption>Lines, in {company.currency}</caption>
-          <thead>
-            <tr>
-              <th scope="col">Account</th>
-              <th scope="col">Party</th>
-              <th scope="col" className="num">
-                Debit
-              </th>
-              <th scope="col" className="num">
-                Credit
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((line, i) => (
+        <div className="col-md-3">
+          <DateField
+            label="Date on the paper"
+            value={entry.documentDate ?? entry.date}
+            today={session.businessDate}
+            onChange={(documentDate) => set({ documentDate })}
+          />
+        </div>
+        <TextField
+          className="col-md-3"
+          label="Reference"
+          value={entry.reference}
+          onChange={(reference) => set({ reference })}
+        />
+        <TextField
+          className="col-md-3"
+          label="Check number"
+          max={40}
+          value={entry.checkNumber}
+          onChange={(checkNumber) => set({ checkNumber })}
+        />
+        <TextField
+          className="col-md-9"
+          label="For"
+          max={480}
+          value={entry.text}
+          list={remembered.data?.map((r) => r.text)}
+          onChange={(text) => set({ text })}
+        />
+        <ChoiceField
+          className="col-md-3"
+          label="Site"
+          empty="None"
+          value={entry.siteId ? String(entry.siteId) : ''}
+          choices={(setUp.data?.sites ?? []).filter((s) => s.active).map((s) => [String(s.id), s.name])}
+          onChange={(v) => set({ siteId: v ? Number(v) : undefined })}
+        />
+      </div>
+      {before && filled.length === 0 && (
+        <p>
+          <Button
+            size="sm"
+            variant="outline-secondary"
+            onClick={() =>
+              set({
+                lines: before.lines.map((l) => ({
+                  ...EMPTY,
+                  account: l.accountCode,
+                  debit: l.debit ?? '',
+                  credit: l.credit ?? '',
+                  party: l.party,
+                  partyId: l.partyId,
+                  costCentre: l.costCentre,
+                })),
+              })
+            }
+          >
+            Begin with the lines of last time
+          </Button>
+        </p>
+      )}
+      <table className="plain entry-lines">
+        <caption>Lines, in {company.currency}; with a tax code the amount is gross</caption>
+        <thead>
+          <tr>
+            <th scope="col">Account</th>
+            <th scope="col">Customer, supplier or name</th>
+            <th scope="col">Cost centre</th>
+            <th scope="col">Tax</th>
+            <th scope="col" className="num">
+              Debit
+            </th>
+            <th scope="col" className="num">
+              Credit
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {entry.lines.map((line, i) => {
+            const control = controlOf(line.account);
+            const list = control === 'RECEIVABLES' ? customers.data : suppliers.data;
+            return (
               <tr key={i}>
                 <td>
-                  <Form.Select
-                    aria-label={`Account of line ${i + 1}`}
+                  <CellChoice
+                    label={`Account of line ${i + 1}`}
+                    empty="Choose an account"
                     value={line.account}
-                    onChange={(e) => setLine(i, { account: e.target.value })}
-                  >
-                    <option value="">Choose an account</option>
-                    {chart.data
-                      ?.filter((a) => a.active)
-                      .map((a) => (
-                        <option key={a.code} value={a.code}>
-                          {a.code} {a.name}
-                        </option>
-                      ))}
-                  </Form.Select>
-                </td>
-                <td>
-                  <Form.Control
-                    aria-label={`Party of line ${i + 1}`}
-                    value={line.party}
-                    maxLength={200}
-                    onChange={(e) => setLine(i, { party: e.target.value })}
+                    choices={accountChoices(chart.data)}
+                    onChange={(account) => setLine(i, { account, partyId: undefined })}
                   />
                 </td>
                 <td>
-                  <Form.Control
-                    aria-label={`Debit of line ${i + 1}`}
-                    className="num"
-                    inputMode="decimal"
+                  {control === 'NONE' ? (
+                    <CellText
+                      label={`Party of line ${i + 1}`}
+                      value={line.party}
+                      onChange={(party) => setLine(i, { party })}
+                    />
+                  ) : (
+                    <CellChoice
+                      label={`Party of line ${i + 1}`}
+                      empty={control === 'RECEIVABLES' ? 'Which customer' : 'Which supplier'}
+                      value={line.partyId ? String(line.partyId) : ''}
+                      choices={(list?.rows ?? []).map((r) => [String(r.party.id), r.party.name])}
+                      onChange={(v) =>
+                        setLine(i, {
+                          partyId: v ? Number(v) : undefined,
+                          party: list?.rows.find((r) => r.party.id === Number(v))?.party.name ?? '',
+                        })
+                      }
+                    />
+                  )}
+                </td>
+                <td>
+                  <CellChoice
+                    label={`Cost centre of line ${i + 1}`}
+                    empty="None"
+                    value={line.costCentre ?? ''}
+                    choices={centres.map((c) => [c.code, c.code])}
+                    onChange={(costCentre) => setLine(i, { costCentre })}
+                  />
+                </td>
+                <td>
+                  <CellChoice
+                    label={`Tax of line ${i + 1}`}
+                    empty="None"
+                    value={line.taxCode ?? ''}
+                    choices={taxes.map((t) => [t.code, `${t.code} ${t.ratePercent}%`])}
+                    onChange={(taxCode) => setLine(i, { taxCode })}
+                  />
+                </td>
+                <td>
+                  <CellText
+                    money
+                    label={`Debit of line ${i + 1}`}
                     value={line.debit}
-                    onChange={(e) => setLine(i, { debit: e.target.value })}
+                    onChange={(debit) => setLine(i, { debit })}
                   />
                 </td>
                 <td>
-                  <Form.Control
-                    aria-label={`Credit of line ${i + 1}`}
-                    className="num"
-                    inputMode="decimal"
+                  <CellText
+                    money
+                    label={`Credit of line ${i + 1}`}
                     value={line.credit}
-                    onChange={(e) => setLine(i, { credit: e.target.value })}
+                    onChange={(credit) => setLine(i, { credit })}
                   />
                 </td>
               </tr>
-            ))}
-          </tbody>
-        </table>
-        <div className="actions mt-2">
-          <Button type="submit" disabled={!ready || book.isPending}>
-            Book this entry <kbd>Ctrl Enter</kbd>
-          </Button>
-          <Button variant="outline-secondary" onClick={() => setLines([...lines, { ...EMPTY }])}>
-            Add a line
-          </Button>
-        </div>
-        <Problems error={book.error} title="Not booked; what you typed is still here." />
-      </Form>
-      <div className="beside">
-        <BookedPreview booked={ready ? preview.data : undefined} error={ready ? preview.error : undefined} />
-      </div>
-    </div>
+            );
+          })}
+        </tbody>
+      </table>
+      <Button
+        size="sm"
+        className="mt-2"
+        variant="outline-secondary"
+        onClick={() => set({ lines: [...entry.lines, EMPTY] })}
+      >
+        Add a line
+      </Button>
+    </BookingForm>
   );
 }

@@ -5,9 +5,11 @@ import { useHere } from '../session/session';
 import { api, data, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
+import { ChoiceField } from '../shared/fields';
 import { grouped } from '../shared/money';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { useParties } from '../shared/useBooks';
 import { useToday } from '../today/useToday';
 import { BookedPreview } from '../ledger/BookedPreview';
 import type { Place } from './useMonth';
@@ -23,7 +25,7 @@ interface Props {
 
 /** Books what only the bank knew; what it will book stands beside the form, made by the code that books. */
 export function BookFromLine({ place, row, onClose, onBook }: Props) {
-  const { company } = useHere();
+  const { company, session } = useHere();
   const today = useToday();
   const others = today.data?.lanes.filter((l) => l.accountId !== place.accountId) ?? [];
   const [booking, setBooking] = useState<Booking>({
@@ -52,8 +54,29 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
       ),
   });
   const other = booking.otherBankAccountId ?? others[0]?.accountId;
-  const wish: Booking = { ...booking, otherBankAccountId: booking.kind === 'TRANSFER' ? other : undefined };
-  const complete = booking.kind !== 'ACCOUNT' || booking.account !== '';
+  const ofParty = booking.kind === 'CUSTOMER' || booking.kind === 'SUPPLIER';
+  const parties = useParties(booking.kind === 'SUPPLIER' ? 'PAYABLES' : 'RECEIVABLES', session.businessDate);
+  const uncleared = useQuery({
+    queryKey: [...keys.account(place.companyId, place.accountId), 'uncleared'],
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/uncleared-payments', {
+          params: { path: { companyId: place.companyId, accountId: place.accountId } },
+        }),
+      ),
+  });
+  const waiting = (uncleared.data ?? []).filter((p) => p.amount === row.out);
+  const payment = booking.paymentId ?? waiting[0]?.id;
+  const wish: Booking = {
+    ...booking,
+    otherBankAccountId: booking.kind === 'TRANSFER' ? other : undefined,
+    partyId: ofParty ? booking.partyId : undefined,
+    paymentId: booking.kind === 'PAYMENT' ? payment : undefined,
+  };
+  const complete =
+    (booking.kind !== 'ACCOUNT' || booking.account !== '') &&
+    (!ofParty || booking.partyId !== undefined) &&
+    (booking.kind !== 'PAYMENT' || payment !== undefined);
   const preview = useQuery({
     queryKey: [...keys.account(place.companyId, place.accountId), 'preview', row.lineId, wish],
     queryFn: () =>
@@ -111,14 +134,44 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
               <Form.Select
                 autoFocus
                 value={booking.kind}
-                onChange={(e) => set({ kind: e.target.value as Booking['kind'] })}
+                onChange={(e) => set({ kind: e.target.value as Booking['kind'], partyId: undefined })}
               >
                 <option value="FEE">A fee of the bank</option>
                 <option value="INTEREST">Interest</option>
                 <option value="TRANSFER">A transfer with another own account</option>
+                <option value="CUSTOMER">A customer</option>
+                <option value="SUPPLIER">A supplier</option>
+                {waiting.length > 0 && <option value="PAYMENT">A payment that waits for the bank</option>}
+                {row.in && <option value="UNIDENTIFIED">Money from somebody unknown</option>}
                 <option value="ACCOUNT">Any ledger account</option>
               </Form.Select>
             </Form.Group>
+            {ofParty && (
+              <ChoiceField
+                className="mb-2"
+                label={booking.kind === 'CUSTOMER' ? 'Customer' : 'Supplier'}
+                empty="Choose"
+                value={booking.partyId ? String(booking.partyId) : ''}
+                choices={(parties.data?.rows ?? []).map((r) => [String(r.party.id), r.party.name])}
+                hint="It stays open on their account until it is applied."
+                onChange={(v) =>
+                  set({
+                    partyId: v ? Number(v) : undefined,
+                    party:
+                      parties.data?.rows.find((r) => r.party.id === Number(v))?.party.name ?? booking.party,
+                  })
+                }
+              />
+            )}
+            {booking.kind === 'PAYMENT' && (
+              <ChoiceField
+                className="mb-2"
+                label="Payment"
+                value={String(payment)}
+                choices={waiting.map((p) => [String(p.id), `${p.number}, ${p.payee}, ${fullDate(p.date)}`])}
+                onChange={(v) => set({ paymentId: Number(v) })}
+              />
+            )}
             {booking.kind === 'TRANSFER' && (
               <Form.Group controlId="other" className="mb-2">
                 <Form.Label>The other account</Form.Label>
@@ -140,7 +193,7 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
                 <Form.Select value={booking.account} onChange={(e) => set({ account: e.target.value })}>
                   <option value="">Choose what it was for</option>
                   {chart.data
-                    ?.filter((a) => a.active && a.bankAccountId !== place.accountId)
+                    ?.filter((a) => a.active && a.control === 'NONE' && a.bankAccountId !== place.accountId)
                     .map((a) => (
                       <option key={a.code} value={a.code}>
                         {a.code} {a.name}

@@ -16,6 +16,8 @@ interface Here {
   canPrepare: boolean;
   canCertify: boolean;
   canAdminister: boolean;
+  /** Goes to another company of the installation. */
+  choose: (company: number) => void;
 }
 
 const Context = createContext<Here | null>(null);
@@ -23,10 +25,12 @@ const Context = createContext<Here | null>(null);
 export function SessionProvider({
   session,
   company,
+  choose = () => undefined,
   children,
 }: {
   session: Session;
   company: Company;
+  choose?: (company: number) => void;
   children: ReactNode;
 }) {
   const has = (role: Company['roles'][number]) => company.roles.includes(role);
@@ -38,6 +42,7 @@ export function SessionProvider({
         canPrepare: has('PREPARER'),
         canCertify: has('CERTIFIER'),
         canAdminister: has('ADMINISTRATOR'),
+        choose,
       }}
     >
       {children}

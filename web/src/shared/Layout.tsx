@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState, type ReactNode } from 'react';
-import { NavLink } from 'react-router';
+import { NavLink, useNavigate } from 'react-router';
 import { PasswordDialog } from '../session/PasswordDialog';
 import { useHere } from '../session/session';
 import { api, data } from './api';
@@ -11,14 +11,18 @@ const PLACES: [string, string][] = [
   ['/', 'Today'],
   ['/reconcile', 'Reconcile'],
   ['/statements', 'Statements'],
+  ['/payments', 'Payments'],
+  ['/parties', 'Customers and suppliers'],
   ['/ledger', 'Ledger'],
+  ['/drafts', 'Drafts'],
   ['/activity', 'Activity'],
   ['/set-up', 'Set-up'],
 ];
 
 /** The bar over every page: where one can go, find anything, who one is. */
 export function Layout({ children }: { children: ReactNode }) {
-  const { session, canAdminister } = useHere();
+  const { session, company, canAdminister, choose } = useHere();
+  const navigate = useNavigate();
   const [help, setHelp] = useState(false);
   const [password, setPassword] = useState(false);
   const queries = useQueryClient();
@@ -63,6 +67,23 @@ export function Layout({ children }: { children: ReactNode }) {
           ))}
         </nav>
         <Finder />
+        {session.companies.length > 1 && (
+          <select
+            className="top-company"
+            aria-label="Company"
+            value={company.id}
+            onChange={(e) => {
+              void navigate('/');
+              choose(Number(e.target.value));
+            }}
+          >
+            {session.companies.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.name}
+              </option>
+            ))}
+          </select>
+        )}
         <button type="button" className="top-button" aria-label="Show all keys" onClick={() => setHelp(true)}>
           ?
         </button>

@@ -75,6 +75,20 @@ export async function data<T>(
   return body as T;
 }
 
+/** Sends a body as JSON where the path is only known when the form is; the caller names the answer's schema. */
+export async function send<T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  const response = await fetch(path, {
+    method,
+    ...(body !== undefined && { body: JSON.stringify(body) }),
+    headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': cookie('XSRF-TOKEN') },
+  });
+  const answer: unknown = await response.json().catch(() => undefined);
+  if (!response.ok) {
+    throw await refusal(response, answer);
+  }
+  return answer as T;
+}
+
 /** Sends a form with files. */
 export async function upload<T>(path: string, form: FormData): Promise<T> {
   const response = await fetch(path, {

@@ -16,9 +16,23 @@ export const keys = {
     ['company', company, 'account', account, 'month', month, 'certificate'] as const,
   statements: (company: number, account: number) =>
     ['company', company, 'account', account, 'statements'] as const,
+  setUp: (company: number) => ['company', company, 'set-up'] as const,
+  bankAccounts: (company: number) => ['company', company, 'bank accounts'] as const,
+  parties: (company: number, control: string, date: string) =>
+    ['company', company, 'parties', control, date] as const,
+  party: (company: number, party: number) => ['company', company, 'party', party] as const,
+  payments: (company: number, filter: unknown) => ['company', company, 'payments', filter] as const,
+  payment: (company: number, payment: number) => ['company', company, 'payment', payment] as const,
+  transfers: (company: number, text: string) => ['company', company, 'transfers', text] as const,
+  drafts: (company: number, filter: unknown) => ['company', company, 'drafts', filter] as const,
+  draft: (company: number, draft: number) => ['company', company, 'draft', draft] as const,
+  runs: (company: number) => ['company', company, 'posting runs'] as const,
+  activityOf: (company: number, type: string, object: number) =>
+    ['company', company, 'activity', type, object] as const,
   chart: (company: number) => ['company', company, 'chart'] as const,
-  accountLines: (company: number, account: number, from: string, to: string) =>
-    ['company', company, 'ledger', account, from, to] as const,
+  accountLines: (company: number, account: number, from: string, to: string, part: string) =>
+    ['company', company, 'ledger', account, from, to, part] as const,
+  trialBalance: (company: number, date: string) => ['company', company, 'trial balance', date] as const,
   entries: (company: number, before: number, text: string) =>
     ['company', company, 'entries', before, text] as const,
   entry: (company: number, entry: number) => ['company', company, 'entry', entry] as const,

@@ -44,7 +44,7 @@ final class Installation {
                 .addBankAccount(
                         company,
                         new SetUp.NewBankAccount(
-                                "Account " + accounts, "Bank", "B-" + accounts, YearMonth.of(2025, 12), "0.00"),
+                                "Account " + accounts, "Bank", "B-" + accounts, "", YearMonth.of(2025, 12), "0.00", ""),
                         "bench");
     }
 }

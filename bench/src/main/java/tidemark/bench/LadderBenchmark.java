@@ -14,6 +14,7 @@ import tidemark.app.reconcile.LadderViews;
 import tidemark.app.reconcile.MonthViews;
 import tidemark.app.statement.Statements;
 import tidemark.core.ledger.BankLineBooking;
+import tidemark.core.ledger.PartyId;
 import tidemark.core.statement.BankLine;
 
 /**
@@ -63,14 +64,16 @@ final class LadderBenchmark implements Benchmarks.Benchmark {
                 LocalDate day = line.bookingDate();
                 drafts.add(new Ledger.Draft(
                         BankLineBooking.entry(
-                                day,
-                                CurrencyUnit.USD,
-                                line.minorUnits(),
+                                new BankLineBooking.Movement(
+                                        day,
+                                        CurrencyUnit.USD,
+                                        line.minorUnits(),
+                                        line.reference(),
+                                        line.counterparty(),
+                                        line.text()),
                                 cash,
                                 "6010",
-                                line.reference(),
-                                line.counterparty(),
-                                line.text()),
+                                PartyId.NONE),
                         line.checkNumber(),
                         ""));
             }

@@ -97,7 +97,7 @@ public class Certification {
                         .map(s -> s.header(account.number(), account.currency()))
                         .toList(),
                 previousClosing(account, month),
-                ledger.balance(account.ledgerAccountId(), to),
+                ledger.ownBalance(account.ledgerAccountId(), to),
                 Optional.ofNullable(state.preparer()),
                 Optional.ofNullable(certifier),
                 company.onePerson(),
@@ -110,7 +110,7 @@ public class Certification {
                         account.id(), month.minusMonths(1).atDay(1))
                 .map(IssuedCertificate::bankClosingMinorUnits)
                 .or(() -> statements.bankBalance(account, month.atDay(1).minusDays(1)))
-                .orElse(account.openingMinorUnits());
+                .orElse(account.openingBankMinorUnits());
     }
 
     private AccountMonth state(long accountId, YearMonth month) {

@@ -1,12 +1,31 @@
 package tidemark.app.company;
 
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.MapKeyColumn;
+import jakarta.persistence.MapKeyEnumerated;
 import jakarta.persistence.SequenceGenerator;
 import java.time.LocalDate;
+import java.util.EnumMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
 import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
 import tidemark.core.certificate.Mark;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.payment.CheckNumber;
+import tidemark.core.payment.PaymentLimits;
 import tidemark.core.statement.StatementIntegrity;
 
 /** An account at a bank, with its own cash account in the ledger and its mark. */
@@ -24,31 +43,58 @@ public class BankAccount {
     private String number;
     private String currency;
     private long ledgerAccountId;
-    private long chargesAccountId;
-    private long interestAccountId;
-    private long differenceAccountId;
     private LocalDate openingDate;
     private long openingMinorUnits;
+    private long openingBankMinorUnits;
+    private @Nullable Long branchId;
+    private @Nullable Long leastPayment;
+    private @Nullable Long mostPayment;
+    private boolean zeroPayment;
+    private long differenceTolerance;
+
+    @Enumerated(EnumType.STRING)
+    private CheckStock checkStock = CheckStock.PRENUMBERED;
+
+    private String nextCheckNumber = "1001";
+    private boolean bookOnClearing;
+    private boolean active = true;
     private LocalDate markDate;
     private long markLedgerMinorUnits;
     private LocalDate heldTo;
     private long revision;
 
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "bank_account_purpose", joinColumns = @JoinColumn(name = "bank_account_id"))
+    @MapKeyColumn(name = "purpose")
+    @MapKeyEnumerated(EnumType.STRING)
+    @Column(name = "ledger_account_id")
+    private Map<Purpose, Long> purposes = new EnumMap<>(Purpose.class);
+
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "bank_account_site", joinColumns = @JoinColumn(name = "bank_account_id"))
+    @Column(name = "site_id")
+    private Set<Long> sites = new HashSet<>();
+
+    /** Whether checks come with their numbers printed, or get them when they are written. */
+    public enum CheckStock {
+        PRENUMBERED,
+        BLANK
+    }
+
     protected BankAccount() {}
 
-    BankAccount(long companyId, int place, BankAccounts.NewAccount n, BankAccounts.Purposes purposes) {
+    BankAccount(long companyId, int place, BankAccounts.NewAccount n) {
         this.companyId = companyId;
         this.place = place;
         this.name = n.name();
         this.bank = n.bank();
         this.number = n.number();
         this.currency = n.currency().getCode();
-        this.ledgerAccountId = purposes.cash();
-        this.chargesAccountId = purposes.charges();
-        this.interestAccountId = purposes.interest();
-        this.differenceAccountId = purposes.difference();
+        this.ledgerAccountId = n.cashAccountId();
+        this.purposes.putAll(n.purposes());
         this.openingDate = n.openingDate();
         this.openingMinorUnits = n.openingMinorUnits();
+        this.openingBankMinorUnits = n.openingMinorUnits();
         this.markDate = n.openingDate();
         this.markLedgerMinorUnits = n.openingMinorUnits();
         this.heldTo = n.openingDate();
@@ -92,16 +138,87 @@ public class BankAccount {
         return ledgerAccountId;
     }
 
-    public long chargesAccountId() {
-        return chargesAccountId;
+    /** The ledger account that serves a purpose of this account, if one was chosen. */
+    public Optional<Long> purpose(Purpose purpose) {
+        return Optional.ofNullable(purposes.get(purpose));
     }
 
-    public long interestAccountId() {
-        return interestAccountId;
+    /** What people may change of an account at any time. */
+    public record Settings(
+            String name,
+            @Nullable Long branchId,
+            @Nullable Long leastPayment,
+            @Nullable Long mostPayment,
+            boolean zeroPayment,
+            long differenceTolerance,
+            CheckStock checkStock,
+            String nextCheckNumber,
+            boolean bookOnClearing,
+            boolean active,
+            Map<Purpose, Long> purposes,
+            Set<Long> sites) {}
+
+    public Settings settings() {
+        return new Settings(
+                name,
+                branchId,
+                leastPayment,
+                mostPayment,
+                zeroPayment,
+                differenceTolerance,
+                checkStock,
+                nextCheckNumber,
+                bookOnClearing,
+                active,
+                Map.copyOf(purposes),
+                Set.copyOf(sites));
     }
 
-    public long differenceAccountId() {
-        return differenceAccountId;
+    public void settings(Settings s) {
+        name = s.name();
+        branchId = s.branchId();
+        leastPayment = s.leastPayment();
+        mostPayment = s.mostPayment();
+        zeroPayment = s.zeroPayment();
+        differenceTolerance = s.differenceTolerance();
+        checkStock = s.checkStock();
+        nextCheckNumber = s.nextCheckNumber();
+        bookOnClearing = s.bookOnClearing();
+        active = s.active();
+        purposes.clear();
+        purposes.putAll(s.purposes());
+        sites.clear();
+        sites.addAll(s.sites());
+    }
+
+    public PaymentLimits limits() {
+        return new PaymentLimits(
+                leastPayment == null ? OptionalLong.empty() : OptionalLong.of(leastPayment),
+                mostPayment == null ? OptionalLong.empty() : OptionalLong.of(mostPayment),
+                zeroPayment);
+    }
+
+    public boolean bookOnClearing() {
+        return bookOnClearing;
+    }
+
+    public boolean active() {
+        return active;
+    }
+
+    /** The next number of a check; the account's row must be locked. */
+    public String nextCheckNumber() {
+        return nextCheckNumber;
+    }
+
+    public void checkNumberTaken(String number) {
+        if (Long.parseLong(number) >= Long.parseLong(nextCheckNumber)) {
+            nextCheckNumber = CheckNumber.after(number);
+        }
+    }
+
+    void bank(String newName) {
+        bank = newName;
     }
 
     /** The day at whose end the account has its opening balance. */
@@ -111,6 +228,15 @@ public class BankAccount {
 
     public long openingMinorUnits() {
         return openingMinorUnits;
+    }
+
+    /** The bank's balance that day: the ledger's less what was outstanding. */
+    public long openingBankMinorUnits() {
+        return openingBankMinorUnits;
+    }
+
+    public void openingBankMinorUnits(long minorUnits) {
+        openingBankMinorUnits = minorUnits;
     }
 
     public Mark mark() {

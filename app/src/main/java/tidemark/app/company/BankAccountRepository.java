@@ -20,6 +20,9 @@ interface BankAccountRepository extends JpaRepository<BankAccount, Long> {
     @Query("select c from Company c where c.id = :id")
     Optional<Company> lockCompany(long id);
 
+    @Query("select c from Company c where c.id = :id")
+    Optional<Company> company(long id);
+
     @Query(
             "select a.id from BankAccount a where a.companyId = :companyId and a.ledgerAccountId in :ledgerAccounts order by a.id")
     List<Long> ofLedgerAccounts(long companyId, java.util.Collection<Long> ledgerAccounts);

@@ -4,11 +4,13 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import org.joda.money.CurrencyUnit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
+import tidemark.core.ledger.Purpose;
 
 /** Bank accounts, and the lock that every change of one takes first. */
 @Service
@@ -28,15 +30,14 @@ public class BankAccounts {
             String number,
             CurrencyUnit currency,
             LocalDate openingDate,
-            long openingMinorUnits) {}
-
-    /** Which ledger account serves which purpose of a bank account. */
-    public record Purposes(long cash, long charges, long interest, long difference) {}
+            long openingMinorUnits,
+            long cashAccountId,
+            Map<Purpose, Long> purposes) {}
 
     @Transactional(propagation = Propagation.MANDATORY)
-    public BankAccount create(long companyId, NewAccount fresh, Purposes purposes) {
+    public BankAccount create(long companyId, NewAccount fresh) {
         int place = accounts.findByCompanyIdOrderByPlace(companyId).size() + 1;
-        return accounts.save(new BankAccount(companyId, place, fresh, purposes));
+        return accounts.save(new BankAccount(companyId, place, fresh));
     }
 
     @Transactional(readOnly = true)
@@ -72,9 +73,27 @@ public class BankAccounts {
         return out;
     }
 
+    /** Takes all bank accounts of a company, for work that may touch any of them. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public List<BankAccount> takeAll(long companyId) {
+        return forChangeByLedgerAccounts(
+                companyId,
+                accounts.findByCompanyIdOrderByPlace(companyId).stream()
+                        .map(BankAccount::ledgerAccountId)
+                        .toList());
+    }
+
     /** Takes the company for numbering journal entries; always after its bank accounts. */
     @Transactional(propagation = Propagation.MANDATORY)
     public Company companyForNumbering(long companyId) {
         return accounts.lockCompany(companyId).orElseThrow(() -> new Missing("company"));
+    }
+
+    /** The company's currency. */
+    @Transactional(readOnly = true)
+    public CurrencyUnit companyCurrency(long companyId) {
+        return accounts.company(companyId)
+                .orElseThrow(() -> new Missing("company"))
+                .baseCurrency();
     }
 }

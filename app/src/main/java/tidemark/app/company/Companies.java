@@ -2,11 +2,14 @@ package tidemark.app.company;
 
 import java.util.List;
 import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
-import tidemark.core.problem.RuleViolation;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.Fields;
 
 /** Companies and their sites. */
 @Service
@@ -23,15 +26,8 @@ public class Companies {
 
     @Transactional
     public Company create(String name, CurrencyUnit baseCurrency, List<String> siteNames, String who) {
-        if (name.isBlank() || name.length() > 120) {
-            throw new RuleViolation(
-                    "name.unfit",
-                    "companyName",
-                    name.isBlank() ? "nothing" : name.length() + " characters",
-                    "1 to 120 characters",
-                    "Give the company's name.");
-        }
-        Company company = companies.save(new Company(name.strip(), baseCurrency));
+        String fit = Fields.text(name, "companyName", 120);
+        Company company = companies.save(new Company(fit, baseCurrency));
         siteNames.forEach(site -> sites.save(new Site(company.id(), site)));
         activity.record(company.id(), who, "company.created", "company", company.id(), "Created " + company.name());
         return company;
@@ -49,6 +45,33 @@ public class Companies {
                 allowed ? "One person may prepare and certify" : "Preparing and certifying takes two persons");
     }
 
+    /** Changes a company's name and the amount above which a payment takes two persons. */
+    @Transactional
+    public void change(long companyId, String name, @Nullable Long secondPersonAbove, String who) {
+        Company company = get(companyId);
+        company.name(Fields.text(name, "name", 120));
+        company.secondPersonAbove(secondPersonAbove);
+        activity.record(
+                companyId,
+                who,
+                "company.changed",
+                "company",
+                companyId,
+                company.name() + ", payments "
+                        + (secondPersonAbove == null
+                                ? "by one person"
+                                : "above " + MinorUnits.grouped(secondPersonAbove, company.baseCurrency())
+                                        + " by two persons"));
+    }
+
+    /** Chooses the ledger account that serves a purpose of the whole company. */
+    @Transactional
+    public void purpose(long companyId, Purpose purpose, long ledgerAccountId, String who) {
+        get(companyId).purpose(purpose, ledgerAccountId);
+        activity.record(
+                companyId, who, "company.purpose", "company", companyId, "Changed the account for " + purpose.words());
+    }
+
     @Transactional(readOnly = true)
     public Company get(long id) {
         return companies.findById(id).orElseThrow(() -> new Missing("company"));
@@ -57,5 +80,11 @@ public class Companies {
     @Transactional(readOnly = true)
     public List<Site> sites(long companyId) {
         return sites.findByCompanyIdOrderByName(companyId);
+    }
+
+    /** The site, which must be one of the company's. */
+    @Transactional(readOnly = true)
+    public Site site(long companyId, long siteId) {
+        return sites.findByIdAndCompanyId(siteId, companyId).orElseThrow(() -> new Missing("site"));
     }
 }

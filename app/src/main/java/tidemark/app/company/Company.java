@@ -1,11 +1,24 @@
 package tidemark.app.company;
 
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.MapKeyColumn;
+import jakarta.persistence.MapKeyEnumerated;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Version;
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
 import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.ledger.Purpose;
 
 /** A legal entity that keeps books. */
 @Entity
@@ -19,6 +32,14 @@ public class Company {
     private String baseCurrency;
     private boolean onePerson;
     private long nextEntryNumber = 1;
+    private @Nullable Long secondPersonAbove;
+
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "company_purpose", joinColumns = @JoinColumn(name = "company_id"))
+    @MapKeyColumn(name = "purpose")
+    @MapKeyEnumerated(EnumType.STRING)
+    @Column(name = "ledger_account_id")
+    private Map<Purpose, Long> purposes = new EnumMap<>(Purpose.class);
 
     @Version
     private int version;
@@ -40,6 +61,28 @@ public class Company {
 
     public CurrencyUnit baseCurrency() {
         return CurrencyUnit.of(baseCurrency);
+    }
+
+    void name(String newName) {
+        name = newName;
+    }
+
+    /** A payment above this, in minor units of the company's currency, needs a second person; none when absent. */
+    public @Nullable Long secondPersonAbove() {
+        return secondPersonAbove;
+    }
+
+    void secondPersonAbove(@Nullable Long limit) {
+        secondPersonAbove = limit;
+    }
+
+    /** The ledger account that serves a purpose of the whole company, if one was chosen. */
+    public Optional<Long> purpose(Purpose purpose) {
+        return Optional.ofNullable(purposes.get(purpose));
+    }
+
+    public void purpose(Purpose purpose, long ledgerAccountId) {
+        purposes.put(purpose, ledgerAccountId);
     }
 
     /** Whether one person may both prepare and certify. */

@@ -1,37 +1,30 @@
 package tidemark.app.company;
 
 import jakarta.persistence.Entity;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.Id;
-import jakarta.persistence.SequenceGenerator;
 
 /** A place of business of a company. */
 @Entity
-public class Site {
-    @Id
-    @GeneratedValue(generator = "row_id")
-    @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
-    private long id;
-
-    private long companyId;
+public class Site extends MasterRow {
     private String name;
+    private boolean active = true;
 
     protected Site() {}
 
     Site(long companyId, String name) {
-        this.companyId = companyId;
+        super(companyId);
         this.name = name;
     }
 
-    public long id() {
-        return id;
-    }
-
-    public long companyId() {
-        return companyId;
+    void set(String newName, boolean newActive) {
+        name = newName;
+        active = newActive;
     }
 
     public String name() {
         return name;
+    }
+
+    public boolean active() {
+        return active;
     }
 }

@@ -1,8 +1,7 @@
 package tidemark.app.company;
 
 import java.util.List;
-import org.springframework.data.jpa.repository.JpaRepository;
 
-interface SiteRepository extends JpaRepository<Site, Long> {
+interface SiteRepository extends MasterRows<Site> {
     List<Site> findByCompanyIdOrderByName(long companyId);
 }

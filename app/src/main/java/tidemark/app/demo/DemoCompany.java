@@ -24,19 +24,19 @@ import tidemark.app.access.Role;
 import tidemark.app.certificate.Certification;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
+import tidemark.app.company.MasterData;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.matching.Matches;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.Months;
 import tidemark.app.setup.SetUp;
 import tidemark.app.statement.Statements;
-import tidemark.core.ledger.AccountType;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.JournalEntry;
-import tidemark.core.ledger.LedgerAccount;
+import tidemark.core.ledger.PartyId;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.proof.Ladder;
 import tidemark.core.statement.BankLine;
@@ -52,25 +52,35 @@ public class DemoCompany {
     /** Printed at every start of the demo; there is nothing to protect in it. */
     public static final String PASSWORD = "quillhaven-harbour";
 
+    private static final String IRIS = "Iris Calloway";
     private static final CurrencyUnit USD = CurrencyUnit.USD;
 
     private final SetUp setUp;
     private final People people;
     private final Ledger ledger;
+    private final Companies companies;
     private final BankAccounts bankAccounts;
+    private final MasterData masterData;
+    private final DemoBooks books;
+    private final DemoLedger demoLedger;
+    private final DemoDesk desk;
     private final Statements statements;
     private final Months months;
     private final Matches matches;
     private final Certification certification;
     private final DemoClock clock;
     private final TransactionTemplate transaction;
-    private final Map<String, Long> cashEntryOf = new HashMap<>();
 
     DemoCompany(
             SetUp setUp,
             People people,
             Ledger ledger,
+            Companies companies,
             BankAccounts bankAccounts,
+            MasterData masterData,
+            DemoBooks books,
+            DemoLedger demoLedger,
+            DemoDesk desk,
             Statements statements,
             Months months,
             Matches matches,
@@ -80,7 +90,12 @@ public class DemoCompany {
         this.setUp = setUp;
         this.people = people;
         this.ledger = ledger;
+        this.companies = companies;
         this.bankAccounts = bankAccounts;
+        this.masterData = masterData;
+        this.books = books;
+        this.demoLedger = demoLedger;
+        this.desk = desk;
         this.statements = statements;
         this.months = months;
         this.matches = matches;
@@ -108,59 +123,49 @@ public class DemoCompany {
     private void build() {
         clock.tell(LocalDate.of(2025, 12, 31), 16, 0);
         Company company = setUp.firstRun(
-                new SetUp.FirstRun("Quillhaven Marina and Boatyard", "USD", "iris", "Iris Calloway", PASSWORD),
+                new SetUp.FirstRun("Quillhaven Marina and Boatyard", "USD", "iris", IRIS, PASSWORD),
                 List.of("Dock office", "Workshop"));
         long id = company.id();
         Actor maren = person(id, "maren", "Maren Oduya", Role.PREPARER);
         Actor torvald = person(id, "torvald", "Torvald Brandvold", Role.CERTIFIER);
         person(id, "paz", "Paz Ferreira", Role.VIEWER);
-        chart().forEach(a -> ledger.addAccount(id, a, "Iris Calloway"));
+        companies.change(id, company.name(), 2_500_000L, IRIS);
+        DemoBooks.Names names = books.setUp(id, IRIS);
         Map<String, BankAccount> accounts = new HashMap<>();
         add(accounts, id, Story.OPERATING, "Northbank", "0021-7731-4417", "84210.55");
         add(accounts, id, Story.PAYROLL, "Northbank", "0021-7731-4425", "12480.20");
         add(accounts, id, Story.RESERVE, "Coast Union", "CU-5520-0093", "244871.36");
+        DemoLedger.Place place = new DemoLedger.Place(id, names, accounts);
 
         Story story = new Story();
+        Life life = new Life(
+                story.bookings(),
+                names.customers().keySet().stream().sorted().toList(),
+                names.suppliers().keySet().stream().sorted().toList());
         for (YearMonth month = Story.FIRST; !month.isAfter(Story.LAST); month = month.plusMonths(1)) {
             clock.tell(month.atEndOfMonth(), 17, 30);
-            book(id, story.bookings(month), accounts);
+            demoLedger.book(place, month, story, life);
             if (month.isBefore(Story.LAST)) {
                 LocalDate close = month.atEndOfMonth().plusDays(3);
                 for (String name : List.of(Story.OPERATING, Story.PAYROLL, Story.RESERVE)) {
                     clock.tell(close, 9, 40);
-                    close(id, Objects.requireNonNull(accounts.get(name)), name, story, month, maren, torvald);
+                    demoLedger.letGo();
+                    long account = Objects.requireNonNull(accounts.get(name)).id();
+                    close(id, bankAccounts.get(id, account), name, story, month, maren, torvald);
                 }
             }
         }
+        for (YearMonth month = Story.FIRST; month.isBefore(YearMonth.of(2026, 5)); month = month.plusMonths(1)) {
+            masterData.close(id, month, true, IRIS);
+        }
+        clock.tell(LocalDate.of(2026, 7, 2), 8, 50);
+        desk.fill(place);
     }
 
     private Actor person(long companyId, String login, String name, Role role) {
         Person person = people.create(login, name, PASSWORD);
-        people.setRoles(person.id(), companyId, EnumSet.of(role), "Iris Calloway");
+        people.setRoles(person.id(), companyId, EnumSet.of(role), IRIS);
         return new Actor(person.id(), login, name);
-    }
-
-    private static List<LedgerAccount> chart() {
-        List<LedgerAccount> chart = new ArrayList<>();
-        chart.add(new LedgerAccount("1210", "Card settlements on the way", AccountType.ASSET, true));
-        chart.add(new LedgerAccount("1250", "Receipts in hand", AccountType.ASSET, true));
-        chart.add(new LedgerAccount("4020", "Boatyard work", AccountType.INCOME, true));
-        chart.add(new LedgerAccount("4030", "Chandlery sales", AccountType.INCOME, true));
-        chart.add(new LedgerAccount("4040", "Fuel sales", AccountType.INCOME, true));
-        chart.add(new LedgerAccount("5010", "Timber", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("5020", "Rope and fastenings", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("5030", "Paint", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("5040", "Fuel bought", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("5050", "Engine parts", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("5060", "Sailcloth", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("5070", "Small tools", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("6110", "Water, power and telephone", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("6120", "Repairs by others", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("6130", "Waste", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("6140", "Safety", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("6210", "Wages", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount("6220", "Payroll taxes", AccountType.EXPENSE, true));
-        return chart;
     }
 
     private void add(
@@ -174,39 +179,8 @@ public class DemoCompany {
                 name,
                 setUp.addBankAccount(
                         companyId,
-                        new SetUp.NewBankAccount(name, bank, number, Story.FIRST.minusMonths(1), opening),
-                        "Iris Calloway"));
-    }
-
-    private void book(long companyId, List<Story.Booking> bookings, Map<String, BankAccount> accounts) {
-        List<Ledger.Draft> drafts = bookings.stream()
-                .map(b -> new Ledger.Draft(entry(companyId, b, accounts), b.check(), b.key()))
-                .toList();
-        Ledger.Booked booked = ledger.book(companyId, drafts, EntrySource.MANUAL, null, "Maren Oduya");
-        for (int i = 0; i < bookings.size(); i++) {
-            long entryId = booked.entries().get(i).id();
-            for (PostedCashEntry cash : booked.cashEntries()) {
-                if (cash.journalEntryId() == entryId) {
-                    cashEntryOf.put(bookings.get(i).key() + "@" + cash.bankAccountId(), cash.id());
-                }
-            }
-        }
-    }
-
-    private JournalEntry entry(long companyId, Story.Booking b, Map<String, BankAccount> accounts) {
-        BankAccount account = Objects.requireNonNull(accounts.get(b.account()));
-        BankAccount other = accounts.get(b.other());
-        return BankLineBooking.entry(
-                b.date(),
-                USD,
-                b.cents(),
-                ledger.account(companyId, account.ledgerAccountId()).code(),
-                other == null
-                        ? b.other()
-                        : ledger.account(companyId, other.ledgerAccountId()).code(),
-                b.reference(),
-                b.party(),
-                b.text());
+                        new SetUp.NewBankAccount(name, bank, number, "", Story.FIRST.minusMonths(1), opening, ""),
+                        IRIS));
     }
 
     private void close(
@@ -242,20 +216,17 @@ public class DemoCompany {
             BankLine line = rows.get(i).line();
             if (item.bookedOn() != null) {
                 JournalEntry entry = BankLineBooking.entry(
-                        line.bookingDate(),
-                        USD,
-                        line.minorUnits(),
+                        new BankLineBooking.Movement(
+                                line.bookingDate(), USD, line.minorUnits(), line.bankReference(), "", line.title()),
                         ledger.account(companyId, account.ledgerAccountId()).code(),
                         item.bookedOn(),
-                        line.bankReference(),
-                        "",
-                        line.title());
+                        PartyId.NONE);
                 matches.bookFromLine(
                         companyId,
                         account.id(),
                         line.id().value(),
                         new Ledger.Draft(entry, "", ""),
-                        false,
+                        EntrySource.BANK_LINE,
                         List.of(),
                         maren.name());
             } else {
@@ -266,7 +237,7 @@ public class DemoCompany {
         together.forEach((keys, lineIds) -> {
             List<Long> entryIds = new ArrayList<>();
             for (String key : keys.split("\\+")) {
-                entryIds.add(Objects.requireNonNull(cashEntryOf.get(key + "@" + account.id()), key));
+                entryIds.add(demoLedger.cashEntry(key, account));
             }
             matches.match(companyId, account.id(), lineIds, entryIds, maren.name());
         });
@@ -276,7 +247,7 @@ public class DemoCompany {
     public static List<StatementFile> juneFiles(Map<String, BankAccount> accounts, Map<String, Long> openings) {
         Story story = new Story();
         List<StatementFile> out = new ArrayList<>();
-        for (String name : List.of(Story.OPERATING, Story.PAYROLL, Story.RESERVE)) {
+        for (String name : List.of(Story.OPERATING, Story.PAYROLL, Story.RESERVE, Story.EURO)) {
             BankAccount account = Objects.requireNonNull(accounts.get(name));
             long opening = Objects.requireNonNull(openings.get(name));
             out.add(file(account, story.items(name, Story.LAST), Story.LAST, opening));
@@ -315,7 +286,7 @@ public class DemoCompany {
                 new StatementHeader(
                         account.number(),
                         month + "-" + account.shortNumber().substring(2),
-                        USD,
+                        account.currency(),
                         month.atDay(1),
                         month.atEndOfMonth(),
                         opening,

@@ -17,6 +17,7 @@ final class Story {
     static final String OPERATING = "Operating";
     static final String PAYROLL = "Payroll";
     static final String RESERVE = "Reserve savings";
+    static final String EURO = "Euro parts";
     static final YearMonth FIRST = YearMonth.of(2026, 1);
     static final YearMonth LAST = YearMonth.of(2026, 6);
 
@@ -56,14 +57,14 @@ final class Story {
             List<String> explainedBy,
             @Nullable String bookedOn) {}
 
-    private static final String[] SUPPLIERS = {
+    static final String[] SUPPLIERS = {
         "Dunmore Timber", "Harrow Rope", "Orrin Paints", "Tidewell Electric", "Bexley Marine Fuel", "Corran Engines",
         "Ashby Sailcloth", "Lund Fasteners", "Penrose Welding", "Marlow Waste", "Skerry Safety", "Fairlead Tools"
     };
-    private static final String[] SUPPLIER_ACCOUNTS = {
+    static final String[] SUPPLIER_ACCOUNTS = {
         "5010", "5020", "5030", "6110", "5040", "5050", "5060", "5020", "6120", "6130", "6140", "5070"
     };
-    private static final String[] CUSTOMERS = {
+    static final String[] CUSTOMERS = {
         "Pell Charter", "Svea Marin AB", "Redfern Yachts", "Gannet Sailing Club", "Hollis Ferries", "Brightwater Tours"
     };
     private static final String[] CREW = {
@@ -97,8 +98,13 @@ final class Story {
             reserve(month);
         }
         mishaps();
+        euro();
         bookings.sort(Comparator.comparing(Booking::date));
         items.sort(Comparator.comparing(BankItem::date));
+    }
+
+    List<Booking> bookings() {
+        return List.copyOf(bookings);
     }
 
     List<Booking> bookings(YearMonth month) {
@@ -484,5 +490,24 @@ final class Story {
                 "DEP",
                 List.of("D-191"),
                 null));
+    }
+
+    /** The account in euros, taken over at the end of May with two items outstanding. */
+    private void euro() {
+        euro(LocalDate.of(2026, 6, 2), -124_000L, "NK-8801", "Hansen Propeller", "SEPA HANSEN PROPELLER", "", null);
+        euro(LocalDate.of(2026, 6, 3), 86_000L, "NK-8807", "Svea Marin AB", "SEPA IN SVEA MARIN", "", null);
+        euro(LocalDate.of(2026, 6, 17), -235_000L, "PY-EU-1", "Hansen Propeller", "SEPA HANSEN PROPELLER", "", null);
+        euro(LocalDate.of(2026, 6, 30), -950L, "", "", "KONTOFUEHRUNG", "FEE", "6810");
+    }
+
+    private void euro(
+            LocalDate date,
+            long cents,
+            String reference,
+            String party,
+            String text,
+            String code,
+            @Nullable String bookedOn) {
+        items.add(new BankItem(EURO, date, cents, reference, "", party, text, code, List.of(), bookedOn));
     }
 }

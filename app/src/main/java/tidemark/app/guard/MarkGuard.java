@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * Refuses, inside the database, every change on or below an account's mark: new, changed or deleted cash entries,
  * bank lines and statements. What was open when its month was certified may still be tied to something later, or
- * loosed from it: a cash entry always, a bank line only when it was declared an error of the bank.
+ * loosed from it: a cash entry always (items taken over with the account come in before its first statement), a bank line only when it was declared an error of the bank.
  */
 public final class MarkGuard implements Trigger {
     private enum Guarded {
@@ -54,6 +54,9 @@ public final class MarkGuard implements Trigger {
         if (day.isAfter(mark)) {
             return;
         }
+        if (before == null && after != null && guarded == Guarded.CASH_ENTRY && isOpeningItem(connection, after)) {
+            return;
+        }
         if (before != null && after != null && guarded.match >= 0 && Arrays.equals(without(before), without(after))) {
             if (guarded == Guarded.CASH_ENTRY && !inMatchBelow(connection, before, after, mark)) {
                 return;
@@ -66,6 +69,20 @@ public final class MarkGuard implements Trigger {
                 "mark.held: a row of " + guarded.name().toLowerCase(Locale.ROOT) + " dated " + day
                         + " lies on or below the mark " + mark,
                 "45002");
+    }
+
+    /** An item that the opening balance holds already is taken over before the account's first statement. */
+    private static boolean isOpeningItem(Connection connection, Object[] row) throws SQLException {
+        if (row[2] != null) {
+            return false;
+        }
+        try (PreparedStatement query =
+                connection.prepareStatement("select 1 from statement where bank_account_id = ?")) {
+            query.setLong(1, (Long) row[1]);
+            try (ResultSet found = query.executeQuery()) {
+                return !found.next();
+            }
+        }
     }
 
     /** Whether the match that the entry joins or leaves lies wholly on or below the mark. */

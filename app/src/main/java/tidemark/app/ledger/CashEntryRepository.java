@@ -26,6 +26,8 @@ public interface CashEntryRepository extends MatchMembers<PostedCashEntry> {
             "select e from PostedCashEntry e where e.bankAccountId = :account and e.id in :ids order by e.entryDate, e.id")
     List<PostedCashEntry> some(long account, Collection<Long> ids);
 
+    boolean existsByBankAccountIdAndCheckNumber(long bankAccountId, String checkNumber);
+
     List<PostedCashEntry> findByJournalEntryIdInOrderById(Collection<Long> entryIds);
 
     @Query("""

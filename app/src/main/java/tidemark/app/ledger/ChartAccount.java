@@ -8,7 +8,10 @@ import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
 import tidemark.core.ledger.AccountType;
+import tidemark.core.ledger.Control;
 import tidemark.core.ledger.LedgerAccount;
 
 /** A ledger account of a company's chart. */
@@ -29,17 +32,41 @@ public class ChartAccount {
 
     private boolean active;
 
+    @Enumerated(EnumType.STRING)
+    private Control control = Control.NONE;
+
+    private @Nullable String currency;
+
     @Version
     private int version;
 
     protected ChartAccount() {}
 
-    ChartAccount(long companyId, LedgerAccount account) {
+    ChartAccount(long companyId, LedgerAccount account, @Nullable CurrencyUnit foreign) {
+        this.currency = foreign == null ? null : foreign.getCode();
         this.companyId = companyId;
         this.code = account.code();
         this.name = account.name();
         this.type = account.type();
         this.active = account.active();
+        this.control = account.control();
+    }
+
+    /** Name and whether it is used may change; type and control only while nothing was booked on it. */
+    void change(LedgerAccount account) {
+        this.name = account.name();
+        this.type = account.type();
+        this.active = account.active();
+        this.control = account.control();
+    }
+
+    /** Whether it is kept in a currency other than the company's. */
+    public boolean foreign() {
+        return currency != null;
+    }
+
+    public Control control() {
+        return control;
     }
 
     public long id() {
@@ -67,6 +94,6 @@ public class ChartAccount {
     }
 
     public LedgerAccount account() {
-        return new LedgerAccount(code, name, type, active);
+        return new LedgerAccount(code, name, type, active, control);
     }
 }

@@ -21,10 +21,16 @@ import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Company;
+import tidemark.app.company.MasterData;
+import tidemark.app.company.TaxCode;
+import tidemark.core.ledger.Control;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.LedgerAccount;
+import tidemark.core.ledger.OutstandingItemsFile;
+import tidemark.core.ledger.PartyId;
 import tidemark.core.ledger.PostingRules;
+import tidemark.core.ledger.Taxes;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
@@ -42,6 +48,9 @@ public class Ledger {
     private final CashEntryRepository cashEntries;
     private final BankAccounts bankAccounts;
     private final ActivityLog activity;
+    private final MasterData masterData;
+    private final AccountTotals totals;
+    private final List<EntryWatch> watches;
     private final EntityManager em;
     private final Clock clock;
 
@@ -52,6 +61,9 @@ public class Ledger {
             CashEntryRepository cashEntries,
             BankAccounts bankAccounts,
             ActivityLog activity,
+            MasterData masterData,
+            AccountTotals totals,
+            List<EntryWatch> watches,
             EntityManager em,
             Clock clock) {
         this.chart = chart;
@@ -60,6 +72,9 @@ public class Ledger {
         this.cashEntries = cashEntries;
         this.bankAccounts = bankAccounts;
         this.activity = activity;
+        this.masterData = masterData;
+        this.totals = totals;
+        this.watches = watches;
         this.em = em;
         this.clock = clock;
     }
@@ -69,43 +84,88 @@ public class Ledger {
      *
      * @param label names it in a refusal, such as {@code line 12}; empty for a single entry
      * @param checkNumber of its cash entry, or empty
+     * @param items what the open items are that its lines on control accounts make
      */
-    public record Draft(JournalEntry entry, String checkNumber, String label) {}
+    public record Draft(
+            JournalEntry entry,
+            String checkNumber,
+            String label,
+            @Nullable Long siteId,
+            ItemTerms items) {
+        public Draft(JournalEntry entry, String checkNumber, String label) {
+            this(entry, checkNumber, label, null, ItemTerms.plain(ItemTerms.Kind.OTHER));
+        }
+    }
 
     /** What was booked, or would be. */
-    public record Booked(List<PostedEntry> entries, List<PostedLine> lines, List<PostedCashEntry> cashEntries) {}
+    public record Booked(
+            List<PostedEntry> entries,
+            List<PostedLine> lines,
+            List<PostedCashEntry> cashEntries,
+            List<EntryWatch.ItemChange> items) {
+        public static Booked nothing() {
+            return new Booked(new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
+        }
 
-    /** Books all drafts or none. */
+        public void add(Booked other) {
+            entries.addAll(other.entries());
+            lines.addAll(other.lines());
+            cashEntries.addAll(other.cashEntries());
+            items.addAll(other.items());
+        }
+    }
+
+    /**
+     * Books all drafts or none. Takes the bank accounts and then the company before anything is checked, so of two
+     * bookings that meet, the second sees what the first did.
+     */
     @Transactional
     public Booked book(long companyId, List<Draft> drafts, EntrySource source, @Nullable Long reversalOf, String who) {
         Map<String, ChartAccount> byCode = new HashMap<>();
         chart.findByCompanyIdOrderByCode(companyId).forEach(a -> byCode.put(a.code(), a));
         Set<Long> touched = new HashSet<>();
+        Set<PartyId> parties = new HashSet<>();
         for (Draft draft : drafts) {
             for (JournalLine line : draft.entry().lines()) {
                 ChartAccount account = byCode.get(line.accountCode());
                 if (account != null) {
                     touched.add(account.id());
                 }
+                if (!line.partyId().equals(PartyId.NONE)) {
+                    parties.add(line.partyId());
+                }
             }
         }
         Map<Long, BankAccount> banks = new HashMap<>();
         bankAccounts.forChangeByLedgerAccounts(companyId, touched).forEach(b -> banks.put(b.ledgerAccountId(), b));
-        check(drafts, byCode, banks);
-
         Company company = bankAccounts.companyForNumbering(companyId);
-        Booked booked = new Booked(new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
+        check(company, drafts, byCode, banks, parties);
+
+        Booked booked = Booked.nothing();
+        AccountTotals.Movements movements = new AccountTotals.Movements();
         for (Draft draft : drafts) {
             PostedEntry entry = new PostedEntry(
-                    companyId, company.takeEntryNumber(), source, draft.entry(), reversalOf, who, clock.instant());
+                    companyId,
+                    company.takeEntryNumber(),
+                    source,
+                    draft.entry(),
+                    draft.siteId(),
+                    reversalOf,
+                    who,
+                    clock.instant());
             em.persist(entry);
             booked.entries().add(entry);
-            int number = 0;
+            List<PostedLine> own = new ArrayList<>();
+            List<PostedLine> controlLines = new ArrayList<>();
             for (JournalLine line : draft.entry().lines()) {
                 ChartAccount account = java.util.Objects.requireNonNull(byCode.get(line.accountCode()));
-                PostedLine posted = new PostedLine(entry.id(), ++number, account.id(), entry.entryDate(), line);
+                PostedLine posted = new PostedLine(entry.id(), own.size() + 1, account.id(), entry.entryDate(), line);
                 em.persist(posted);
-                booked.lines().add(posted);
+                own.add(posted);
+                movements.add(posted);
+                if (account.control() != Control.NONE) {
+                    controlLines.add(posted);
+                }
                 BankAccount bank = banks.get(account.id());
                 if (bank != null) {
                     PostedCashEntry cash =
@@ -114,12 +174,22 @@ public class Ledger {
                     booked.cashEntries().add(cash);
                 }
             }
+            booked.lines().addAll(own);
+            if (!controlLines.isEmpty()) {
+                watches.forEach(w -> booked.items().addAll(w.booked(companyId, draft, entry, controlLines)));
+            }
             if (booked.entries().size() % BLOCK == 0) {
                 em.flush();
             }
         }
         em.flush();
-        if (drafts.size() == 1) {
+        totals.add(movements);
+        record(companyId, booked, who);
+        return booked;
+    }
+
+    private void record(long companyId, Booked booked, String who) {
+        if (booked.entries().size() == 1) {
             PostedEntry only = booked.entries().getFirst();
             activity.record(
                     companyId,
@@ -128,7 +198,7 @@ public class Ledger {
                     "entry",
                     only.id(),
                     "Booked entry " + only.number() + ", " + only.text());
-        } else if (!drafts.isEmpty()) {
+        } else if (!booked.entries().isEmpty()) {
             activity.record(
                     companyId,
                     who,
@@ -137,14 +207,19 @@ public class Ledger {
                     companyId,
                     "Booked %d entries, numbers %d to %d"
                             .formatted(
-                                    drafts.size(),
+                                    booked.entries().size(),
                                     booked.entries().getFirst().number(),
                                     booked.entries().getLast().number()));
         }
-        return booked;
     }
 
-    private void check(List<Draft> drafts, Map<String, ChartAccount> byCode, Map<Long, BankAccount> banks) {
+    private void check(
+            Company company,
+            List<Draft> drafts,
+            Map<String, ChartAccount> byCode,
+            Map<Long, BankAccount> banks,
+            Set<PartyId> parties) {
+        Set<String> foreign = new HashSet<>();
         Map<String, LedgerAccount> accounts = new HashMap<>();
         Map<String, LocalDate> heldTo = new HashMap<>();
         for (ChartAccount account : byCode.values()) {
@@ -153,8 +228,24 @@ public class Ledger {
             if (bank != null) {
                 heldTo.put(account.code(), bank.heldTo());
             }
+            if (account.foreign()) {
+                foreign.add(account.code());
+            }
         }
-        PostingRules rules = new PostingRules(accounts, heldTo);
+        Map<PartyId, Control> known = new HashMap<>();
+        if (!parties.isEmpty()) {
+            watches.forEach(w -> known.putAll(w.parties(company.id(), parties)));
+        }
+        Set<String> taxes = new HashSet<>();
+        masterData.taxCodes(company.id()).stream().filter(TaxCode::active).forEach(t -> taxes.add(t.code()));
+        PostingRules rules = new PostingRules(
+                accounts,
+                heldTo,
+                foreign,
+                masterData.closedMonths(company.id()),
+                masterData.activeCostCentres(company.id()),
+                taxes,
+                known);
         LocalDate today = LocalDate.now(clock);
         List<Problem> problems = new ArrayList<>();
         for (Draft draft : drafts) {
@@ -169,18 +260,37 @@ public class Ledger {
     }
 
     /**
-     * Books the opposite of an entry; both are then closed to one another.
+     * Books the opposite of an entry; both are then closed to one another, and what it settled is open again.
      *
-     * @throws RuleViolation {@code entry.reversed} or {@code entry.matched}
+     * @throws RuleViolation {@code entry.source}, {@code entry.reversed} or {@code entry.matched}
      */
     @Transactional
     public Booked reverse(long companyId, long entryId, LocalDate date, CancellingPairs pairs, String who) {
+        PostedEntry original = entry(companyId, entryId);
+        if (!original.source().reversedAsEntry()) {
+            String source = original.source().name().toLowerCase(java.util.Locale.ROOT);
+            throw new RuleViolation(
+                    "entry.source",
+                    "",
+                    "entry " + original.number() + ", which a " + source + " made",
+                    "an entry that stands for itself",
+                    original.source() == EntrySource.PAYMENT
+                            ? "Void the payment instead; its entry is reversed with it."
+                            : "Reverse the " + source + " instead; its entries are reversed with it.");
+        }
+        return reverseAtSource(companyId, entryId, date, pairs, who);
+    }
+
+    /** The same for what made the entry, which has checked that it may. */
+    @Transactional
+    public Booked reverseAtSource(long companyId, long entryId, LocalDate date, CancellingPairs pairs, String who) {
         PostedEntry original = entry(companyId, entryId);
         List<PostedLine> originalLines = linesOf(List.of(entryId));
         Set<Long> accounts = new HashSet<>();
         originalLines.forEach(l -> accounts.add(l.ledgerAccountId()));
         Map<Long, BankAccount> banks = new HashMap<>();
         bankAccounts.forChangeByLedgerAccounts(companyId, accounts).forEach(b -> banks.put(b.id(), b));
+        bankAccounts.companyForNumbering(companyId);
         entries.findByReversalOf(entryId).ifPresent(r -> {
             throw new RuleViolation(
                     "entry.reversed",
@@ -193,23 +303,33 @@ public class Ledger {
         for (PostedCashEntry entry : cash) {
             if (entry.itemMatchId() != null) {
                 BankAccount bank = java.util.Objects.requireNonNull(banks.get(entry.bankAccountId()));
+                boolean certified = bank.mark().holds(entry.entryDate());
                 throw new RuleViolation(
                         "entry.matched",
                         "",
-                        entry.entry().title() + ", which is matched to the bank's lines on " + bank.name(),
+                        entry.entry().title() + ", which is matched to the bank's lines on " + bank.name()
+                                + (certified ? " in a month that is certified" : ""),
                         "an entry that is not matched",
-                        "Undo the match first; where its month is certified, have that month reopened, or book a new "
-                                + "entry that puts it right.");
+                        certified
+                                ? "Have that month reopened, or book a new entry that puts it right."
+                                : "Undo the match first.");
             }
         }
         JournalEntry reversal = journalEntry(companyId, original, originalLines).reversedOn(date);
         String check = cash.isEmpty() ? "" : cash.getFirst().entry().checkNumber();
-        Booked booked = book(companyId, List.of(new Draft(reversal, check, "")), EntrySource.REVERSAL, entryId, who);
+        Booked booked = book(
+                companyId,
+                List.of(new Draft(reversal, check, "", original.siteId(), ItemTerms.plain(ItemTerms.Kind.REVERSAL))),
+                EntrySource.REVERSAL,
+                entryId,
+                who);
         for (int i = 0; i < cash.size(); i++) {
             PostedCashEntry first = cash.get(i);
             BankAccount bank = java.util.Objects.requireNonNull(banks.get(first.bankAccountId()));
             pairs.cancel(bank, first, booked.cashEntries().get(i), who);
         }
+        watches.forEach(w -> booked.items()
+                .addAll(w.reversed(companyId, original, booked.entries().getFirst(), date, who)));
         return booked;
     }
 
@@ -217,46 +337,19 @@ public class Ledger {
         Map<Long, ChartAccount> byId = chartById(companyId);
         return new JournalEntry(
                 entry.entryDate(),
+                entry.documentDate(),
                 bankAccounts.companyForNumbering(companyId).baseCurrency(),
                 entry.reference(),
                 entry.text(),
                 entryLines.stream()
-                        .map(l -> new JournalLine(
-                                java.util.Objects.requireNonNull(byId.get(l.ledgerAccountId()))
-                                        .code(),
-                                l.minorUnits(),
-                                l.party(),
-                                l.text()))
+                        .map(l -> l.line(java.util.Objects.requireNonNull(byId.get(l.ledgerAccountId()))
+                                .code()))
                         .toList());
     }
 
     /** Ends a transaction that only showed what it would do. */
     public static void keepNothing() {
         TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
-    }
-
-    @Transactional
-    public ChartAccount addAccount(long companyId, LedgerAccount account, String who) {
-        if (!account.code().matches("[A-Za-z0-9][A-Za-z0-9.-]{0,19}")) {
-            throw new RuleViolation(
-                    "account.code",
-                    "code",
-                    "“" + account.code() + "”",
-                    "1 to 20 letters, digits, dots or dashes",
-                    "Choose another code.");
-        }
-        if (chart.findByCompanyIdAndCode(companyId, account.code()).isPresent()) {
-            throw new RuleViolation(
-                    "account.taken",
-                    "code",
-                    "“" + account.code() + "”, which is in the chart already",
-                    "a code that is not in the chart",
-                    "Choose another code.");
-        }
-        ChartAccount saved = chart.save(new ChartAccount(companyId, account));
-        activity.record(
-                companyId, who, "account.added", "ledger_account", saved.id(), account.code() + " " + account.name());
-        return saved;
     }
 
     @Transactional(readOnly = true)
@@ -291,10 +384,37 @@ public class Ledger {
         return lines.findByJournalEntryIdInOrderByJournalEntryIdAscLineNumberAsc(entryIds);
     }
 
-    /** Balance of a ledger account from its journal lines; signed minor units, debit positive. */
+    /** Balance of a ledger account at the end of a day, in its own currency; debit positive. */
     @Transactional(readOnly = true)
-    public long balance(long ledgerAccountId, LocalDate day) {
-        return lines.balance(ledgerAccountId, day);
+    public long ownBalance(long ledgerAccountId, LocalDate day) {
+        return totals.ownBalance(ledgerAccountId, day);
+    }
+
+    /** An item that a bank account's opening balance holds already: matched later, never booked. */
+    @Transactional
+    public void takeOver(BankAccount account, List<OutstandingItemsFile.Row> items) {
+        items.forEach(item -> em.persist(new PostedCashEntry(account.id(), item)));
+        em.flush();
+    }
+
+    /** Whether a check of that number was ever drawn on the account. */
+    @Transactional(readOnly = true)
+    public boolean checkNumberUsed(long bankAccountId, String number) {
+        return cashEntries.existsByBankAccountIdAndCheckNumber(bankAccountId, CheckNumbers.plain(number));
+    }
+
+    /** The taxes in use by code, each with the account it is booked on. */
+    @Transactional(readOnly = true)
+    public Map<String, Taxes.Tax> taxes(long companyId) {
+        Map<Long, ChartAccount> byId = chartById(companyId);
+        Map<String, Taxes.Tax> out = new HashMap<>();
+        for (TaxCode tax : masterData.taxCodes(companyId)) {
+            ChartAccount account = byId.get(tax.ledgerAccountId());
+            if (tax.active() && account != null) {
+                out.put(tax.code(), new Taxes.Tax(tax.code(), tax.ratePercent(), account.code()));
+            }
+        }
+        return out;
     }
 
     /** A decimal amount of the company's currency from a form. */

@@ -4,16 +4,21 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
-import java.nio.ByteBuffer;
-import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -25,59 +30,68 @@ import tidemark.app.access.Right;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
-import tidemark.app.company.Company;
+import tidemark.app.company.MasterData;
+import tidemark.core.ledger.AccountPeriods;
 import tidemark.core.ledger.AccountType;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.CashEntryFile;
-import tidemark.core.ledger.JournalEntry;
-import tidemark.core.ledger.JournalLine;
+import tidemark.core.ledger.Control;
 import tidemark.core.ledger.LedgerAccount;
-import tidemark.core.problem.RuleViolation;
+import tidemark.core.problem.Fields;
 
 /** The ledger over HTTP. With {@code preview=true} the same code runs and nothing is kept. */
 @RestController
 @RequestMapping("/api/companies/{companyId}/ledger")
 public class LedgerController {
-    private static final long LARGEST_FILE = 10_000_000;
-
     private final Ledger ledger;
     private final LedgerViews views;
     private final Companies companies;
     private final BankAccounts bankAccounts;
     private final CancellingPairs cancellingPairs;
+    private final Chart chart;
+    private final Attachments attachments;
+    private final MasterData masterData;
+    private final PartyNames parties;
+    private final ManualEntries manual;
 
     LedgerController(
             Ledger ledger,
             LedgerViews views,
             Companies companies,
             BankAccounts bankAccounts,
-            CancellingPairs cancellingPairs) {
+            CancellingPairs cancellingPairs,
+            Chart chart,
+            Attachments attachments,
+            MasterData masterData,
+            PartyNames parties,
+            ManualEntries manual) {
         this.ledger = ledger;
         this.views = views;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
         this.cancellingPairs = cancellingPairs;
+        this.chart = chart;
+        this.attachments = attachments;
+        this.masterData = masterData;
+        this.parties = parties;
+        this.manual = manual;
     }
 
     record NewAccount(
             @NotNull @Size(max = 20) String code,
             @NotNull @Size(max = 120) String name,
-            @NotNull AccountType type) {}
-
-    /** @param debit decimal text, or empty; exactly one of debit and credit is given */
-    record NewLine(
-            @NotNull @Size(max = 20) String account,
-            @NotNull @Size(max = 40) String debit,
-            @NotNull @Size(max = 40) String credit,
-            @NotNull @Size(max = 200) String party,
-            @NotNull @Size(max = 500) String text) {}
-
-    record NewEntry(
-            @NotNull LocalDate date,
-            @NotNull @Size(max = 200) String reference,
-            @NotNull @Size(max = 40) String checkNumber,
-            @NotNull @Size(max = 480) String text,
-            @NotNull @Size(max = 200) List<@Valid NewLine> lines) {}
+            @NotNull AccountType type,
+            @Nullable Control control,
+            @Nullable Boolean active) {
+        LedgerAccount account() {
+            return new LedgerAccount(
+                    code.isBlank() ? "?" : code.strip(),
+                    Fields.text(name, "name", 120),
+                    type,
+                    active == null || active,
+                    control == null ? Control.NONE : control);
+        }
+    }
 
     record ReversalDate(@NotNull LocalDate date) {}
 
@@ -90,27 +104,148 @@ public class LedgerController {
     @PostMapping("/accounts")
     @Requires(Right.ADMINISTER)
     void addAccount(@PathVariable long companyId, @RequestBody @Valid NewAccount body, Actor actor) {
-        if (body.name().isBlank()) {
-            throw new RuleViolation("name.unfit", "name", "nothing", "1 to 120 characters", "Name the account.");
-        }
-        ledger.addAccount(
-                companyId,
-                new LedgerAccount(
-                        body.code().isBlank() ? "?" : body.code().strip(),
-                        body.name().strip(),
-                        body.type(),
-                        true),
-                actor.name());
+        chart.add(companyId, body.account(), actor.name());
     }
 
-    @GetMapping("/accounts/{accountId}/lines")
+    @PutMapping("/accounts/{ledgerAccountId}")
+    @Requires(Right.ADMINISTER)
+    void changeAccount(
+            @PathVariable long companyId,
+            @PathVariable long ledgerAccountId,
+            @RequestBody @Valid NewAccount body,
+            Actor actor) {
+        chart.change(companyId, ledgerAccountId, body.account(), actor.name());
+    }
+
+    @GetMapping("/chart.csv")
+    @Requires(Right.LOOK)
+    ResponseEntity<byte[]> chartFile(@PathVariable long companyId) {
+        return TableFile.file(
+                "chart.csv",
+                MediaType.parseMediaType("text/csv; charset=utf-8"),
+                chart.csv(companyId).getBytes(StandardCharsets.UTF_8));
+    }
+
+    record ChartTaken(int count) {}
+
+    /** Takes a chart from CSV, all or nothing. */
+    @PostMapping("/chart-files")
+    @Requires(Right.ADMINISTER)
+    ChartTaken takeChart(@PathVariable long companyId, @RequestParam MultipartFile file, Actor actor) throws IOException {
+        return new ChartTaken(chart.take(companyId, UploadedText.of(file), actor.name()));
+    }
+
+    @GetMapping("/accounts/{ledgerAccountId}/lines")
     @Requires(Right.LOOK)
     LedgerViews.AccountLedgerView lines(
             @PathVariable long companyId,
-            @PathVariable long accountId,
+            @PathVariable long ledgerAccountId,
+            @RequestParam LocalDate from,
+            @RequestParam LocalDate to,
+            @RequestParam(required = false) @Nullable LocalDate afterDate,
+            @RequestParam(defaultValue = "0") long afterLine,
+            @RequestParam(defaultValue = "200") int size) {
+        return views.accountLedger(
+                companyId,
+                ledgerAccountId,
+                from,
+                to,
+                afterDate == null ? null : new LedgerViews.Place(afterDate, afterLine),
+                Math.clamp(size, 1, 1_000));
+    }
+
+    @GetMapping("/accounts/{ledgerAccountId}/periods")
+    @Requires(Right.LOOK)
+    LedgerViews.PeriodsView periods(
+            @PathVariable long companyId,
+            @PathVariable long ledgerAccountId,
+            @RequestParam AccountPeriods.Length length,
             @RequestParam LocalDate from,
             @RequestParam LocalDate to) {
-        return views.accountLedger(companyId, accountId, from, to);
+        return views.periods(companyId, ledgerAccountId, length, from, to);
+    }
+
+    @GetMapping("/accounts/{ledgerAccountId}/export")
+    @Requires(Right.LOOK)
+    ResponseEntity<byte[]> export(
+            @PathVariable long companyId,
+            @PathVariable long ledgerAccountId,
+            @RequestParam LocalDate from,
+            @RequestParam LocalDate to,
+            @RequestParam TableFile.Form form) {
+        LedgerViews.AccountLedgerView whole =
+                views.accountLedger(companyId, ledgerAccountId, from, to, null, TableFile.MOST_ROWS + 1);
+        return new TableFile(
+                        "account-" + whole.account().code() + "-" + from + "-" + to,
+                        List.of("date", "entry", "text", "party", "debit", "credit", "balance"),
+                        List.of(4, 5, 6),
+                        whole.lines().stream()
+                                .map(l -> List.of(
+                                        l.date().toString(),
+                                        Long.toString(l.entryNumber()),
+                                        l.text(),
+                                        l.party(),
+                                        Objects.requireNonNullElse(l.debit(), ""),
+                                        Objects.requireNonNullElse(l.credit(), ""),
+                                        l.balance()))
+                                .toList())
+                .as(form);
+    }
+
+    @GetMapping("/trial-balance")
+    @Requires(Right.LOOK)
+    LedgerViews.TrialBalanceView trialBalance(@PathVariable long companyId, @RequestParam LocalDate date) {
+        return views.trialBalance(companyId, date);
+    }
+
+    @GetMapping("/trial-balance/export")
+    @Requires(Right.LOOK)
+    ResponseEntity<byte[]> exportTrialBalance(
+            @PathVariable long companyId, @RequestParam LocalDate date, @RequestParam TableFile.Form form) {
+        return new TableFile(
+                        "trial-balance-" + date,
+                        List.of("code", "name", "type", "debit", "credit"),
+                        List.of(3, 4),
+                        views.trialBalance(companyId, date).rows().stream()
+                                .map(r -> List.of(
+                                        r.code(),
+                                        r.name(),
+                                        r.type().name().toLowerCase(Locale.ROOT),
+                                        Objects.requireNonNullElse(r.debit(), ""),
+                                        Objects.requireNonNullElse(r.credit(), "")))
+                                .toList())
+                .as(form);
+    }
+
+    @GetMapping("/remembered")
+    @Requires(Right.LOOK)
+    List<LedgerViews.Remembered> remembered(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "MANUAL") EntrySource source,
+            @RequestParam(defaultValue = "") String text) {
+        return views.remembered(companyId, source, text);
+    }
+
+    record Attached(long id) {}
+
+    @PostMapping("/entries/{entryId}/attachments")
+    @Requires(Right.PREPARE)
+    Attached attach(
+            @PathVariable long companyId, @PathVariable long entryId, @RequestParam MultipartFile file, Actor actor)
+            throws IOException {
+        return new Attached(attachments.add(
+                companyId,
+                entryId,
+                Objects.requireNonNullElse(file.getOriginalFilename(), ""),
+                file.getSize() > Attachments.LARGEST ? new byte[0] : file.getBytes(),
+                actor.name()));
+    }
+
+    @GetMapping("/attachments/{attachmentId}")
+    @Requires(Right.LOOK)
+    ResponseEntity<byte[]> attachment(@PathVariable long companyId, @PathVariable long attachmentId) {
+        Attachment found = attachments.get(companyId, attachmentId);
+        return TableFile.file(found.name(), MediaType.parseMediaType(found.mediaType()), found.content());
     }
 
     @GetMapping("/entries")
@@ -134,57 +269,9 @@ public class LedgerController {
     public LedgerViews.BookedView book(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "false") boolean preview,
-            @RequestBody @Valid NewEntry body,
+            @RequestBody @Valid ManualEntries.NewEntry body,
             Actor actor) {
-        Company company = companies.get(companyId);
-        List<JournalLine> lines = new ArrayList<>();
-        int number = 0;
-        for (NewLine line : body.lines()) {
-            number++;
-            lines.add(line(line, number, company));
-        }
-        JournalEntry entry = new JournalEntry(
-                body.date(),
-                company.baseCurrency(),
-                body.reference().strip(),
-                body.text().strip(),
-                lines);
-        Ledger.Booked booked = ledger.book(
-                companyId,
-                List.of(new Ledger.Draft(entry, body.checkNumber(), "")),
-                EntrySource.MANUAL,
-                null,
-                actor.name());
-        return shown(companyId, booked, preview);
-    }
-
-    private static JournalLine line(NewLine line, int number, Company company) {
-        String where = "line " + number;
-        boolean debit = !line.debit().isBlank();
-        if (debit == !line.credit().isBlank()) {
-            throw new RuleViolation(
-                    "line.side",
-                    where,
-                    debit ? "a debit and a credit" : "neither debit nor credit",
-                    "either a debit or a credit",
-                    "Fill in one of the two.");
-        }
-        long amount = Ledger.amount(debit ? line.debit() : line.credit(), company, where);
-        if (amount <= 0) {
-            throw new RuleViolation(
-                    "line.amount", where, "an amount that is not above zero", "an amount above zero", "Correct it.");
-        }
-        return debit
-                ? JournalLine.debit(
-                        line.account(),
-                        amount,
-                        line.party().strip(),
-                        line.text().strip())
-                : JournalLine.credit(
-                        line.account(),
-                        amount,
-                        line.party().strip(),
-                        line.text().strip());
+        return shown(companyId, manual.book(companyId, body, actor.name()), preview);
     }
 
     private LedgerViews.BookedView shown(long companyId, Ledger.Booked booked, boolean preview) {
@@ -220,47 +307,39 @@ public class LedgerController {
             @RequestParam MultipartFile file,
             Actor actor)
             throws IOException {
-        if (file.getSize() > LARGEST_FILE) {
-            throw new RuleViolation(
-                    "file.size",
-                    "file",
-                    file.getSize() + " bytes",
-                    "at most " + LARGEST_FILE + " bytes",
-                    "Split the file.");
-        }
         BankAccount bank = bankAccounts.get(companyId, bankAccountId);
-        CashEntryFile.Result read = CashEntryFile.read(decode(file.getBytes()), bank.currency());
-        if (!read.problems().isEmpty()) {
-            throw new RuleViolation(
-                    read.problems().subList(0, Math.min(50, read.problems().size())));
-        }
+        List<CashEntryFile.Row> rows =
+                CashEntryFile.read(UploadedText.of(file), bank.currency()).rowsOrRefuse();
         String cashCode = ledger.account(companyId, bank.ledgerAccountId()).code();
-        List<Ledger.Draft> drafts = read.rows().stream()
-                .map(row -> new Ledger.Draft(
-                        BankLineBooking.entry(
-                                row.date(),
-                                bank.currency(),
-                                row.minorUnits(),
-                                cashCode,
-                                row.accountCode().isEmpty() ? otherAccount : row.accountCode(),
-                                row.reference(),
-                                row.party(),
-                                row.text()),
-                        row.checkNumber(),
-                        "line " + row.fileLine()))
+        Map<String, Control> controls = chart.controls(companyId);
+        CurrencyUnit base = companies.get(companyId).baseCurrency();
+        List<Ledger.Draft> drafts = rows.stream()
+                .map(row -> {
+                    String other = row.accountCode().isEmpty() ? otherAccount : row.accountCode();
+                    long value = masterData
+                            .rate(companyId, bank.currency(), base, row.date())
+                            .toBase(row.minorUnits());
+                    return new Ledger.Draft(
+                            BankLineBooking.entry(
+                                    new BankLineBooking.Movement(
+                                            row.date(),
+                                            base,
+                                            row.minorUnits(),
+                                            value,
+                                            row.reference(),
+                                            row.party(),
+                                            row.text()),
+                                    cashCode,
+                                    other,
+                                    parties.named(
+                                            companyId,
+                                            controls.getOrDefault(other, Control.NONE),
+                                            row.party(),
+                                            "line " + row.fileLine())),
+                            row.checkNumber(),
+                            "line " + row.fileLine());
+                })
                 .toList();
         return shown(companyId, ledger.book(companyId, drafts, EntrySource.FILE, null, actor.name()), preview);
-    }
-
-    private static String decode(byte[] bytes) {
-        try {
-            return StandardCharsets.UTF_8
-                    .newDecoder()
-                    .decode(ByteBuffer.wrap(bytes))
-                    .toString();
-        } catch (CharacterCodingException e) {
-            throw new RuleViolation(
-                    "file.charset", "file", "bytes that are not UTF-8", "a CSV file saved as UTF-8", "Save it again.");
-        }
     }
 }

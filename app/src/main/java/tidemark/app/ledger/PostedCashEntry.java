@@ -9,6 +9,8 @@ import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
+import tidemark.core.ledger.OutstandingItemsFile;
+import tidemark.core.statement.CheckNumbers;
 
 /** A cash entry: the movement that a journal line made on a bank account's cash account. Only its match changes. */
 @Entity
@@ -20,8 +22,8 @@ public class PostedCashEntry {
     private long id;
 
     private long bankAccountId;
-    private long journalEntryId;
-    private long journalLineId;
+    private @Nullable Long journalEntryId;
+    private @Nullable Long journalLineId;
     private LocalDate entryDate;
     private long minorUnits;
     private String reference;
@@ -38,11 +40,22 @@ public class PostedCashEntry {
         this.journalEntryId = entry.id();
         this.journalLineId = line.id();
         this.entryDate = entry.entryDate();
-        this.minorUnits = line.minorUnits();
+        this.minorUnits = line.ownMinorUnits();
         this.reference = entry.reference();
         this.checkNumber = checkNumber;
         this.party = line.party();
         this.text = line.text().isEmpty() ? entry.text() : line.text();
+    }
+
+    /** An item that the account's opening balance holds already. */
+    PostedCashEntry(long bankAccountId, OutstandingItemsFile.Row item) {
+        this.bankAccountId = bankAccountId;
+        this.entryDate = item.date();
+        this.minorUnits = item.minorUnits();
+        this.reference = item.reference();
+        this.checkNumber = CheckNumbers.plain(item.checkNumber());
+        this.party = item.party();
+        this.text = item.text();
     }
 
     public long id() {
@@ -53,7 +66,8 @@ public class PostedCashEntry {
         return bankAccountId;
     }
 
-    public long journalEntryId() {
+    /** The entry it came from; none for an item taken over with the account. */
+    public @Nullable Long journalEntryId() {
         return journalEntryId;
     }
 

@@ -25,6 +25,8 @@ public class PostedEntry {
     private long companyId;
     private long number;
     private LocalDate entryDate;
+    private LocalDate documentDate;
+    private @Nullable Long siteId;
 
     @Enumerated(EnumType.STRING)
     private EntrySource source;
@@ -42,12 +44,15 @@ public class PostedEntry {
             long number,
             EntrySource source,
             tidemark.core.ledger.JournalEntry entry,
+            @Nullable Long siteId,
             @Nullable Long reversalOf,
             String bookedBy,
             Instant bookedAt) {
         this.companyId = companyId;
         this.number = number;
         this.entryDate = entry.date();
+        this.documentDate = entry.documentDate();
+        this.siteId = siteId;
         this.source = source;
         this.reference = entry.reference();
         this.text = entry.text();
@@ -70,6 +75,15 @@ public class PostedEntry {
 
     public LocalDate entryDate() {
         return entryDate;
+    }
+
+    /** The date on the paper it came from. */
+    public LocalDate documentDate() {
+        return documentDate;
+    }
+
+    public @Nullable Long siteId() {
+        return siteId;
     }
 
     public EntrySource source() {

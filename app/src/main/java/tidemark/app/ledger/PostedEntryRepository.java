@@ -18,4 +18,11 @@ interface PostedEntryRepository extends JpaRepository<PostedEntry, Long> {
                    or lower(e.reference) like lower(concat('%', :text, '%')) escape '!')
             order by e.number desc""")
     List<PostedEntry> page(long company, long before, String text, Limit limit);
+
+    @Query("""
+            select e from PostedEntry e
+            where e.companyId = :company and e.source = :source
+              and lower(e.text) like lower(concat(:text, '%')) escape '!'
+            order by e.number desc""")
+    List<PostedEntry> remembered(long company, EntrySource source, String text, Limit limit);
 }

@@ -7,7 +7,9 @@ import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
 import java.time.LocalDate;
 import org.hibernate.annotations.Immutable;
+import org.jspecify.annotations.Nullable;
 import tidemark.core.ledger.JournalLine;
+import tidemark.core.ledger.PartyId;
 
 /** One line of a booked journal entry; never changed. */
 @Entity
@@ -24,8 +26,12 @@ public class PostedLine {
     private long ledgerAccountId;
     private LocalDate entryDate;
     private long minorUnits;
+    private long ownMinorUnits;
+    private @Nullable Long partyId;
     private String party;
     private String text;
+    private String costCentre;
+    private String taxCode;
 
     protected PostedLine() {}
 
@@ -35,8 +41,13 @@ public class PostedLine {
         this.ledgerAccountId = ledgerAccountId;
         this.entryDate = entryDate;
         this.minorUnits = line.minorUnits();
+        this.ownMinorUnits = line.ownMinorUnits();
+        this.partyId =
+                line.partyId().equals(PartyId.NONE) ? null : line.partyId().value();
         this.party = line.party();
         this.text = line.text();
+        this.costCentre = line.costCentre();
+        this.taxCode = line.taxCode();
     }
 
     public long id() {
@@ -61,6 +72,37 @@ public class PostedLine {
 
     public long minorUnits() {
         return minorUnits;
+    }
+
+    /** In the account's own currency. */
+    public long ownMinorUnits() {
+        return ownMinorUnits;
+    }
+
+    /** The customer or supplier whose item it is. */
+    public @Nullable Long partyId() {
+        return partyId;
+    }
+
+    public String costCentre() {
+        return costCentre;
+    }
+
+    public String taxCode() {
+        return taxCode;
+    }
+
+    /** The line as the core knows it. */
+    public JournalLine line(String accountCode) {
+        return new JournalLine(
+                accountCode,
+                minorUnits,
+                ownMinorUnits,
+                partyId == null ? PartyId.NONE : new PartyId(partyId),
+                party,
+                text,
+                costCentre,
+                taxCode);
     }
 
     public String party() {

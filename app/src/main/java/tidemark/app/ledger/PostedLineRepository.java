@@ -10,20 +10,13 @@ import org.springframework.data.jpa.repository.Query;
 interface PostedLineRepository extends JpaRepository<PostedLine, Long> {
     List<PostedLine> findByJournalEntryIdInOrderByJournalEntryIdAscLineNumberAsc(Collection<Long> entryIds);
 
+    /** The lines of a span after one of them, or from its beginning; the bound on the date keeps it to the index. */
     @Query("""
             select l from PostedLine l
-            where l.ledgerAccountId = :account and l.entryDate between :from and :to
+            where l.ledgerAccountId = :account and l.entryDate >= :from and l.entryDate <= :to
+              and (l.entryDate > :from or l.id > :after)
             order by l.entryDate, l.id""")
-    List<PostedLine> span(long account, LocalDate from, LocalDate to, Limit limit);
+    List<PostedLine> page(long account, LocalDate from, long after, LocalDate to, Limit limit);
 
-    @Query(
-            "select coalesce(sum(l.minorUnits), 0) from PostedLine l where l.ledgerAccountId = :account and l.entryDate <= :day")
-    long balance(long account, LocalDate day);
-
-    /** Account id and balance of every account of the company that has moved. */
-    @Query("""
-            select l.ledgerAccountId, sum(l.minorUnits) from PostedLine l, ChartAccount a
-            where a.id = l.ledgerAccountId and a.companyId = :company
-            group by l.ledgerAccountId""")
-    List<Object[]> balances(long company);
+    boolean existsByLedgerAccountId(long ledgerAccountId);
 }

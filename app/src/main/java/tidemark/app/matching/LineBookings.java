@@ -4,10 +4,16 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import org.joda.money.CurrencyUnit;
 import org.springframework.stereotype.Service;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
+import tidemark.app.company.MasterData;
+import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.ChartAccount;
+import tidemark.app.ledger.EntrySource;
+import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.ledger.PostedCashEntry;
@@ -16,6 +22,8 @@ import tidemark.app.statement.TakenLine;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.JournalEntry;
+import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.Purpose;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.statement.BankLine;
 
@@ -29,12 +37,28 @@ class LineBookings {
     private final Ledger ledger;
     private final LedgerViews views;
     private final Matches matches;
+    private final Chart chart;
+    private final Companies companies;
+    private final MasterData masterData;
+    private final ClearingPayments clearings;
 
-    LineBookings(BankAccounts accounts, Ledger ledger, LedgerViews views, Matches matches) {
+    LineBookings(
+            BankAccounts accounts,
+            Ledger ledger,
+            LedgerViews views,
+            Matches matches,
+            Chart chart,
+            Companies companies,
+            MasterData masterData,
+            ClearingPayments clearings) {
         this.accounts = accounts;
         this.ledger = ledger;
         this.views = views;
         this.matches = matches;
+        this.chart = chart;
+        this.companies = companies;
+        this.masterData = masterData;
+        this.clearings = clearings;
     }
 
     /** What a movement was for. */
@@ -42,44 +66,89 @@ class LineBookings {
         FEE,
         INTEREST,
         TRANSFER,
-        ACCOUNT
+        ACCOUNT,
+        CUSTOMER,
+        SUPPLIER,
+        UNIDENTIFIED,
+        PAYMENT
     }
 
-    record Wish(Kind kind, String account, long otherBankAccountId, LocalDate date, String party, String text) {}
+    /** @param otherId the other bank account, the party, or the payment that clears, as the kind has it */
+    record Wish(Kind kind, String account, long otherId, LocalDate date, String party, String text) {}
 
     LedgerViews.BookedView book(long companyId, long accountId, long lineId, Wish wish, boolean preview, String who) {
         BankAccount account = accounts.get(companyId, accountId);
         BankLine line = matches.line(account, lineId).line();
-        Map<Long, ChartAccount> chart = ledger.chartById(companyId);
-        JournalEntry entry = BankLineBooking.entry(
+        CurrencyUnit base = companies.get(companyId).baseCurrency();
+        long value = masterData
+                .rate(companyId, account.currency(), base, wish.date())
+                .toBase(line.minorUnits());
+        BankLineBooking.Movement movement = new BankLineBooking.Movement(
                 wish.date(),
-                account.currency(),
+                base,
                 line.minorUnits(),
-                code(chart, account.ledgerAccountId()),
-                other(companyId, account, wish, chart),
+                value,
                 reference(line),
                 wish.party(),
                 wish.text().isEmpty() ? line.title() : wish.text());
+        if (wish.kind() == Kind.PAYMENT) {
+            return shown(companyId, clear(companyId, account, lineId, line, movement, wish.otherId(), who), preview);
+        }
+        Map<Long, ChartAccount> chart = ledger.chartById(companyId);
+        JournalEntry entry = BankLineBooking.entry(
+                movement,
+                code(chart, account.ledgerAccountId()),
+                other(companyId, account, wish, line, chart),
+                wish.kind() == Kind.CUSTOMER || wish.kind() == Kind.SUPPLIER
+                        ? new PartyId(wish.otherId())
+                        : PartyId.NONE);
+        Ledger.Draft draft =
+                new Ledger.Draft(entry, line.checkNumber(), "", null, ItemTerms.plain(ItemTerms.Kind.PAYMENT));
         return shown(
                 companyId,
-                matches.bookFromLine(
-                        companyId,
-                        accountId,
-                        lineId,
-                        new Ledger.Draft(entry, line.checkNumber(), ""),
-                        false,
-                        List.of(),
-                        who),
+                matches.bookFromLine(companyId, accountId, lineId, draft, EntrySource.BANK_LINE, List.of(), who),
                 preview);
     }
 
-    private String other(long companyId, BankAccount account, Wish wish, Map<Long, ChartAccount> chart) {
+    /** A payment that is booked on clearing: the bank has paid it, so it leaves the in-transit account. */
+    private Ledger.Booked clear(
+            long companyId,
+            BankAccount account,
+            long lineId,
+            BankLine line,
+            BankLineBooking.Movement movement,
+            long paymentId,
+            String who) {
+        ClearingPayments.Clearing clearing = clearings.clearing(companyId, account.id(), paymentId, movement);
+        Ledger.Booked booked = matches.bookFromLine(
+                companyId,
+                account.id(),
+                lineId,
+                new Ledger.Draft(clearing.entry(), clearing.checkNumber(), ""),
+                EntrySource.CLEARING,
+                List.of(),
+                who);
+        clearings.cleared(companyId, paymentId, booked.entries().getFirst().id());
+        return booked;
+    }
+
+    private String other(long companyId, BankAccount account, Wish wish, BankLine line, Map<Long, ChartAccount> chart) {
         return switch (wish.kind()) {
-            case FEE -> code(chart, account.chargesAccountId());
-            case INTEREST -> code(chart, account.interestAccountId());
-            case TRANSFER ->
-                code(chart, accounts.get(companyId, wish.otherBankAccountId()).ledgerAccountId());
-            case ACCOUNT -> wish.account();
+            case FEE -> this.chart.serving(companyId, account, Purpose.CHARGES);
+            case INTEREST ->
+                this.chart.serving(
+                        companyId, account, line.minorUnits() > 0 ? Purpose.INTEREST_EARNED : Purpose.INTEREST_PAID);
+            case TRANSFER -> {
+                BankAccount other = accounts.get(companyId, wish.otherId());
+                // what arrives in another currency is not known from this side; it waits between the banks
+                yield other.currency().equals(account.currency())
+                        ? code(chart, other.ledgerAccountId())
+                        : this.chart.serving(companyId, account, Purpose.BETWEEN_BANKS);
+            }
+            case CUSTOMER -> this.chart.serving(companyId, null, Purpose.RECEIVABLES);
+            case SUPPLIER -> this.chart.serving(companyId, null, Purpose.PAYABLES);
+            case UNIDENTIFIED -> this.chart.serving(companyId, account, Purpose.UNIDENTIFIED);
+            case ACCOUNT, PAYMENT -> wish.account();
         };
     }
 
@@ -107,6 +176,14 @@ class LineBookings {
         PostedCashEntry wrong = matches.entry(account, entryId);
         CashEntry cash = wrong.entry();
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
+        if (wrong.journalEntryId() == null) {
+            throw new RuleViolation(
+                    "correction.opening",
+                    "",
+                    "an item taken over with the account, which has no entry here",
+                    "an entry of this ledger",
+                    "Match it as it is and book the difference from the line, or declare a bank error.");
+        }
         PostedLine balancing = ledger.linesOf(List.of(wrong.journalEntryId())).stream()
                 .filter(l -> l.ledgerAccountId() != account.ledgerAccountId())
                 .findFirst()
@@ -117,16 +194,30 @@ class LineBookings {
                         "an entry against another account",
                         "Reverse it and book it anew."));
         String title = cash.checkNumber().isEmpty() ? cash.title() : "check " + cash.checkNumber();
-        JournalEntry entry = BankLineBooking.correction(
-                line.bookingDate(),
-                account.currency(),
-                line.minorUnits(),
-                cash.minorUnits(),
+        long difference = Math.subtractExact(line.minorUnits(), cash.minorUnits());
+        if (difference == 0) {
+            throw new RuleViolation(
+                    "correction.none",
+                    "amount",
+                    "equal amounts at the bank and in the ledger",
+                    "amounts that differ",
+                    "Match the entry as it is.");
+        }
+        CurrencyUnit base = companies.get(companyId).baseCurrency();
+        JournalEntry entry = BankLineBooking.entry(
+                new BankLineBooking.Movement(
+                        line.bookingDate(),
+                        base,
+                        difference,
+                        masterData
+                                .rate(companyId, account.currency(), base, line.bookingDate())
+                                .toBase(difference),
+                        cash.reference(),
+                        cash.party(),
+                        "Amount of " + title + " put right"),
                 code(chart, account.ledgerAccountId()),
                 code(chart, balancing.ledgerAccountId()),
-                cash.reference(),
-                cash.party(),
-                "Amount of " + title + " put right");
+                balancing.partyId() == null ? PartyId.NONE : new PartyId(balancing.partyId()));
         return shown(
                 companyId,
                 matches.bookFromLine(
@@ -134,7 +225,7 @@ class LineBookings {
                         accountId,
                         lineId,
                         new Ledger.Draft(entry, cash.checkNumber(), ""),
-                        true,
+                        EntrySource.CORRECTION,
                         List.of(entryId),
                         who),
                 preview);

@@ -7,6 +7,9 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -50,10 +53,19 @@ public class MatchController {
     record Booking(
             @NotNull LineBookings.Kind kind,
             @NotNull @Size(max = 20) String account,
-            Long otherBankAccountId,
+            @Nullable Long otherBankAccountId,
+            @Nullable Long partyId,
+            @Nullable Long paymentId,
             @NotNull LocalDate date,
             @NotNull @Size(max = 200) String party,
             @NotNull @Size(max = 480) String text) {}
+
+    private static long other(Booking body) {
+        return Stream.of(body.otherBankAccountId(), body.partyId(), body.paymentId())
+                .filter(Objects::nonNull)
+                .findFirst()
+                .orElse(0L);
+    }
 
     @PostMapping("/matches")
     @Requires(Right.PREPARE)
@@ -105,7 +117,7 @@ public class MatchController {
                 new LineBookings.Wish(
                         body.kind(),
                         body.account(),
-                        body.otherBankAccountId() == null ? 0 : body.otherBankAccountId(),
+                        other(body),
                         body.date(),
                         body.party().strip(),
                         body.text().strip()),

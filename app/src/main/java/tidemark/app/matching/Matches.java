@@ -331,13 +331,21 @@ public class Matches implements CancellingPairs {
                     .filter(m -> bookedFromLine(companyId, m))
                     .findFirst()
                     .orElseThrow(() -> new Missing("entry that was booked"));
-            ledger.reverse(companyId, booked.journalEntryId(), booked.entryDate(), this, who);
+            ledger.reverse(
+                    companyId,
+                    java.util.Objects.requireNonNull(booked.journalEntryId()),
+                    booked.entryDate(),
+                    this,
+                    who);
         }
     }
 
     private boolean bookedFromLine(long companyId, PostedCashEntry member) {
+        if (member.journalEntryId() == null) {
+            return false;
+        }
         EntrySource source = ledger.entry(companyId, member.journalEntryId()).source();
-        return source == EntrySource.BANK_LINE || source == EntrySource.CORRECTION;
+        return source == EntrySource.BANK_LINE || source == EntrySource.CORRECTION || source == EntrySource.CLEARING;
     }
 
     private void loose(BankAccount account, ItemMatch match) {
@@ -373,12 +381,11 @@ public class Matches implements CancellingPairs {
             long accountId,
             long lineId,
             Ledger.Draft draft,
-            boolean correction,
+            EntrySource source,
             List<Long> with,
             String who) {
         BankAccount account = accounts.get(companyId, accountId);
-        Ledger.Booked booked = ledger.book(
-                companyId, List.of(draft), correction ? EntrySource.CORRECTION : EntrySource.BANK_LINE, null, who);
+        Ledger.Booked booked = ledger.book(companyId, List.of(draft), source, null, who);
         TakenLine line = lines(account, List.of(lineId)).getFirst();
         List<PostedCashEntry> members = new ArrayList<>(entries(account, with));
         booked.cashEntries().stream()

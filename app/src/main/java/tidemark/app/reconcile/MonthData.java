@@ -94,9 +94,10 @@ public final class MonthData {
                 .toList();
     }
 
-    /** The journal entry that a cash entry came from. */
-    long journalEntryOf(CashEntryId id) {
-        return java.util.Objects.requireNonNull(journalEntryOf.get(id));
+    /** The journal entry that a cash entry came from; none for an item taken over with the account. */
+    @Nullable
+    Long journalEntryOf(CashEntryId id) {
+        return journalEntryOf.get(id);
     }
 
     public @Nullable CashEntry entry(CashEntryId id) {

@@ -78,7 +78,7 @@ public class MonthViews {
     /** An entry of the ledger that is not on the statement; {@code in} or {@code out} is given. */
     public record OpenEntryView(
             long entryId,
-            long journalEntryId,
+            @Nullable Long journalEntryId,
             LocalDate date,
             String title,
             long daysOld,

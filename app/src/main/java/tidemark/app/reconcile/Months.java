@@ -149,7 +149,9 @@ public class Months {
         Map<Long, ItemMatch> byId = new LinkedHashMap<>();
         touching.forEach(m -> byId.put(m.id(), m));
         Map<CashEntryId, Long> journalEntryOf = new LinkedHashMap<>();
-        entryRows.values().forEach(e -> journalEntryOf.put(new CashEntryId(e.id()), e.journalEntryId()));
+        entryRows.values().stream()
+                .filter(e -> e.journalEntryId() != null)
+                .forEach(e -> journalEntryOf.put(new CashEntryId(e.id()), e.journalEntryId()));
         return new MonthData(
                 month,
                 reconciliation,
@@ -166,7 +168,7 @@ public class Months {
                 .filter(s -> !s.toDate().isAfter(to))
                 .findFirst()
                 .map(TakenStatement::closingMinorUnits)
-                .orElse(account.openingMinorUnits());
+                .orElse(account.openingBankMinorUnits());
     }
 
     private static <T> T row(Map<Long, T> rows, long id) {

@@ -1,12 +1,16 @@
 package tidemark.app.setup;
 
+import jakarta.persistence.EntityManager;
 import java.time.LocalDate;
 import java.time.YearMonth;
-import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
+import org.joda.money.CurrencyUnit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Actor;
 import tidemark.app.access.People;
 import tidemark.app.access.Person;
 import tidemark.app.access.Role;
@@ -15,36 +19,55 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
+import tidemark.app.company.MasterData;
+import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
+import tidemark.app.statement.Statements;
 import tidemark.core.ledger.AccountType;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.LedgerAccount;
+import tidemark.core.ledger.OutstandingItemsFile;
+import tidemark.core.ledger.Purpose;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.payment.CheckNumber;
+import tidemark.core.problem.Fields;
 import tidemark.core.problem.RuleViolation;
 
 /** Creates the first company with its administrator and chart, and bank accounts that are usable at once. */
 @Service
 public class SetUp {
-    static final String OPENING = "3900";
-    private static final String CHARGES = "6810";
-    private static final String INTEREST = "4810";
-    private static final String DIFFERENCES = "6890";
-
     private final Companies companies;
     private final People people;
-    private final BankAccounts accounts;
+    private final BankAccounts bankAccounts;
+    private final MasterData masterData;
     private final Ledger ledger;
+    private final Chart chart;
+    private final Statements statements;
     private final ActivityLog activity;
+    private final EntityManager em;
 
-    SetUp(Companies companies, People people, BankAccounts accounts, Ledger ledger, ActivityLog activity) {
+    SetUp(
+            Companies companies,
+            People people,
+            BankAccounts bankAccounts,
+            MasterData masterData,
+            Ledger ledger,
+            Chart chart,
+            Statements statements,
+            ActivityLog activity,
+            EntityManager em) {
         this.companies = companies;
         this.people = people;
-        this.accounts = accounts;
+        this.bankAccounts = bankAccounts;
+        this.masterData = masterData;
         this.ledger = ledger;
+        this.chart = chart;
+        this.statements = statements;
         this.activity = activity;
+        this.em = em;
     }
 
     /** What the first run asks for. */
@@ -65,109 +88,223 @@ public class SetUp {
                 wish.companyName(), MinorUnits.currency(wish.currency(), "currency"), sites, administrator.name());
         people.setRoles(
                 administrator.id(), company.id(), EnumSet.of(Role.ADMINISTRATOR, Role.PREPARER), administrator.name());
-        for (LedgerAccount account : startingChart()) {
-            ledger.addAccount(company.id(), account, administrator.name());
-        }
+        startingBooks(company, administrator.name());
         return company;
     }
 
-    private static List<LedgerAccount> startingChart() {
-        List<LedgerAccount> chart = new ArrayList<>();
-        chart.add(new LedgerAccount("1200", "Receivables", AccountType.ASSET, true));
-        chart.add(new LedgerAccount("1900", "Between our own banks", AccountType.ASSET, true));
-        chart.add(new LedgerAccount("2010", "Payables", AccountType.LIABILITY, true));
-        chart.add(new LedgerAccount("2900", "Unidentified receipts", AccountType.LIABILITY, true));
-        chart.add(new LedgerAccount(OPENING, "Opening balances", AccountType.EQUITY, true));
-        chart.add(new LedgerAccount("4010", "Sales", AccountType.INCOME, true));
-        chart.add(new LedgerAccount(INTEREST, "Interest earned", AccountType.INCOME, true));
-        chart.add(new LedgerAccount("4820", "Returned-item fee income", AccountType.INCOME, true));
-        chart.add(new LedgerAccount("6010", "Operating expenses", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount(CHARGES, "Bank charges", AccountType.EXPENSE, true));
-        chart.add(new LedgerAccount(DIFFERENCES, "Differences", AccountType.EXPENSE, true));
-        return chart;
+    /** Another company in the installation; who adds it administers it. */
+    @Transactional
+    public Company addCompany(String name, String currency, Actor actor) {
+        boolean administers = people.companies(actor.personId()).stream()
+                .anyMatch(c -> people.roles(actor.personId(), c).contains(Role.ADMINISTRATOR));
+        if (!administers) {
+            throw new RuleViolation(
+                    "company.right",
+                    "",
+                    "a person who administers no company",
+                    "an administrator",
+                    "Ask an administrator to add the company.");
+        }
+        Company company = companies.create(
+                Fields.text(name, "name", 120), MinorUnits.currency(currency, "currency"), List.of(), actor.name());
+        people.setRoles(actor.personId(), company.id(), EnumSet.of(Role.ADMINISTRATOR, Role.PREPARER), actor.name());
+        startingBooks(company, actor.name());
+        return company;
+    }
+
+    private void startingBooks(Company company, String who) {
+        StartingChart.ACCOUNTS.forEach(account -> chart.add(company.id(), account, who));
+        StartingChart.OF_COMPANY.forEach(
+                (purpose, code) -> companies.purpose(company.id(), purpose, id(company.id(), code), who));
+        masterData.series(company.id());
     }
 
     /**
+     * @param currency empty for the company's
      * @param openingMonth the account is proven from the month after this one; its opening balance stands at the end
      *     of it
+     * @param openingBalance the ledger's, in the account's currency
+     * @param outstanding items of the last reconciliation, as CSV or cells of a spreadsheet; empty for none
      */
     public record NewBankAccount(
-            String name, String bank, String number, YearMonth openingMonth, String openingBalance) {}
+            String name,
+            String bank,
+            String number,
+            String currency,
+            YearMonth openingMonth,
+            String openingBalance,
+            String outstanding) {}
 
     /** One form makes a usable account: its cash account is added to the chart and its opening balance booked. */
     @Transactional
     public BankAccount addBankAccount(long companyId, NewBankAccount wish, String who) {
+        bankAccounts.companyForNumbering(companyId);
         Company company = companies.get(companyId);
-        required(wish.name(), "name", 120);
-        required(wish.bank(), "bank", 120);
-        required(wish.number(), "number", 60);
-        long opening = MinorUnits.parse(
-                wish.openingBalance().strip().replace(",", ""), company.baseCurrency(), "openingBalance");
+        String name = Fields.text(wish.name(), "name", 120);
+        String bank = Fields.text(wish.bank(), "bank", 120);
+        String number = Fields.text(wish.number(), "number", 60);
+        CurrencyUnit currency = wish.currency().isBlank()
+                ? company.baseCurrency()
+                : MinorUnits.currency(wish.currency().strip(), "currency");
+        long opening = MinorUnits.parse(wish.openingBalance().strip().replace(",", ""), currency, "openingBalance");
         LocalDate openingDate = wish.openingMonth().atEndOfMonth();
-        for (BankAccount other : accounts.list(companyId)) {
-            if (other.name().equalsIgnoreCase(wish.name().strip())
-                    || other.number().equals(wish.number().strip())) {
+        for (BankAccount other : bankAccounts.list(companyId)) {
+            if (other.name().equalsIgnoreCase(name) || other.number().equals(number)) {
                 throw new RuleViolation(
                         "bank-account.taken",
                         "name",
-                        "“" + wish.name() + "”, " + wish.number(),
+                        "“" + name + "”, " + number,
                         "a name and a number no other account has",
                         "Choose another name, or look at the account that has it.");
             }
         }
-        ChartAccount cash = ledger.addAccount(
+        masterData.bankNamed(companyId, bank, who);
+        ChartAccount cash = chart.add(
                 companyId,
-                new LedgerAccount(freeCashCode(companyId), wish.name().strip(), AccountType.ASSET, true),
+                new LedgerAccount(freeCashCode(companyId), name, AccountType.ASSET, true),
+                currency.equals(company.baseCurrency()) ? null : currency,
                 who);
+        // booked before the account is known as a bank account: the entry is its balance, not one of its movements
         if (opening != 0) {
-            // booked before the account exists as a bank account: it is its balance, not one of its entries
-            ledger.book(
-                    companyId,
-                    List.of(new Ledger.Draft(
-                            new JournalEntry(
-                                    openingDate,
-                                    company.baseCurrency(),
-                                    "",
-                                    "Opening balance of " + wish.name().strip(),
-                                    List.of(
-                                            new JournalLine(cash.code(), opening, "", ""),
-                                            new JournalLine(OPENING, Math.negateExact(opening), "", ""))),
-                            "",
-                            "")),
-                    EntrySource.OPENING,
-                    null,
-                    who);
+            bookOpening(company, name, cash.code(), opening, currency, openingDate, who);
         }
-        BankAccount account = accounts.create(
+        Map<Purpose, Long> purposes = new EnumMap<>(Purpose.class);
+        StartingChart.OF_BANK_ACCOUNT.forEach(
+                (purpose, code) -> ledger.accountByCode(companyId, code).ifPresent(a -> purposes.put(purpose, a.id())));
+        BankAccount account = bankAccounts.create(
                 companyId,
-                new BankAccounts.NewAccount(
-                        wish.name().strip(),
-                        wish.bank().strip(),
-                        wish.number().strip(),
-                        company.baseCurrency(),
-                        openingDate,
-                        opening),
-                new BankAccounts.Purposes(
-                        cash.id(), id(companyId, CHARGES), id(companyId, INTEREST), id(companyId, DIFFERENCES)));
+                new BankAccounts.NewAccount(name, bank, number, currency, openingDate, opening, cash.id(), purposes));
+        em.flush();
+        if (!wish.outstanding().isBlank()) {
+            takeOver(companyId, account.id(), wish.outstanding(), who);
+        }
         activity.record(
                 companyId,
                 who,
                 "bank-account.added",
                 "bank_account",
                 account.id(),
-                "Added " + account.title() + ", opening " + MinorUnits.grouped(opening, company.baseCurrency()));
+                "Added " + account.title() + ", opening " + MinorUnits.grouped(opening, currency));
         return account;
     }
 
-    private static void required(String text, String field, int longest) {
-        if (text.isBlank() || text.length() > longest) {
+    private void bookOpening(
+            Company company,
+            String name,
+            String cashCode,
+            long opening,
+            CurrencyUnit currency,
+            LocalDate day,
+            String who) {
+        long value = masterData
+                .rate(company.id(), currency, company.baseCurrency(), day)
+                .toBase(opening);
+        String text = "Opening balance of " + name;
+        ledger.book(
+                company.id(),
+                List.of(new Ledger.Draft(
+                        new JournalEntry(
+                                day,
+                                company.baseCurrency(),
+                                "",
+                                text,
+                                List.of(
+                                        new JournalLine(cashCode, value, "", "").own(opening),
+                                        new JournalLine(
+                                                chart.serving(company.id(), null, Purpose.OPENING),
+                                                Math.negateExact(value),
+                                                "",
+                                                ""))),
+                        "",
+                        "")),
+                EntrySource.OPENING,
+                null,
+                who);
+    }
+
+    /** What was taken over with an account: the items and the bank's balance that follows from them. */
+    public record TakenOver(int items, String ledgerBalance, String bankBalance) {}
+
+    /**
+     * Takes over the items that were outstanding when the account was: they stand in the opening balance already, so
+     * nothing is booked; they are matched when the bank shows them.
+     */
+    @Transactional
+    public TakenOver takeOver(long companyId, long accountId, String table, String who) {
+        BankAccount account = bankAccounts.forChange(companyId, accountId);
+        if (statements.any(accountId)) {
             throw new RuleViolation(
-                    "field.invalid",
-                    field,
-                    text.isBlank() ? "nothing" : text.length() + " characters",
-                    "1 to " + longest + " characters",
-                    "Fill in the field.");
+                    "outstanding.late",
+                    "",
+                    account.name() + ", of which statements were taken already",
+                    "an account without a statement",
+                    "Take the statements back first, then load the outstanding items.");
         }
+        List<OutstandingItemsFile.Row> rows = OutstandingItemsFile.read(
+                        table, account.currency(), account.openingDate())
+                .rowsOrRefuse();
+        ledger.takeOver(account, rows);
+        account.openingBankMinorUnits(OutstandingItemsFile.bankBalance(account.openingBankMinorUnits(), rows));
+        activity.record(
+                companyId,
+                who,
+                "outstanding.taken",
+                "bank_account",
+                accountId,
+                "Took over %d outstanding items of %s".formatted(rows.size(), account.name()));
+        return new TakenOver(
+                rows.size(),
+                MinorUnits.toDecimal(account.openingMinorUnits(), account.currency()),
+                MinorUnits.toDecimal(account.openingBankMinorUnits(), account.currency()));
+    }
+
+    /** Changes what may be changed of a bank account at any time. */
+    @Transactional
+    public void change(long companyId, long accountId, BankAccount.Settings wish, String who) {
+        BankAccount account = bankAccounts.forChange(companyId, accountId);
+        String name = Fields.text(wish.name(), "name", 120);
+        for (BankAccount other : bankAccounts.list(companyId)) {
+            if (other.id() != accountId && other.name().equalsIgnoreCase(name)) {
+                throw Fields.taken("name", name);
+            }
+        }
+        wish.purposes().forEach((purpose, id) -> {
+            if (purpose.ofCompany()) {
+                throw new RuleViolation(
+                        "purpose.company",
+                        purpose.name(),
+                        purpose.words() + " of one account",
+                        "a purpose of bank accounts",
+                        "Choose it for the whole company.");
+            }
+            chart.fit(companyId, purpose, id);
+        });
+        wish.sites().forEach(site -> companies.site(companyId, site));
+        if (wish.branchId() != null) {
+            masterData.branch(companyId, wish.branchId());
+        }
+        CheckNumber.parse(wish.nextCheckNumber());
+        if (wish.leastPayment() != null && wish.mostPayment() != null && wish.leastPayment() > wish.mostPayment()) {
+            throw new RuleViolation(
+                    "limits.order",
+                    "leastPayment",
+                    "a least payment above the most",
+                    "a least payment no more than the most",
+                    "Correct the limits.");
+        }
+        boolean foreign = !account.currency().equals(bankAccounts.companyCurrency(companyId));
+        if (wish.bookOnClearing() && (foreign || !wish.purposes().containsKey(Purpose.IN_TRANSIT_OUT))) {
+            throw new RuleViolation(
+                    "clearing.unfit",
+                    "bookOnClearing",
+                    foreign
+                            ? "an account in " + account.currency().getCode()
+                            : "no account for " + Purpose.IN_TRANSIT_OUT.words(),
+                    foreign ? "an account in the company's currency" : "a ledger account that holds what is under way",
+                    foreign ? "Book its payments to cash at once." : "Choose that account first.");
+        }
+        account.settings(wish);
+        activity.record(companyId, who, "bank-account.changed", "bank_account", accountId, "Changed " + name);
     }
 
     private String freeCashCode(long companyId) {

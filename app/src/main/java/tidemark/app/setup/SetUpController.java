@@ -3,31 +3,51 @@ package tidemark.app.setup;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.io.IOException;
 import java.time.YearMonth;
+import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
 import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
+import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.UploadedText;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.money.MinorUnits;
 
-/** First run and bank accounts over HTTP. */
+/** First run, companies and bank accounts over HTTP. */
 @RestController
 @RequestMapping("/api")
-class SetUpController {
+public class SetUpController {
     private final SetUp setUp;
+    private final SetUpViews views;
     private final Companies companies;
+    private final BankAccounts bankAccounts;
 
-    SetUpController(SetUp setUp, Companies companies) {
+    SetUpController(SetUp setUp, SetUpViews views, Companies companies, BankAccounts bankAccounts) {
         this.setUp = setUp;
+        this.views = views;
         this.companies = companies;
+        this.bankAccounts = bankAccounts;
     }
 
     record FirstRunBody(
@@ -37,12 +57,19 @@ class SetUpController {
             @NotNull @Size(max = 120) String name,
             @NotNull @Size(max = 200) String password) {}
 
+    record CompanyBody(
+            @NotNull @Size(max = 120) String name,
+            @NotNull @Size(max = 3) String currency) {}
+
+    /** @param outstanding items of the last reconciliation, as CSV or cells of a spreadsheet; absent for none */
     record BankAccountBody(
             @NotNull @Size(max = 120) String name,
             @NotNull @Size(max = 120) String bank,
             @NotNull @Size(max = 60) String number,
+            @Nullable @Size(max = 3) String currency,
             @NotNull YearMonth openingMonth,
-            @NotNull @Size(max = 40) String openingBalance) {}
+            @NotNull @Size(max = 40) String openingBalance,
+            @Nullable @Size(max = 2_000_000) String outstanding) {}
 
     record OnePerson(boolean allowed) {}
 
@@ -60,6 +87,26 @@ class SetUpController {
                 .id());
     }
 
+    /** Another company; whoever administers one may add one. */
+    @PostMapping("/companies")
+    @Requires(Right.SIGNED_IN)
+    @ResponseStatus(HttpStatus.CREATED)
+    Created addCompany(@RequestBody @Valid CompanyBody body, Actor actor) {
+        return new Created(setUp.addCompany(body.name(), body.currency(), actor).id());
+    }
+
+    @GetMapping("/companies/{companyId}/set-up")
+    @Requires(Right.LOOK)
+    SetUpViews.SetUpView setUp(@PathVariable long companyId) {
+        return views.of(companyId);
+    }
+
+    @GetMapping("/companies/{companyId}/bank-accounts")
+    @Requires(Right.LOOK)
+    List<SetUpViews.BankAccountView> bankAccounts(@PathVariable long companyId) {
+        return views.bankAccounts(companyId);
+    }
+
     @PostMapping("/companies/{companyId}/bank-accounts")
     @Requires(Right.ADMINISTER)
     @ResponseStatus(HttpStatus.CREATED)
@@ -67,9 +114,84 @@ class SetUpController {
         return new Created(setUp.addBankAccount(
                         companyId,
                         new SetUp.NewBankAccount(
-                                body.name(), body.bank(), body.number(), body.openingMonth(), body.openingBalance()),
+                                body.name(),
+                                body.bank(),
+                                body.number(),
+                                body.currency() == null ? "" : body.currency(),
+                                body.openingMonth(),
+                                body.openingBalance(),
+                                body.outstanding() == null ? "" : body.outstanding()),
                         actor.name())
                 .id());
+    }
+
+    /** The settings of a bank account; amounts as decimal text of its currency, absent for no limit. */
+    record BankAccountSettings(
+            @NotNull @Size(max = 120) String name,
+            @Nullable Long branchId,
+            @Nullable @Size(max = 40) String leastPayment,
+            @Nullable @Size(max = 40) String mostPayment,
+            boolean zeroPayment,
+            @NotNull @Size(max = 40) String differenceTolerance,
+            BankAccount.@NotNull CheckStock checkStock,
+            @NotNull @Size(max = 12) String nextCheckNumber,
+            boolean bookOnClearing,
+            boolean active,
+            @NotNull Map<Purpose, Long> purposes,
+            @NotNull List<Long> sites) {}
+
+    @PutMapping("/companies/{companyId}/bank-accounts/{accountId}/settings")
+    @Requires(Right.ADMINISTER)
+    void change(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @RequestBody @Valid BankAccountSettings body,
+            Actor actor) {
+        CurrencyUnit c = bankAccounts.get(companyId, accountId).currency();
+        Map<Purpose, Long> purposes = new EnumMap<>(Purpose.class);
+        purposes.putAll(body.purposes());
+        setUp.change(
+                companyId,
+                accountId,
+                new BankAccount.Settings(
+                        body.name(),
+                        body.branchId(),
+                        limit(body.leastPayment(), c, "leastPayment"),
+                        limit(body.mostPayment(), c, "mostPayment"),
+                        body.zeroPayment(),
+                        Math.abs(MinorUnits.parse(
+                                body.differenceTolerance().strip().replace(",", ""), c, "differenceTolerance")),
+                        body.checkStock(),
+                        body.nextCheckNumber().strip(),
+                        body.bookOnClearing(),
+                        body.active(),
+                        purposes,
+                        new HashSet<>(body.sites())),
+                actor.name());
+    }
+
+    private static @Nullable Long limit(@Nullable String text, CurrencyUnit currency, String where) {
+        return text == null || text.isBlank()
+                ? null
+                : Long.valueOf(MinorUnits.parse(text.strip().replace(",", ""), currency, where));
+    }
+
+    /** Takes over outstanding items from a CSV file or from pasted cells sent as one. */
+    @PostMapping("/companies/{companyId}/bank-accounts/{accountId}/outstanding-items")
+    @Requires(Right.ADMINISTER)
+    @Transactional
+    public SetUp.TakenOver takeOver(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestParam MultipartFile file,
+            Actor actor)
+            throws IOException {
+        SetUp.TakenOver taken = setUp.takeOver(companyId, accountId, UploadedText.of(file), actor.name());
+        if (preview) {
+            Ledger.keepNothing();
+        }
+        return taken;
     }
 
     @PutMapping("/companies/{companyId}/one-person")

@@ -161,14 +161,14 @@ public class Statements {
         return statements
                 .findFirstByBankAccountIdOrderByToDateDesc(account.id())
                 .map(s -> new StatementIntegrity.Balance(s.toDate(), s.closingMinorUnits()))
-                .orElse(new StatementIntegrity.Balance(account.openingDate(), account.openingMinorUnits()));
+                .orElse(new StatementIntegrity.Balance(account.openingDate(), account.openingBankMinorUnits()));
     }
 
     /** The bank's balance at the end of a day, as its statements give it; empty beyond the last statement. */
     @Transactional(readOnly = true)
     public Optional<Long> bankBalance(BankAccount account, LocalDate day) {
         if (!day.isAfter(account.openingDate())) {
-            return day.equals(account.openingDate()) ? Optional.of(account.openingMinorUnits()) : Optional.empty();
+            return day.equals(account.openingDate()) ? Optional.of(account.openingBankMinorUnits()) : Optional.empty();
         }
         return statements
                 .findFirstByBankAccountIdAndFromDateLessThanEqualOrderByFromDateDesc(account.id(), day)
@@ -191,6 +191,11 @@ public class Statements {
     public List<TakenStatement> touching(long accountId, LocalDate from, LocalDate to) {
         return statements.findByBankAccountIdAndFromDateLessThanEqualAndToDateGreaterThanEqualOrderByFromDate(
                 accountId, to, from);
+    }
+
+    @Transactional(readOnly = true)
+    public boolean any(long accountId) {
+        return statements.findFirstByBankAccountIdOrderByToDateDesc(accountId).isPresent();
     }
 
     @Transactional(readOnly = true)

@@ -146,7 +146,7 @@ class TodayController {
                         Where.LEDGER_ENTRY,
                         account(all, e.bankAccountId()),
                         e.entryDate(),
-                        e.journalEntryId(),
+                        java.util.Objects.requireNonNullElse(e.journalEntryId(), 0L),
                         e.entry().title(),
                         e.minorUnits())));
         return out;
@@ -176,6 +176,16 @@ class TodayController {
             @RequestParam(defaultValue = "0") long before,
             @RequestParam(defaultValue = "") String text) {
         return activity.search(companyId, before, text).stream()
+                .map(a -> new ActivityView(a.id(), a.happenedAt(), a.who(), a.action(), a.text()))
+                .toList();
+    }
+
+    /** What was done to one object, newest first. */
+    @GetMapping("/companies/{companyId}/activity/{objectType}/{objectId}")
+    @Requires(Right.LOOK)
+    List<ActivityView> activityOf(
+            @PathVariable long companyId, @PathVariable String objectType, @PathVariable long objectId) {
+        return activity.ofObject(companyId, objectType, objectId).stream()
                 .map(a -> new ActivityView(a.id(), a.happenedAt(), a.who(), a.action(), a.text()))
                 .toList();
     }

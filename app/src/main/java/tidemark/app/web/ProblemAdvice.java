@@ -40,7 +40,15 @@ class ProblemAdvice {
             "entry.reversed",
             "entry.matched",
             "file.known",
-            "error.declared");
+            "error.declared",
+            "settle.open",
+            "settlement.undone",
+            "number.taken",
+            "payment.state",
+            "payment.presented",
+            "transfer.reversed",
+            "draft.gone",
+            "draft.changed");
 
     @ExceptionHandler
     ProblemDetail rule(RuleViolation violation) {

@@ -28,6 +28,7 @@ class DemoStatementsTest {
         Map<String, Long> openings = new HashMap<>();
         for (BankAccount account : app.bean(BankAccounts.class).list(company)) {
             accounts.put(account.name(), account);
+            openings.put(account.name(), account.openingBankMinorUnits());
             app.bean(Statements.class).list(account.id()).stream()
                     .filter(s -> s.toDate().equals(java.time.LocalDate.of(2026, 5, 31)))
                     .findFirst()
@@ -35,7 +36,7 @@ class DemoStatementsTest {
                     .ifPresent(closing -> openings.put(account.name(), closing));
         }
         var files = DemoCompany.juneFiles(accounts, openings);
-        assertEquals(3, files.size());
+        assertEquals(4, files.size());
         for (DemoCompany.StatementFile file : files) {
             Path kept = KEPT.resolve(file.name());
             if (Boolean.getBoolean("tidemark.write")) {

@@ -78,8 +78,9 @@ class LedgerApiTest {
         Client maren = Client.signedIn(app, "maren");
         Long entry = app.bean(JdbcTemplate.class)
                 .queryForObject(
-                        "select min(journal_entry_id) from cash_entry where item_match_id is not null"
-                                + " and entry_date < date '2026-03-01'",
+                        "select min(c.journal_entry_id) from cash_entry c join journal_entry e on e.id = c.journal_entry_id"
+                                + " where c.item_match_id is not null and e.source = 'MANUAL'"
+                                + " and c.entry_date < date '2026-03-01'",
                         Long.class);
         Answer refused = maren.post(
                 "/api/companies/" + maren.company() + "/ledger/entries/" + entry + "/reversal",

@@ -10,22 +10,35 @@ public final class BankLineBooking {
     private BankLineBooking() {}
 
     /**
-     * The entry that books a bank line against one other account.
+     * What moved on the cash account.
      *
-     * @param lineMinorUnits the bank line's amount, positive into the account
-     * @param cashCode the cash account of the bank account
-     * @param otherCode the balancing account: charges, interest, another cash account, any
-     * @throws RuleViolation {@code booking.same.account} when both codes are the same
+     * @param ownMinorUnits the bank line's amount, positive into the account, in the account's currency
+     * @param baseMinorUnits the same in the company's currency
      */
-    public static JournalEntry entry(
+    public record Movement(
             LocalDate date,
-            CurrencyUnit currency,
-            long lineMinorUnits,
-            String cashCode,
-            String otherCode,
+            CurrencyUnit base,
+            long ownMinorUnits,
+            long baseMinorUnits,
             String reference,
             String party,
             String text) {
+        /** A movement on an account in the company's currency. */
+        public Movement(
+                LocalDate date, CurrencyUnit base, long minorUnits, String reference, String party, String text) {
+            this(date, base, minorUnits, minorUnits, reference, party, text);
+        }
+    }
+
+    /**
+     * The entry that books a bank line against one other account.
+     *
+     * @param cashCode the cash account of the bank account
+     * @param otherCode the balancing account: charges, interest, another cash account, any
+     * @param partyId whose item the balancing line is, where that account is kept item by item
+     * @throws RuleViolation {@code booking.same.account} when both codes are the same
+     */
+    public static JournalEntry entry(Movement m, String cashCode, String otherCode, PartyId partyId) {
         if (cashCode.equals(otherCode)) {
             throw new RuleViolation(
                     "booking.same.account",
@@ -35,42 +48,13 @@ public final class BankLineBooking {
                     "Choose what the movement was for.");
         }
         return new JournalEntry(
-                date,
-                currency,
-                reference,
-                text,
+                m.date(),
+                m.base(),
+                m.reference(),
+                m.text(),
                 List.of(
-                        new JournalLine(cashCode, lineMinorUnits, party, text),
-                        new JournalLine(otherCode, Math.negateExact(lineMinorUnits), party, text)));
-    }
-
-    /**
-     * The entry that puts right a cash entry whose amount the bank shows to be wrong: the difference, on the account
-     * that balanced the wrong entry.
-     *
-     * @param bankMinorUnits what the bank booked
-     * @param ledgerMinorUnits what the ledger has
-     * @throws RuleViolation {@code correction.none} when the amounts agree
-     */
-    public static JournalEntry correction(
-            LocalDate date,
-            CurrencyUnit currency,
-            long bankMinorUnits,
-            long ledgerMinorUnits,
-            String cashCode,
-            String otherCode,
-            String reference,
-            String party,
-            String text) {
-        long difference = Math.subtractExact(bankMinorUnits, ledgerMinorUnits);
-        if (difference == 0) {
-            throw new RuleViolation(
-                    "correction.none",
-                    "amount",
-                    "equal amounts at the bank and in the ledger",
-                    "amounts that differ",
-                    "Match the entry as it is.");
-        }
-        return entry(date, currency, difference, cashCode, otherCode, reference, party, text);
+                        new JournalLine(cashCode, m.baseMinorUnits(), m.party(), m.text()).own(m.ownMinorUnits()),
+                        new JournalLine(otherCode, Math.negateExact(m.baseMinorUnits()), m.party(), m.text())
+                                .of(partyId)));
     }
 }

@@ -9,11 +9,18 @@ import tidemark.core.problem.RuleViolation;
 /**
  * A journal entry: balanced by construction, never changed, undone only by its reversal.
  *
- * @param currency of all its lines
+ * @param date the accounting date, on which it counts
+ * @param documentDate the date on the paper it came from
+ * @param currency the company's, of all its lines
  * @param lines at least two, summing to zero
  */
 public record JournalEntry(
-        LocalDate date, CurrencyUnit currency, String reference, String text, List<JournalLine> lines) {
+        LocalDate date,
+        LocalDate documentDate,
+        CurrencyUnit currency,
+        String reference,
+        String text,
+        List<JournalLine> lines) {
     /** More lines than any entry made by hand or from a file needs. */
     public static final int MOST_LINES = 5_000;
 
@@ -51,6 +58,11 @@ public record JournalEntry(
                             + MinorUnits.grouped(Math.subtractExact(debits, credits), currency)
                             + ", or correct a line.");
         }
+    }
+
+    /** An entry whose paper bears the accounting date. */
+    public JournalEntry(LocalDate date, CurrencyUnit currency, String reference, String text, List<JournalLine> lines) {
+        this(date, date, currency, reference, text, lines);
     }
 
     /** The sum of the debits, which is the sum of the credits; minor units, not negative. */

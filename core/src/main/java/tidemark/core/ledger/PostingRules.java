@@ -1,9 +1,11 @@
 package tidemark.core.ledger;
 
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 
@@ -13,14 +15,36 @@ import tidemark.core.problem.RuleViolation;
  * @param accounts the chart, by code
  * @param heldTo for each cash account by code, the last day on which nothing may be booked any more, because it is
  *     certified or waits for its certification
+ * @param foreign codes of the accounts that are kept in a currency of their own
+ * @param closedMonths months in which the company takes no entry any more
+ * @param costCentres codes of the active cost centres
+ * @param taxCodes codes of the active taxes
+ * @param parties the customers and suppliers that the entry may name, each with the control accounts it belongs to
  */
-public record PostingRules(Map<String, LedgerAccount> accounts, Map<String, LocalDate> heldTo) {
+public record PostingRules(
+        Map<String, LedgerAccount> accounts,
+        Map<String, LocalDate> heldTo,
+        Set<String> foreign,
+        Set<YearMonth> closedMonths,
+        Set<String> costCentres,
+        Set<String> taxCodes,
+        Map<PartyId, Control> parties) {
     /** Nothing is booked further ahead of the business date than this. */
     public static final int MOST_DAYS_AHEAD = 366;
 
     public PostingRules {
         accounts = Map.copyOf(accounts);
         heldTo = Map.copyOf(heldTo);
+        foreign = Set.copyOf(foreign);
+        closedMonths = Set.copyOf(closedMonths);
+        costCentres = Set.copyOf(costCentres);
+        taxCodes = Set.copyOf(taxCodes);
+        parties = Map.copyOf(parties);
+    }
+
+    /** Rules of a company without closed months, cost centres, taxes and parties. */
+    public PostingRules(Map<String, LedgerAccount> accounts, Map<String, LocalDate> heldTo) {
+        this(accounts, heldTo, Set.of(), Set.of(), Set.of(), Set.of(), Map.of());
     }
 
     /** Collects every problem, in line order; empty when the entry may be posted. Cost: O(lines). */
@@ -33,6 +57,15 @@ public record PostingRules(Map<String, LedgerAccount> accounts, Map<String, Loca
                     entry.date().toString(),
                     "a date no later than " + businessDate.plusDays(MOST_DAYS_AHEAD),
                     "Check the year."));
+        }
+        if (closedMonths.contains(YearMonth.from(entry.date()))) {
+            problems.add(new Problem(
+                    "period.closed",
+                    "date",
+                    entry.date() + ", in " + YearMonth.from(entry.date()) + ", which is closed",
+                    "a date in an open month",
+                    "Choose a date in an open month, or have an administrator open " + YearMonth.from(entry.date())
+                            + " again."));
         }
         int number = 0;
         for (JournalLine line : entry.lines()) {
@@ -65,8 +98,56 @@ public record PostingRules(Map<String, LedgerAccount> accounts, Map<String, Loca
                         "a date after " + held + ", up to which this account is certified or waits for it",
                         "Date the entry after " + held + ", or have that month reopened."));
             }
+            checkTags(line, account, where, problems);
         }
         return List.copyOf(problems);
+    }
+
+    private void checkTags(JournalLine line, LedgerAccount account, String where, List<Problem> problems) {
+        if (line.ownMinorUnits() != line.minorUnits() && !foreign.contains(account.code())) {
+            problems.add(new Problem(
+                    "currency.wrong",
+                    where,
+                    "an amount in another currency on " + account.code() + " " + account.name(),
+                    "an amount in the company's currency",
+                    "Leave the second amount out, or choose the account kept in that currency."));
+        }
+        if (!line.costCentre().isEmpty() && !costCentres.contains(line.costCentre())) {
+            problems.add(new Problem(
+                    "cost-centre.unknown",
+                    where,
+                    "cost centre “" + line.costCentre() + "”",
+                    "an active cost centre of the company",
+                    "Choose one from the list, or add it first."));
+        }
+        if (!line.taxCode().isEmpty() && !taxCodes.contains(line.taxCode())) {
+            problems.add(new Problem(
+                    "tax.unknown",
+                    where,
+                    "tax code “" + line.taxCode() + "”",
+                    "an active tax code of the company",
+                    "Choose one from the list, or add it first."));
+        }
+        Control party = parties.get(line.partyId());
+        if (account.control() != Control.NONE && account.control() != party) {
+            problems.add(new Problem(
+                    "party.missing",
+                    where,
+                    line.partyId().equals(PartyId.NONE)
+                            ? "nobody on " + account.code() + " " + account.name()
+                            : "somebody else than its kind on " + account.code() + " " + account.name(),
+                    account.control() == Control.RECEIVABLES
+                            ? "the customer who owes it"
+                            : "the supplier it is owed to",
+                    "Name them; this account is kept item by item."));
+        } else if (!line.partyId().equals(PartyId.NONE) && party == null) {
+            problems.add(new Problem(
+                    "party.unknown",
+                    where,
+                    "a customer or supplier that is not there",
+                    "one of the company's",
+                    "Choose one from the list."));
+        }
     }
 
     /** @throws RuleViolation with all problems, when there are any */

@@ -1,5 +1,5 @@
 /**
- * Double entry: accounts, balanced journal entries and their reversal, cash entries, the bookings made from a bank line, and the file of cash entries. May depend on {@code money} and {@code problem}.
+ * Double entry: accounts, balanced journal entries and their reversal, cash entries, the bookings made from a bank line, and the file of cash entries. May depend on {@code table}, {@code money} and {@code problem}.
  */
 @NullMarked
 package tidemark.core.ledger;

@@ -1,6 +1,7 @@
 package tidemark.core.money;
 
 import java.math.BigDecimal;
+import java.util.List;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.problem.RuleViolation;
 
@@ -83,6 +84,19 @@ public final class MinorUnits {
                     "Check the amount: a decimal point may be missing.");
         }
         return scaled.longValueExact();
+    }
+
+    /**
+     * The sum of decimal texts.
+     *
+     * @throws RuleViolation as {@link #parse}, naming the place in the list from 1
+     */
+    public static long sum(List<String> texts, CurrencyUnit currency) {
+        long sum = 0;
+        for (int i = 0; i < texts.size(); i++) {
+            sum = Math.addExact(sum, parse(texts.get(i), currency, "amount " + (i + 1)));
+        }
+        return sum;
     }
 
     /** Plain decimal text with exactly the places of the currency, a minus for negatives: {@code -1234.50}. */

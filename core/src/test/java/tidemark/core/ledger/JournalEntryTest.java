@@ -15,6 +15,7 @@ import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.table.CsvTable;
 
 class JournalEntryTest {
     private static final LocalDate DAY = LocalDate.of(2026, 6, 4);
@@ -101,7 +102,7 @@ class JournalEntryTest {
                 2026-06-05,1.005,X,Y
                 2026-06-06,0.00,X,Y
                 """;
-        CashEntryFile.Result read = CashEntryFile.read(csv, CurrencyUnit.USD);
+        CsvTable.Result<CashEntryFile.Row> read = CashEntryFile.read(csv, CurrencyUnit.USD);
         assertEquals(
                 List.of("date.unreadable", "amount.places", "amount.zero"),
                 read.problems().stream().map(Problem::code).toList());

@@ -1,0 +1,3 @@
+package tidemark.app.company;
+
+interface BankRepository extends MasterRows<Bank> {}

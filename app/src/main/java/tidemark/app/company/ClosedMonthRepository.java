@@ -1,0 +1,3 @@
+package tidemark.app.company;
+
+interface ClosedMonthRepository extends MasterRows<ClosedMonth> {}

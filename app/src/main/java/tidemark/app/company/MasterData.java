@@ -1,0 +1,356 @@
+package tidemark.app.company;
+
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.activity.ActivityLog;
+import tidemark.core.ledger.TaxSplit;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.payment.ExchangeRate;
+import tidemark.core.problem.Fields;
+import tidemark.core.problem.RuleViolation;
+
+/** A company's lists: sites, cost centres, banks and branches, taxes, number series, rates and closed months. */
+@Service
+public class MasterData {
+    private final CompanyRepository companies;
+    private final BankAccountRepository bankAccounts;
+    private final SiteRepository sites;
+    private final CostCentreRepository costCentres;
+    private final BankRepository banks;
+    private final BranchRepository branches;
+    private final TaxCodeRepository taxCodes;
+    private final NumberSeriesRepository series;
+    private final ExchangeRateRepository rates;
+    private final ClosedMonthRepository closedMonths;
+    private final ActivityLog activity;
+    private final Clock clock;
+
+    MasterData(
+            CompanyRepository companies,
+            BankAccountRepository bankAccounts,
+            SiteRepository sites,
+            CostCentreRepository costCentres,
+            BankRepository banks,
+            BranchRepository branches,
+            TaxCodeRepository taxCodes,
+            NumberSeriesRepository series,
+            ExchangeRateRepository rates,
+            ClosedMonthRepository closedMonths,
+            ActivityLog activity,
+            Clock clock) {
+        this.companies = companies;
+        this.bankAccounts = bankAccounts;
+        this.sites = sites;
+        this.costCentres = costCentres;
+        this.banks = banks;
+        this.branches = branches;
+        this.taxCodes = taxCodes;
+        this.series = series;
+        this.rates = rates;
+        this.closedMonths = closedMonths;
+        this.activity = activity;
+        this.clock = clock;
+    }
+
+    private static <T extends MasterRow> T row(MasterRows<T> rows, long companyId, long id, String what) {
+        return rows.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing(what));
+    }
+
+    private void noted(long companyId, String who, String type, MasterRow row, String text) {
+        activity.record(companyId, who, type + ".kept", type, row.id(), text);
+    }
+
+    /** Refuses a name that another row of the list has. */
+    private static <T extends MasterRow> void onlyOne(
+            List<T> rows,
+            @Nullable Long own,
+            java.util.function.Function<T, String> name,
+            String wanted,
+            String field) {
+        for (T row : rows) {
+            if (name.apply(row).equalsIgnoreCase(wanted) && (own == null || row.id() != own)) {
+                throw Fields.taken(field, wanted);
+            }
+        }
+    }
+
+    @Transactional(readOnly = true)
+    public List<Site> sites(long companyId) {
+        return sites.findByCompanyIdOrderByName(companyId);
+    }
+
+    /** The site, which must be one of the company's. */
+    @Transactional(readOnly = true)
+    public Site site(long companyId, long id) {
+        return row(sites, companyId, id, "site");
+    }
+
+    @Transactional
+    public long keepSite(long companyId, @Nullable Long id, String name, boolean active, String who) {
+        String fit = Fields.text(name, "name", 120);
+        onlyOne(sites(companyId), id, Site::name, fit, "name");
+        Site site = id == null ? new Site(companyId, fit) : row(sites, companyId, id, "site");
+        site.set(fit, active);
+        sites.save(site);
+        noted(companyId, who, "site", site, "Site " + fit + (active ? "" : ", no longer active"));
+        return site.id();
+    }
+
+    @Transactional(readOnly = true)
+    public List<CostCentre> costCentres(long companyId) {
+        return costCentres.findByCompanyIdOrderById(companyId).stream()
+                .sorted(Comparator.comparing(CostCentre::code))
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public Set<String> activeCostCentres(long companyId) {
+        Set<String> out = new HashSet<>();
+        costCentres.findByCompanyIdOrderById(companyId).stream()
+                .filter(CostCentre::active)
+                .forEach(c -> out.add(c.code()));
+        return out;
+    }
+
+    @Transactional
+    public long keepCostCentre(
+            long companyId, @Nullable Long id, String code, String name, boolean active, String who) {
+        String fit = Fields.code(code, "code");
+        onlyOne(costCentres.findByCompanyIdOrderById(companyId), id, CostCentre::code, fit, "code");
+        CostCentre centre = id == null ? new CostCentre(companyId) : row(costCentres, companyId, id, "cost centre");
+        centre.set(fit, Fields.text(name, "name", 120), active);
+        costCentres.save(centre);
+        noted(companyId, who, "cost_centre", centre, "Cost centre " + fit + " " + centre.name());
+        return centre.id();
+    }
+
+    @Transactional(readOnly = true)
+    public List<Bank> banks(long companyId) {
+        return banks.findByCompanyIdOrderById(companyId).stream()
+                .sorted(Comparator.comparing(Bank::name))
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public List<Branch> branches(long companyId) {
+        return branches.findByCompanyIdOrderById(companyId);
+    }
+
+    @Transactional
+    public long keepBank(long companyId, @Nullable Long id, String name, String identifier, String who) {
+        String fit = Fields.text(name, "name", 120);
+        onlyOne(banks.findByCompanyIdOrderById(companyId), id, Bank::name, fit, "name");
+        Bank bank = id == null ? new Bank(companyId) : row(banks, companyId, id, "bank");
+        if (id != null) {
+            bankAccounts.findByCompanyIdOrderByPlace(companyId).stream()
+                    .filter(a -> a.bank().equals(bank.name()))
+                    .forEach(a -> a.bank(fit));
+        }
+        bank.set(fit, identifier.strip());
+        banks.save(bank);
+        noted(companyId, who, "bank", bank, "Bank " + fit);
+        return bank.id();
+    }
+
+    /** The bank of that name, added to the list where it is new. */
+    @Transactional
+    public void bankNamed(long companyId, String name, String who) {
+        boolean known = banks.findByCompanyIdOrderById(companyId).stream()
+                .anyMatch(b -> b.name().equalsIgnoreCase(name));
+        if (!known) {
+            keepBank(companyId, null, name, "", who);
+        }
+    }
+
+    @Transactional
+    public long keepBranch(long companyId, @Nullable Long id, long bankId, String name, String identifier, String who) {
+        row(banks, companyId, bankId, "bank");
+        String fit = Fields.text(name, "name", 120);
+        onlyOne(
+                branches.findByCompanyIdOrderById(companyId).stream()
+                        .filter(b -> b.bankId() == bankId)
+                        .toList(),
+                id,
+                Branch::name,
+                fit,
+                "name");
+        Branch branch = id == null ? new Branch(companyId) : row(branches, companyId, id, "branch");
+        branch.set(bankId, fit, identifier.strip());
+        branches.save(branch);
+        noted(companyId, who, "branch", branch, "Branch " + fit);
+        return branch.id();
+    }
+
+    @Transactional(readOnly = true)
+    public Branch branch(long companyId, long id) {
+        return row(branches, companyId, id, "branch");
+    }
+
+    @Transactional(readOnly = true)
+    public List<TaxCode> taxCodes(long companyId) {
+        return taxCodes.findByCompanyIdOrderById(companyId).stream()
+                .sorted(Comparator.comparing(TaxCode::code))
+                .toList();
+    }
+
+    @Transactional
+    public long keepTaxCode(
+            long companyId,
+            @Nullable Long id,
+            String code,
+            String name,
+            BigDecimal ratePercent,
+            long ledgerAccountId,
+            boolean active,
+            String who) {
+        String fit = Fields.code(code, "code");
+        TaxSplit.checkRate(ratePercent, "ratePercent");
+        onlyOne(taxCodes.findByCompanyIdOrderById(companyId), id, TaxCode::code, fit, "code");
+        TaxCode tax = id == null ? new TaxCode(companyId) : row(taxCodes, companyId, id, "tax code");
+        tax.set(fit, Fields.text(name, "name", 120), ratePercent, ledgerAccountId, active);
+        taxCodes.save(tax);
+        noted(companyId, who, "tax_code", tax, "Tax " + fit + " at " + ratePercent.toPlainString() + " percent");
+        return tax.id();
+    }
+
+    @Transactional
+    public List<NumberSeries> series(long companyId) {
+        List<NumberSeries> there = series.findByCompanyIdOrderById(companyId);
+        for (NumberSeries.Kind kind : NumberSeries.Kind.values()) {
+            if (there.stream().noneMatch(s -> s.kind() == kind)) {
+                series.save(new NumberSeries(companyId, kind));
+            }
+        }
+        return series.findByCompanyIdOrderById(companyId);
+    }
+
+    @Transactional
+    public void keepSeries(long companyId, long id, String prefix, long nextNumber, int digits, String who) {
+        NumberSeries row = row(series, companyId, id, "number series");
+        if (nextNumber < row.nextNumber() && prefix.strip().equals(row.prefix())) {
+            throw new RuleViolation(
+                    "series.back",
+                    "nextNumber",
+                    Long.toString(nextNumber),
+                    "at least " + row.nextNumber() + ", since the numbers before it are taken",
+                    "Count on, or choose another prefix.");
+        }
+        if (nextNumber < 1 || digits < 1 || digits > 10 || prefix.strip().length() > 12) {
+            throw new RuleViolation(
+                    "series.unfit",
+                    "nextNumber",
+                    prefix + nextNumber + ", " + digits + " digits",
+                    "a prefix of at most 12 signs, a number above zero and 1 to 10 digits",
+                    "Correct the series.");
+        }
+        row.set(prefix.strip(), nextNumber, digits);
+        noted(companyId, who, "number_series", row, "Numbers go on with " + row.prefix() + nextNumber);
+    }
+
+    /** Takes the next number; the company's row is locked by the booking that asks. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public String takeNumber(long companyId, NumberSeries.Kind kind) {
+        return series(companyId).stream()
+                .filter(s -> s.kind() == kind)
+                .findFirst()
+                .orElseThrow()
+                .take();
+    }
+
+    @Transactional(readOnly = true)
+    public List<tidemark.app.company.ExchangeRate> rates(long companyId) {
+        return rates.findByCompanyIdOrderById(companyId).stream()
+                .sorted(Comparator.comparing(tidemark.app.company.ExchangeRate::rateDate)
+                        .reversed()
+                        .thenComparing(tidemark.app.company.ExchangeRate::currency))
+                .toList();
+    }
+
+    @Transactional
+    public long keepRate(long companyId, String currency, LocalDate day, BigDecimal rate, String who) {
+        CurrencyUnit base = companies.findById(companyId).orElseThrow().baseCurrency();
+        CurrencyUnit foreign = MinorUnits.currency(currency, "currency");
+        if (foreign.equals(base)) {
+            throw new RuleViolation(
+                    "rate.base", "currency", base.getCode(), "a currency other than the company's", "Choose another.");
+        }
+        ExchangeRate fit = new ExchangeRate(foreign, base, day, rate);
+        tidemark.app.company.ExchangeRate row = rates.findByCompanyIdOrderById(companyId).stream()
+                .filter(r -> r.currency().equals(currency) && r.rateDate().equals(day))
+                .findFirst()
+                .orElseGet(() -> new tidemark.app.company.ExchangeRate(companyId));
+        row.set(currency, day, fit.rate());
+        rates.save(row);
+        noted(companyId, who, "rate", row, "1 " + currency + " = " + rate.toPlainString() + " from " + day);
+        return row.id();
+    }
+
+    /**
+     * The rate that holds on a day: the last one set no later.
+     *
+     * @throws RuleViolation {@code rate.missing}
+     */
+    @Transactional(readOnly = true)
+    public ExchangeRate rate(long companyId, CurrencyUnit foreign, CurrencyUnit base, LocalDate day) {
+        if (foreign.equals(base)) {
+            return new ExchangeRate(foreign, base, day, BigDecimal.ONE);
+        }
+        return rates(companyId).stream()
+                .filter(r ->
+                        r.currency().equals(foreign.getCode()) && !r.rateDate().isAfter(day))
+                .findFirst()
+                .map(r -> new ExchangeRate(foreign, base, r.rateDate(), r.rate()))
+                .orElseThrow(() -> new RuleViolation(
+                        "rate.missing",
+                        "date",
+                        "no rate for " + foreign.getCode() + " on " + day,
+                        "a rate from that day or before",
+                        "Add the rate in set-up, then try again; what you typed is kept."));
+    }
+
+    @Transactional(readOnly = true)
+    public Set<YearMonth> closedMonths(long companyId) {
+        Set<YearMonth> out = new java.util.TreeSet<>();
+        closedMonths.findByCompanyIdOrderById(companyId).forEach(m -> out.add(YearMonth.from(m.firstDay())));
+        return out;
+    }
+
+    /** Closes a month, or opens it again. */
+    @Transactional
+    public void close(long companyId, YearMonth month, boolean closed, String who) {
+        // bookings hold the same lock while they check, so none slips in behind the closing
+        bankAccounts.lockCompany(companyId);
+        List<ClosedMonth> there = closedMonths.findByCompanyIdOrderById(companyId).stream()
+                .filter(m -> m.firstDay().equals(month.atDay(1)))
+                .toList();
+        if (there.isEmpty() == !closed) {
+            return;
+        }
+        if (closed) {
+            ClosedMonth row = new ClosedMonth(companyId);
+            row.set(month.atDay(1), who, clock.instant());
+            closedMonths.save(row);
+        } else {
+            closedMonths.deleteAll(there);
+        }
+        activity.record(
+                companyId,
+                who,
+                closed ? "month.closed" : "month.opened",
+                "company",
+                companyId,
+                (closed ? "Closed " : "Opened ") + month + " for bookings");
+    }
+}

@@ -1,0 +1,68 @@
+package tidemark.app.company;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+
+/** The running numbers of one kind of document: {@code INV-} and 1043 give {@code INV-01043} with five digits. */
+@Entity
+public class NumberSeries extends MasterRow {
+    /** What is numbered. */
+    public enum Kind {
+        INVOICE("INV-"),
+        CREDIT_NOTE("CN-"),
+        RECEIPT("RC-"),
+        PAYMENT("PY-"),
+        TRANSFER("TR-");
+
+        final String prefix;
+
+        Kind(String prefix) {
+            this.prefix = prefix;
+        }
+    }
+
+    @Enumerated(EnumType.STRING)
+    private Kind kind;
+
+    private String prefix;
+    private long nextNumber;
+    private int digits;
+
+    protected NumberSeries() {}
+
+    NumberSeries(long companyId, Kind kind) {
+        super(companyId);
+        this.kind = kind;
+        this.prefix = kind.prefix;
+        this.nextNumber = 1;
+        this.digits = 4;
+    }
+
+    void set(String newPrefix, long newNext, int newDigits) {
+        prefix = newPrefix;
+        nextNumber = newNext;
+        digits = newDigits;
+    }
+
+    String take() {
+        String number = Long.toString(nextNumber++);
+        return prefix + "0".repeat(Math.max(0, digits - number.length())) + number;
+    }
+
+    public Kind kind() {
+        return kind;
+    }
+
+    public String prefix() {
+        return prefix;
+    }
+
+    public long nextNumber() {
+        return nextNumber;
+    }
+
+    public int digits() {
+        return digits;
+    }
+}

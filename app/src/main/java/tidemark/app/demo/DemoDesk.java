@@ -1,0 +1,202 @@
+package tidemark.app.demo;
+
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+import tidemark.app.company.BankAccount;
+import tidemark.app.draft.Draft;
+import tidemark.app.draft.Drafts;
+import tidemark.app.party.Invoices;
+import tidemark.app.party.Receipts;
+import tidemark.app.payment.Payments;
+import tidemark.app.payment.Transfers;
+import tidemark.app.setup.SetUp;
+import tidemark.core.party.InvoiceBooking;
+import tidemark.core.payment.PaymentKind;
+
+/** What lies on the demo company's desk on 2 July: an account just taken over, drafts, payments that wait. */
+@Component
+@ConditionalOnProperty(name = "tidemark.demo", havingValue = "true")
+class DemoDesk {
+    private static final String MAREN = "Maren Oduya";
+    private static final LocalDate TODAY = LocalDate.of(2026, 7, 2);
+
+    private final SetUp setUp;
+    private final Invoices invoices;
+    private final Receipts receipts;
+    private final Payments payments;
+    private final Transfers transfers;
+    private final Drafts drafts;
+
+    DemoDesk(SetUp setUp, Invoices invoices, Receipts receipts, Payments payments, Transfers transfers, Drafts drafts) {
+        this.setUp = setUp;
+        this.invoices = invoices;
+        this.receipts = receipts;
+        this.payments = payments;
+        this.transfers = transfers;
+        this.drafts = drafts;
+    }
+
+    void fill(DemoLedger.Place place) {
+        BankAccount operating = Objects.requireNonNull(place.accounts().get(Story.OPERATING));
+        BankAccount euro = setUp.addBankAccount(
+                place.companyId(),
+                new SetUp.NewBankAccount(
+                        Story.EURO, "Nordkant", "NK-0077-2210", "EUR", YearMonth.of(2026, 5), "18240.00", """
+                        date,amount,reference,party,text
+                        2026-05-28,-1240.00,NK-8801,Hansen Propeller,Propeller shaft
+                        2026-05-29,860.00,NK-8807,Svea Marin AB,Refund of freight
+                        """),
+                "Iris Calloway");
+        expense(
+                place,
+                euro,
+                PaymentKind.BANK_TRANSFER,
+                "PY-EU-1",
+                "Hansen Propeller",
+                LocalDate.of(2026, 6, 15),
+                "2350.00",
+                "5050",
+                "Folding propeller");
+        transfers.make(
+                place.companyId(),
+                new Transfers.NewTransfer(
+                        operating.id(), euro.id(), LocalDate.of(2026, 7, 1), TODAY, "5000.00", "4580.00", "", ""),
+                MAREN);
+        Payments.Made spoilt = expense(
+                place,
+                operating,
+                PaymentKind.CHECK,
+                "20440",
+                "Gale Crane Hire",
+                LocalDate.of(2026, 6, 24),
+                "412.50",
+                "6120",
+                "Crane for mast work");
+        payments.voidPayment(
+                place.companyId(),
+                spoilt.payments().getFirst().id(),
+                LocalDate.of(2026, 6, 24),
+                "Printed on the wrong line",
+                MAREN);
+        expense(
+                place,
+                operating,
+                PaymentKind.CHECK,
+                "",
+                "Lantern Legal",
+                LocalDate.of(2026, 7, 10),
+                "1850.00",
+                "6160",
+                "Berth contracts, due on the tenth");
+        expense(
+                place,
+                operating,
+                PaymentKind.BANK_TRANSFER,
+                "",
+                "Corran Engines",
+                TODAY,
+                "31400.00",
+                "1530",
+                "New lathe for the workshop");
+        long merrow = Objects.requireNonNull(place.names().customers().get("Merrow Rentals"));
+        receipts.book(
+                place.companyId(),
+                new Receipts.NewReceipt(
+                        merrow, TODAY, "1250", "350.00", "", "Paid ahead for the season", null, List.of()),
+                MAREN);
+        invoices.book(
+                place.companyId(),
+                new Invoices.NewInvoice(
+                        Objects.requireNonNull(place.names().customers().get("Pell Charter")),
+                        InvoiceBooking.Kind.CREDIT_NOTE,
+                        "",
+                        LocalDate.of(2026, 6, 29),
+                        null,
+                        null,
+                        null,
+                        "Berth given back early",
+                        List.of(new Invoices.InvoiceLine("4050", "180.00", "", "DOCK", "Berth given back early"))),
+                MAREN);
+        drafts(place, operating);
+    }
+
+    private Payments.Made expense(
+            DemoLedger.Place place,
+            BankAccount account,
+            PaymentKind kind,
+            String number,
+            String supplier,
+            LocalDate date,
+            String amount,
+            String code,
+            String text) {
+        return payments.make(
+                place.companyId(),
+                new Payments.NewPayment(
+                        account.id(),
+                        kind,
+                        number,
+                        place.names().suppliers().get(supplier),
+                        supplier,
+                        date,
+                        place.names().sites().get("Workshop"),
+                        text,
+                        new Payments.Parts(
+                                List.of(), "", List.of(new Payments.ExpenseLine(code, amount, "", "YARD", text)))),
+                MAREN);
+    }
+
+    private void drafts(DemoLedger.Place place, BankAccount operating) {
+        keep(
+                place,
+                Draft.Kind.ENTRY,
+                Map.of(
+                        "date", "2026-06-30",
+                        "reference", "",
+                        "checkNumber", "",
+                        "text", "Insurance for June",
+                        "lines", List.of(line("6150", "640.00", ""), line("1400", "", "640.00"))));
+        keep(
+                place,
+                Draft.Kind.ENTRY,
+                Map.of(
+                        "date", "2026-06-30",
+                        "reference", "",
+                        "checkNumber", "",
+                        "text", "Depreciation, travel lift, June",
+                        "lines", List.of(line("6010", "1,125.00", ""), line("1590", "", "1,120.00"))));
+        keep(
+                place,
+                Draft.Kind.PAYMENT,
+                Map.of(
+                        "bankAccountId", operating.id(),
+                        "kind", "CHECK",
+                        "number", "",
+                        "payee", "Juniper Cleaning",
+                        "date", "2026-07-02",
+                        "text", "Cleaning of the wash house",
+                        "parts",
+                                Map.of(
+                                        "items", List.of(),
+                                        "onAccount", "",
+                                        "expenses",
+                                                List.of(Map.of(
+                                                        "account", "6120",
+                                                        "amount", "286.00",
+                                                        "costCentre", "DOCK",
+                                                        "text", "Wash house")))));
+    }
+
+    private static Map<String, String> line(String account, String debit, String credit) {
+        return Map.of("account", account, "debit", debit, "credit", credit, "party", "", "text", "");
+    }
+
+    private void keep(DemoLedger.Place place, Draft.Kind kind, Map<String, Object> body) {
+        drafts.keep(place.companyId(), null, 0, kind, body, MAREN);
+    }
+}

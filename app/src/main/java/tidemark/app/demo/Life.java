@@ -1,0 +1,186 @@
+package tidemark.app.demo;
+
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+
+/**
+ * What lies behind the story's movements: the invoices that its payments settle, the takings behind its deposit slips
+ * and card settlements. From its own seed, so that the story's statements stay as they are.
+ */
+final class Life {
+    private static final String[] WORK = {
+        "Hull repair", "Engine service", "Antifouling", "Mast work", "Winter storage", "Berth rent", "Rigging"
+    };
+    private static final String[] WORK_ACCOUNTS = {"4020", "4020", "4020", "4020", "4060", "4050", "4020"};
+
+    /** Money taken over the counter or by card: into an account that waits for the bank. */
+    record Takings(LocalDate date, String intoAccount, String incomeAccount, long cents, String text, String site) {}
+
+    /** A receipt of a customer behind a deposit slip, which settles the debt of that booking key. */
+    record CustomerReceipt(String key, LocalDate date, String customer, long cents) {}
+
+    private final Random random = new Random(77_104L);
+    private final List<Debt> debts = new ArrayList<>();
+    private final List<Takings> takings = new ArrayList<>();
+    private final List<CustomerReceipt> receipts = new ArrayList<>();
+    private final Map<String, String> supplierAccount = new HashMap<>();
+    private final List<String> customers;
+    private int invoice = 4_101;
+    private int bill = 88_210;
+
+    Life(List<Story.Booking> bookings, List<String> customers, List<String> suppliers) {
+        this.customers = customers;
+        for (int i = 0; i < Story.SUPPLIERS.length; i++) {
+            supplierAccount.put(Story.SUPPLIERS[i], Story.SUPPLIER_ACCOUNTS[i]);
+        }
+        for (Story.Booking b : bookings) {
+            if (paysSupplier(b)) {
+                bill(b);
+            } else if (b.other().equals("1200")) {
+                invoice(b.key(), b.date(), b.party(), b.cents(), b.text());
+            } else if (b.key().startsWith("D-")) {
+                behindSlip(b);
+            } else if (b.other().equals("1210")) {
+                takings.add(new Takings(
+                        b.date().minusDays(1),
+                        "1210",
+                        "4040",
+                        b.cents(),
+                        b.text().replace("Card takings", "Fuel and shop by card"),
+                        "Dock office"));
+            }
+        }
+        stillOpen(suppliers);
+        debts.sort(Comparator.comparing(Debt::date).thenComparing(Debt::number));
+    }
+
+    static boolean paysSupplier(Story.Booking b) {
+        return b.account().equals(Story.OPERATING)
+                && b.cents() < 0
+                && Arrays.asList(Story.SUPPLIERS).contains(b.party())
+                && !b.key().equals("twice-2");
+    }
+
+    private void bill(Story.Booking b) {
+        long paid = -b.cents();
+        boolean early = b.party().length() % 4 == 0 && random.nextInt(3) == 0;
+        long gross = early ? paid * 100 / 98 : paid;
+        debts.add(new Debt(
+                b.key(),
+                false,
+                b.party(),
+                "B" + bill++,
+                b.date().minusDays(early ? 8 : 12 + random.nextInt(16)),
+                gross,
+                paid,
+                gross - paid,
+                b.other(),
+                b.other().startsWith("5") ? "YARD" : "OFFICE",
+                "",
+                ""));
+    }
+
+    private void invoice(String key, LocalDate paidOn, String customer, long paid, String text) {
+        boolean early = customer.length() % 4 == 0 && random.nextInt(2) == 0;
+        long gross = early ? paid * 100 / 98 : paid;
+        int work = random.nextInt(WORK.length);
+        String number = text.startsWith("Invoice ") ? text.substring(8) : "Q-" + invoice++;
+        debts.add(new Debt(
+                key,
+                true,
+                customer,
+                number,
+                paidOn.minusDays(early ? 9 : 14 + random.nextInt(20)),
+                gross,
+                paid,
+                gross - paid,
+                WORK_ACCOUNTS[work],
+                WORK_ACCOUNTS[work].equals("4020") ? "YARD" : "DOCK",
+                WORK_ACCOUNTS[work].equals("4020") ? "ST" : "",
+                WORK[work]));
+    }
+
+    /** One or two customers' receipts, the rest of the slip from the tills. */
+    private void behindSlip(Story.Booking b) {
+        long rest = b.cents();
+        int count = 1 + random.nextInt(2);
+        for (int i = 1; i <= count; i++) {
+            String customer = customers.get(random.nextInt(customers.size()));
+            long part = b.cents() * (20 + random.nextInt(20)) / 100;
+            String key = b.key() + "/" + i;
+            invoice(key, b.date(), customer, part, "");
+            receipts.add(new CustomerReceipt(key, b.date(), customer, part));
+            rest -= part;
+        }
+        takings.add(
+                new Takings(b.date(), "1250", "4030", rest, "Takings of the tills, " + b.reference(), "Dock office"));
+    }
+
+    private void stillOpen(List<String> suppliers) {
+        for (int i = 0; i < 58; i++) {
+            String customer = customers.get(i * 7 % customers.size());
+            LocalDate date = LocalDate.of(2026, 6, 30).minusDays(random.nextInt(i % 6 == 0 ? 110 : 40));
+            int work = random.nextInt(WORK.length);
+            debts.add(new Debt(
+                    "",
+                    true,
+                    customer,
+                    "Q-" + invoice++,
+                    date,
+                    (300 + random.nextInt(4_200)) * 100L + random.nextInt(100),
+                    0,
+                    0,
+                    WORK_ACCOUNTS[work],
+                    WORK_ACCOUNTS[work].equals("4020") ? "YARD" : "DOCK",
+                    WORK_ACCOUNTS[work].equals("4020") ? "ST" : "",
+                    WORK[work]));
+        }
+        String[] accounts = {"6150", "6160", "6170", "6120", "5050", "6130"};
+        for (int i = 0; i < 34; i++) {
+            String supplier = suppliers.get(i * 5 % suppliers.size());
+            debts.add(new Debt(
+                    "",
+                    false,
+                    supplier,
+                    "B" + bill++,
+                    LocalDate.of(2026, 6, 29).minusDays(random.nextInt(45)),
+                    (120 + random.nextInt(2_300)) * 100L + random.nextInt(100),
+                    0,
+                    0,
+                    supplierAccount.getOrDefault(supplier, accounts[i % accounts.length]),
+                    "OFFICE",
+                    "",
+                    ""));
+        }
+    }
+
+    /** Those dated in the month; with the first month, those before it too. */
+    List<Debt> debts(YearMonth month) {
+        return debts.stream()
+                .filter(d -> month.equals(Story.FIRST)
+                        ? !YearMonth.from(d.date()).isAfter(month)
+                        : YearMonth.from(d.date()).equals(month))
+                .toList();
+    }
+
+    List<Takings> takings(YearMonth month) {
+        return takings.stream()
+                .filter(t -> month.equals(Story.FIRST)
+                        ? !YearMonth.from(t.date()).isAfter(month)
+                        : YearMonth.from(t.date()).equals(month))
+                .toList();
+    }
+
+    List<CustomerReceipt> receipts(YearMonth month) {
+        return receipts.stream()
+                .filter(r -> YearMonth.from(r.date()).equals(month))
+                .toList();
+    }
+}

@@ -1,0 +1,129 @@
+package tidemark.app.draft;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Lob;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+import tidemark.app.company.MasterRow;
+
+/** A form left half done, or done and not posted yet: kept just as it was typed. */
+@Entity
+public class Draft extends MasterRow {
+    /** What it becomes when it is posted. */
+    public enum Kind {
+        ENTRY,
+        INVOICE,
+        RECEIPT,
+        PAYMENT,
+        TRANSFER
+    }
+
+    /** A draft is posted or discarded once. */
+    public enum State {
+        OPEN,
+        POSTED,
+        DISCARDED
+    }
+
+    private @Nullable Long siteId;
+    private @Nullable Long bankAccountId;
+
+    @Enumerated(EnumType.STRING)
+    private Kind kind;
+
+    private String title;
+    private String amount;
+    private LocalDate draftDate;
+
+    @Lob
+    private String body;
+
+    @Enumerated(EnumType.STRING)
+    private State state = State.OPEN;
+
+    private String madeBy;
+    private Instant madeAt;
+    private Instant changedAt;
+
+    @Version
+    private int version;
+
+    protected Draft() {}
+
+    Draft(long companyId, Kind kind, String madeBy, Instant madeAt) {
+        super(companyId);
+        this.kind = kind;
+        this.madeBy = madeBy;
+        this.madeAt = madeAt;
+    }
+
+    /** What is listed of a draft, read from its form. */
+    record Summary(
+            String title,
+            String amount,
+            LocalDate date,
+            @Nullable Long siteId,
+            @Nullable Long bankAccountId) {}
+
+    void keep(String newBody, Summary s, Instant when) {
+        body = newBody;
+        title = s.title();
+        amount = s.amount();
+        draftDate = s.date();
+        siteId = s.siteId();
+        bankAccountId = s.bankAccountId();
+        changedAt = when;
+    }
+
+    void close(State how) {
+        state = how;
+    }
+
+    public @Nullable Long siteId() {
+        return siteId;
+    }
+
+    public @Nullable Long bankAccountId() {
+        return bankAccountId;
+    }
+
+    public Kind kind() {
+        return kind;
+    }
+
+    public String title() {
+        return title;
+    }
+
+    public String amount() {
+        return amount;
+    }
+
+    public LocalDate draftDate() {
+        return draftDate;
+    }
+
+    public String body() {
+        return body;
+    }
+
+    public State state() {
+        return state;
+    }
+
+    public String madeBy() {
+        return madeBy;
+    }
+
+    public Instant changedAt() {
+        return changedAt;
+    }
+
+    public int version() {
+        return version;
+    }
+}

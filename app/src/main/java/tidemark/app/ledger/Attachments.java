@@ -1,0 +1,85 @@
+package tidemark.app.ledger;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.activity.ActivityLog;
+import tidemark.core.problem.RuleViolation;
+
+/** Papers kept with journal entries: pictures, PDF and plain text. */
+@Service
+public class Attachments {
+    static final long LARGEST = 8_000_000;
+    private static final int MOST = 20;
+    /** Types by the ending of the name; what a browser would run is not among them. */
+    private static final Map<String, String> TYPES = Map.of(
+            "pdf", "application/pdf",
+            "png", "image/png",
+            "jpg", "image/jpeg",
+            "jpeg", "image/jpeg",
+            "txt", "text/plain",
+            "csv", "text/csv",
+            "xml", "application/octet-stream");
+
+    private final AttachmentRepository attachments;
+    private final Ledger ledger;
+    private final ActivityLog activity;
+    private final Clock clock;
+
+    Attachments(AttachmentRepository attachments, Ledger ledger, ActivityLog activity, Clock clock) {
+        this.attachments = attachments;
+        this.ledger = ledger;
+        this.activity = activity;
+        this.clock = clock;
+    }
+
+    @Transactional
+    public long add(long companyId, long entryId, String fileName, byte[] content, String who) {
+        PostedEntry entry = ledger.entry(companyId, entryId);
+        String name = fileName.replaceAll("[\\\\/\\p{Cntrl}\"]", "_").strip();
+        String type = TYPES.get(name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT));
+        if (type == null || name.length() > 200) {
+            throw new RuleViolation(
+                    "attachment.type",
+                    "file",
+                    "“" + (name.length() > 60 ? name.substring(0, 60) + "…" : name) + "”",
+                    "a PDF, PNG, JPEG, text, CSV or XML file",
+                    "Save the paper as one of these.");
+        }
+        if (content.length == 0 || content.length > LARGEST) {
+            throw new RuleViolation(
+                    "file.size",
+                    "file",
+                    content.length + " bytes",
+                    "1 to " + LARGEST + " bytes",
+                    "Choose a smaller file.");
+        }
+        if (attachments.list(entryId).size() >= MOST) {
+            throw new RuleViolation(
+                    "attachment.count", "file", MOST + " attachments", "fewer than " + MOST, "Put papers together.");
+        }
+        Attachment saved = attachments.save(new Attachment(entry, name, type, content, who, clock.instant()));
+        activity.record(
+                companyId,
+                who,
+                "attachment.added",
+                "entry",
+                entryId,
+                "Attached " + name + " to entry " + entry.number());
+        return saved.id();
+    }
+
+    @Transactional(readOnly = true)
+    public List<AttachmentRepository.Listed> list(long entryId) {
+        return attachments.list(entryId);
+    }
+
+    @Transactional(readOnly = true)
+    public Attachment get(long companyId, long id) {
+        return attachments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("attachment"));
+    }
+}

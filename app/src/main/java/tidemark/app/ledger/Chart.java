@@ -1,0 +1,201 @@
+package tidemark.app.ledger;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
+import tidemark.core.ledger.ChartFile;
+import tidemark.core.ledger.Control;
+import tidemark.core.ledger.LedgerAccount;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.problem.Fields;
+import tidemark.core.problem.Problem;
+import tidemark.core.problem.RuleViolation;
+
+/** The chart of accounts, and which of its accounts serves which purpose. */
+@Service
+public class Chart {
+    private final ChartAccountRepository chart;
+    private final PostedLineRepository lines;
+    private final BankAccounts bankAccounts;
+    private final Companies companies;
+    private final ActivityLog activity;
+
+    Chart(
+            ChartAccountRepository chart,
+            PostedLineRepository lines,
+            BankAccounts bankAccounts,
+            Companies companies,
+            ActivityLog activity) {
+        this.chart = chart;
+        this.lines = lines;
+        this.bankAccounts = bankAccounts;
+        this.companies = companies;
+        this.activity = activity;
+    }
+
+    @Transactional
+    public ChartAccount add(long companyId, LedgerAccount account, String who) {
+        return add(companyId, account, null, who);
+    }
+
+    /** @param foreign the currency it is kept in, other than the company's */
+    @Transactional
+    public ChartAccount add(long companyId, LedgerAccount account, @Nullable CurrencyUnit foreign, String who) {
+        Fields.code(account.code(), "code");
+        Fields.text(account.name(), "name", 120);
+        if (chart.findByCompanyIdAndCode(companyId, account.code()).isPresent()) {
+            throw new RuleViolation(
+                    "account.taken",
+                    "code",
+                    "“" + account.code() + "”, which is in the chart already",
+                    "a code that is not in the chart",
+                    "Choose another code.");
+        }
+        ChartAccount saved = chart.save(new ChartAccount(companyId, account, foreign));
+        activity.record(
+                companyId, who, "account.added", "ledger_account", saved.id(), account.code() + " " + account.name());
+        return saved;
+    }
+
+    @Transactional
+    public void change(long companyId, long id, LedgerAccount wish, String who) {
+        change(chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("ledger account")), wish, who);
+    }
+
+    private void change(ChartAccount account, LedgerAccount wish, String who) {
+        Fields.text(wish.name(), "name", 120);
+        boolean kindChanges = wish.type() != account.type() || wish.control() != account.control();
+        if (kindChanges && lines.existsByLedgerAccountId(account.id())) {
+            throw new RuleViolation(
+                    "account.used",
+                    "type",
+                    account.code() + " " + account.name() + ", on which entries were booked",
+                    "the type and kind it has",
+                    "Add another account; this one keeps what was booked on it.");
+        }
+        if (!wish.active() && account.active()) {
+            for (BankAccount bank : bankAccounts.list(account.companyId())) {
+                if (bank.active()
+                        && (bank.ledgerAccountId() == account.id()
+                                || bank.settings().purposes().containsValue(account.id()))) {
+                    throw new RuleViolation(
+                            "account.serves",
+                            "active",
+                            account.code() + " " + account.name() + ", which serves " + bank.name(),
+                            "an account that serves no bank account",
+                            "Choose another account for that purpose first.");
+                }
+            }
+        }
+        account.change(wish);
+        activity.record(
+                account.companyId(),
+                who,
+                "account.changed",
+                "ledger_account",
+                account.id(),
+                account.code() + " " + wish.name() + (wish.active() ? "" : ", no longer active"));
+    }
+
+    /** Takes a whole chart: accounts that are there are changed, others added; all or nothing. */
+    @Transactional
+    public int take(long companyId, String content, String who) {
+        List<LedgerAccount> rows = ChartFile.read(content).rowsOrRefuse();
+        List<Problem> problems = new ArrayList<>();
+        Set<String> seen = new HashSet<>();
+        int line = 1;
+        for (LedgerAccount row : rows) {
+            line++;
+            try {
+                if (!seen.add(row.code())) {
+                    throw Fields.taken("code", row.code());
+                }
+                Optional<ChartAccount> there = chart.findByCompanyIdAndCode(companyId, row.code());
+                if (there.isPresent()) {
+                    change(there.get(), row, who);
+                } else {
+                    add(companyId, row, who);
+                }
+            } catch (RuleViolation e) {
+                Problem p = e.problems().getFirst();
+                problems.add(
+                        new Problem(p.code(), "row " + line + ", " + p.where(), p.found(), p.expected(), p.remedy()));
+            }
+        }
+        if (!problems.isEmpty()) {
+            throw new RuleViolation(problems);
+        }
+        return rows.size();
+    }
+
+    @Transactional(readOnly = true)
+    public String csv(long companyId) {
+        return ChartFile.write(chart.findByCompanyIdOrderByCode(companyId).stream()
+                .map(ChartAccount::account)
+                .toList());
+    }
+
+    /** Refuses an account whose type does not suit the purpose. */
+    @Transactional(readOnly = true)
+    public ChartAccount fit(long companyId, Purpose purpose, long ledgerAccountId) {
+        ChartAccount account =
+                chart.findByIdAndCompanyId(ledgerAccountId, companyId).orElseThrow(() -> new Missing("ledger account"));
+        Control needed = switch (purpose) {
+            case RECEIVABLES -> Control.RECEIVABLES;
+            case PAYABLES -> Control.PAYABLES;
+            default -> Control.NONE;
+        };
+        if (!purpose.fits(account.type()) || account.control() != needed || !account.active()) {
+            throw new RuleViolation(
+                    "purpose.unfit",
+                    purpose.name(),
+                    account.code() + " " + account.name(),
+                    "an active account that suits " + purpose.words()
+                            + (needed == Control.NONE ? "" : ", kept item by item"),
+                    "Choose another account.");
+        }
+        return account;
+    }
+
+    /**
+     * The code of the account that serves a purpose of a bank account, or else of the company.
+     *
+     * @throws RuleViolation {@code purpose.missing}
+     */
+    @Transactional(readOnly = true)
+    public String serving(long companyId, @Nullable BankAccount bank, Purpose purpose) {
+        Optional<Long> id =
+                bank == null || purpose.ofCompany() ? companies.get(companyId).purpose(purpose) : bank.purpose(purpose);
+        return id.flatMap(i -> chart.findByIdAndCompanyId(i, companyId))
+                .map(ChartAccount::code)
+                .orElseThrow(() -> new RuleViolation(
+                        "purpose.missing",
+                        "",
+                        "no account for " + purpose.words() + (bank == null ? "" : " of " + bank.name()),
+                        "a ledger account that serves it",
+                        "Have an administrator choose one in set-up; what you typed is kept."));
+    }
+
+    /** Codes of the company's control accounts by kind. */
+    @Transactional(readOnly = true)
+    public Map<String, Control> controls(long companyId) {
+        Map<String, Control> out = new HashMap<>();
+        chart.findByCompanyIdOrderByCode(companyId).stream()
+                .filter(a -> a.control() != Control.NONE)
+                .forEach(a -> out.put(a.code(), a.control()));
+        return out;
+    }
+}

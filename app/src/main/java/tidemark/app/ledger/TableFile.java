@@ -1,0 +1,100 @@
+package tidemark.app.ledger;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.apache.poi.ss.usermodel.Cell;
+import org.apache.poi.ss.usermodel.CellStyle;
+import org.apache.poi.ss.usermodel.Row;
+import org.apache.poi.ss.usermodel.Sheet;
+import org.apache.poi.xssf.streaming.SXSSFWorkbook;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import tidemark.core.problem.RuleViolation;
+import tidemark.core.table.CsvWriting;
+
+/**
+ * A table to take away, as CSV or XLSX.
+ *
+ * @param name of the file, without ending
+ * @param amounts the columns, from 0, that hold decimal amounts
+ */
+public record TableFile(String name, List<String> header, List<Integer> amounts, List<List<String>> rows) {
+    /** More rows than this are refused, so that one request stays bearable. */
+    public static final int MOST_ROWS = 200_000;
+
+    /** The forms a table can be had in. */
+    public enum Form {
+        CSV,
+        XLSX
+    }
+
+    public TableFile {
+        if (rows.size() > MOST_ROWS) {
+            throw new RuleViolation(
+                    "export.rows",
+                    "",
+                    rows.size() + " rows",
+                    "at most " + MOST_ROWS + " rows",
+                    "Choose a shorter span.");
+        }
+    }
+
+    public ResponseEntity<byte[]> as(Form form) {
+        return file(
+                name + (form == Form.CSV ? ".csv" : ".xlsx"),
+                form == Form.CSV
+                        ? MediaType.parseMediaType("text/csv; charset=utf-8")
+                        : MediaType.parseMediaType("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"),
+                form == Form.CSV ? CsvWriting.of(header, rows).getBytes(StandardCharsets.UTF_8) : xlsx());
+    }
+
+    /** A file to save; never shown inside the page. */
+    public static ResponseEntity<byte[]> file(String name, MediaType type, byte[] content) {
+        return ResponseEntity.ok()
+                .contentType(type)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(name, StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .body(content);
+    }
+
+    private byte[] xlsx() {
+        try (SXSSFWorkbook book = new SXSSFWorkbook(200);
+                ByteArrayOutputStream out = new ByteArrayOutputStream()) {
+            Sheet sheet = book.createSheet("Tide Mark");
+            CellStyle amount = book.createCellStyle();
+            amount.setDataFormat(book.createDataFormat().getFormat("#,##0.00;(#,##0.00)"));
+            Row head = sheet.createRow(0);
+            for (int i = 0; i < header.size(); i++) {
+                head.createCell(i).setCellValue(header.get(i));
+                sheet.setColumnWidth(i, 18 * 256);
+            }
+            for (int r = 0; r < rows.size(); r++) {
+                Row row = sheet.createRow(r + 1);
+                List<String> cells = rows.get(r);
+                for (int i = 0; i < cells.size(); i++) {
+                    Cell cell = row.createCell(i);
+                    if (amounts.contains(i) && !cells.get(i).isEmpty()) {
+                        cell.setCellValue(new BigDecimal(cells.get(i)).doubleValue());
+                        cell.setCellStyle(amount);
+                    } else {
+                        cell.setCellValue(cells.get(i));
+                    }
+                }
+            }
+            book.write(out);
+            return out.toByteArray();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}

@@ -1,0 +1,249 @@
+package tidemark.app.party;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
+import tidemark.app.company.Company;
+import tidemark.app.company.MasterData;
+import tidemark.app.company.NumberSeries;
+import tidemark.app.ledger.Chart;
+import tidemark.app.ledger.EntrySource;
+import tidemark.app.ledger.ItemTerms;
+import tidemark.app.ledger.Ledger;
+import tidemark.core.ledger.Control;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.ledger.TaxedLine;
+import tidemark.core.ledger.Taxes;
+import tidemark.core.party.InvoiceBooking;
+import tidemark.core.party.InvoiceFile;
+import tidemark.core.party.OpenItem;
+import tidemark.core.problem.Fields;
+import tidemark.core.problem.Problem;
+import tidemark.core.problem.RuleViolation;
+
+/** Books invoices and credit notes, ours and those we receive, typed or from a file. */
+@Service
+public class Invoices {
+    private final Parties parties;
+    private final OpenItemRepository items;
+    private final Ledger ledger;
+    private final Chart chart;
+    private final Companies companies;
+    private final BankAccounts bankAccounts;
+    private final MasterData masterData;
+
+    Invoices(
+            Parties parties,
+            OpenItemRepository items,
+            Ledger ledger,
+            Chart chart,
+            Companies companies,
+            BankAccounts bankAccounts,
+            MasterData masterData) {
+        this.parties = parties;
+        this.items = items;
+        this.ledger = ledger;
+        this.chart = chart;
+        this.companies = companies;
+        this.bankAccounts = bankAccounts;
+        this.masterData = masterData;
+    }
+
+    /** @param amount gross decimal text, above zero */
+    public record InvoiceLine(
+            @NotNull @Size(max = 20) String account,
+            @NotNull @Size(max = 40) String amount,
+            @Nullable @Size(max = 20) String taxCode,
+            @Nullable @Size(max = 20) String costCentre,
+            @NotNull @Size(max = 200) String text) {}
+
+    /**
+     * @param number empty for the next of our own; a supplier's is always given
+     * @param dueDate absent for the party's terms
+     */
+    public record NewInvoice(
+            long partyId,
+            InvoiceBooking.@NotNull Kind kind,
+            @NotNull @Size(max = 60) String number,
+            @NotNull LocalDate date,
+            @Nullable LocalDate documentDate,
+            @Nullable LocalDate dueDate,
+            @Nullable Long siteId,
+            @NotNull @Size(max = 400) String text,
+            @NotNull @Size(max = 200) List<@Valid InvoiceLine> lines) {}
+
+    @Transactional
+    public Ledger.Booked book(long companyId, NewInvoice wish, String who) {
+        return bookAll(companyId, List.of(wish), who);
+    }
+
+    /** Books several, all or nothing; what changed of the items stands in the order of the invoices. */
+    @Transactional
+    public Ledger.Booked bookAll(long companyId, List<NewInvoice> wishes, String who) {
+        bankAccounts.companyForNumbering(companyId);
+        Company company = companies.get(companyId);
+        Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
+        List<Ledger.Draft> drafts = new ArrayList<>();
+        for (NewInvoice wish : wishes) {
+            List<TaxedLine> lines = new ArrayList<>();
+            for (InvoiceLine line : wish.lines()) {
+                lines.add(new TaxedLine(
+                        line.account(),
+                        Ledger.amount(line.amount(), company, "line " + (lines.size() + 1)),
+                        line.taxCode() == null ? "" : line.taxCode(),
+                        line.costCentre() == null ? "" : line.costCentre(),
+                        line.text().strip()));
+            }
+            if (wish.siteId() != null) {
+                companies.site(companyId, wish.siteId());
+            }
+            drafts.add(draft(
+                    company,
+                    parties.get(companyId, wish.partyId()),
+                    wish.kind(),
+                    wish.number().strip(),
+                    wish.date(),
+                    wish.documentDate() == null ? wish.date() : wish.documentDate(),
+                    wish.dueDate(),
+                    wish.text().strip(),
+                    lines,
+                    taxes,
+                    wish.siteId(),
+                    ""));
+        }
+        return ledger.book(companyId, drafts, EntrySource.INVOICE, null, who);
+    }
+
+    private Ledger.Draft draft(
+            Company company,
+            Party party,
+            InvoiceBooking.Kind kind,
+            String wishedNumber,
+            LocalDate date,
+            LocalDate documentDate,
+            @Nullable LocalDate dueDate,
+            String text,
+            List<TaxedLine> lines,
+            Map<String, Taxes.Tax> taxes,
+            @Nullable Long siteId,
+            String label) {
+        boolean customer = party.control() == Control.RECEIVABLES;
+        if (!party.active()) {
+            throw new RuleViolation(
+                    "party.inactive",
+                    label.isEmpty() ? "partyId" : label,
+                    party.name() + ", who is no longer active",
+                    "an active customer or supplier",
+                    "Choose another, or make them active again.");
+        }
+        ItemTerms.Kind itemKind =
+                kind == InvoiceBooking.Kind.INVOICE ? ItemTerms.Kind.INVOICE : ItemTerms.Kind.CREDIT_NOTE;
+        String number = wishedNumber;
+        if (number.isEmpty() && customer) {
+            number = masterData.takeNumber(
+                    company.id(),
+                    kind == InvoiceBooking.Kind.INVOICE ? NumberSeries.Kind.INVOICE : NumberSeries.Kind.CREDIT_NOTE);
+        }
+        Fields.text(number, label.isEmpty() ? "number" : label, 60);
+        if (items.numberTaken(company.id(), party.control(), customer ? 0 : party.id(), itemKind, number)) {
+            throw new RuleViolation(
+                    "number.taken",
+                    label.isEmpty() ? "number" : label,
+                    number + ", which " + (customer ? "there is" : party.name() + " has sent") + " already",
+                    "a number of its own",
+                    "Correct the number, or look at the invoice that has it.");
+        }
+        if (dueDate != null && dueDate.isBefore(documentDate)) {
+            throw new RuleViolation(
+                    "date.order",
+                    label.isEmpty() ? "dueDate" : label,
+                    dueDate.toString(),
+                    "a day on or after " + documentDate,
+                    "Correct one of the dates.");
+        }
+        InvoiceBooking.Invoice invoice = new InvoiceBooking.Invoice(
+                party.control(), kind, party.partyId(), party.name(), number, date, documentDate, text, lines);
+        String control = chart.serving(company.id(), null, customer ? Purpose.RECEIVABLES : Purpose.PAYABLES);
+        var entry = InvoiceBooking.entry(invoice, control, company.baseCurrency(), taxes);
+        long gross = entry.movementOf(control);
+        return new Ledger.Draft(
+                entry,
+                "",
+                label,
+                siteId,
+                new ItemTerms(
+                        itemKind,
+                        number,
+                        invoice.title(),
+                        dueDate != null
+                                ? dueDate
+                                : kind == InvoiceBooking.Kind.INVOICE
+                                        ? party.terms().dueDate(documentDate)
+                                        : documentDate,
+                        kind == InvoiceBooking.Kind.INVOICE
+                                ? party.terms().discount(documentDate, gross)
+                                : OpenItem.Discount.NONE));
+    }
+
+    /** Books a file of invoices and credit notes, all or nothing. */
+    @Transactional
+    public Ledger.Booked bookFile(long companyId, Control control, String content, String who) {
+        bankAccounts.companyForNumbering(companyId);
+        Company company = companies.get(companyId);
+        Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
+        List<Problem> problems = new ArrayList<>();
+        List<Ledger.Draft> drafts = new ArrayList<>();
+        Set<String> seen = new HashSet<>();
+        for (InvoiceFile.Row row :
+                InvoiceFile.read(content, company.baseCurrency()).rowsOrRefuse()) {
+            String where = "line " + row.fileLine();
+            try {
+                Party party = parties.get(
+                        companyId,
+                        parties.named(companyId, control, row.party(), where).value());
+                if (!seen.add((control == Control.PAYABLES ? party.id() : 0) + "/" + (row.gross() > 0) + "/"
+                        + row.number())) {
+                    throw new RuleViolation(
+                            "number.taken",
+                            where,
+                            row.number() + ", which a row before has",
+                            "a number of its own",
+                            "Correct one of the two.");
+                }
+                drafts.add(draft(
+                        company,
+                        party,
+                        row.gross() > 0 ? InvoiceBooking.Kind.INVOICE : InvoiceBooking.Kind.CREDIT_NOTE,
+                        row.number(),
+                        row.date(),
+                        row.date(),
+                        row.dueDate().equals(LocalDate.MIN) ? null : row.dueDate(),
+                        row.text(),
+                        List.of(new TaxedLine(
+                                row.accountCode(), Math.abs(row.gross()), row.taxCode(), row.costCentre(), row.text())),
+                        taxes,
+                        null,
+                        where));
+            } catch (RuleViolation e) {
+                for (Problem p : e.problems()) {
+                    problems.add(new Problem(p.code(), where, p.found(), p.expected(), p.remedy()));
+                }
+            }
+        }
+        if (!problems.isEmpty()) {
+            throw new RuleViolation(problems.subList(0, Math.min(50, problems.size())));
+        }
+        return ledger.book(companyId, drafts, EntrySource.INVOICE, null, who);
+    }
+}

@@ -1,0 +1,44 @@
+package tidemark.app.party;
+
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+import tidemark.app.ledger.ItemTerms;
+import tidemark.core.ledger.Control;
+
+interface OpenItemRepository extends JpaRepository<OpenItemRow, Long> {
+    List<OpenItemRow> findByJournalEntryIdOrderByJournalLineId(long entryId);
+
+    Optional<OpenItemRow> findByIdAndCompanyId(long id, long companyId);
+
+    @Query("select i from OpenItemRow i where i.companyId = :company and i.id in :ids order by i.id")
+    List<OpenItemRow> some(long company, Collection<Long> ids);
+
+    @Query("""
+            select i from OpenItemRow i where i.partyId = :party and i.openMinorUnits <> 0
+            order by i.dueDate, i.id""")
+    List<OpenItemRow> open(long party);
+
+    @Query("select i from OpenItemRow i where i.partyId = :party and i.id < :before order by i.id desc")
+    List<OpenItemRow> page(long party, long before, Limit limit);
+
+    /** Open now, or settled only after the day. */
+    @Query("""
+            select i from OpenItemRow i, Party p
+            where p.id = i.partyId and i.companyId = :company and p.control = :control and i.itemDate <= :day
+              and (i.openMinorUnits <> 0 or exists (
+                select 1 from SettlementRow s
+                where (s.debitItemId = i.id or s.creditItemId = i.id) and s.undoneFrom is null and s.settledFrom > :day))
+            order by p.name, i.dueDate, i.id""")
+    List<OpenItemRow> perhapsOpenOn(long company, Control control, LocalDate day);
+
+    @Query("""
+            select count(i) > 0 from OpenItemRow i, Party p
+            where p.id = i.partyId and p.companyId = :company and p.control = :control and i.kind = :kind
+              and i.number = :number and (:party = 0 or p.id = :party)""")
+    boolean numberTaken(long company, Control control, long party, ItemTerms.Kind kind, String number);
+}

@@ -1,0 +1,257 @@
+package tidemark.app.party;
+
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.ledger.EntryWatch;
+import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.PostedEntry;
+import tidemark.app.ledger.PostedLine;
+import tidemark.core.ledger.Control;
+import tidemark.core.ledger.PartyId;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.party.OpenItemId;
+import tidemark.core.party.PartyItems;
+import tidemark.core.party.Settlement;
+
+/**
+ * Keeps the open items in step with the journal, and settles them. Everything here happens with the company's row
+ * locked, so of two who settle the same invoice the second sees what the first left open.
+ */
+@Service
+public class OpenItems implements EntryWatch {
+    private final OpenItemRepository items;
+    private final SettlementRepository settlements;
+    private final PartyRepository parties;
+    private final BankAccounts bankAccounts;
+    private final ActivityLog activity;
+    private final EntityManager em;
+    private final Clock clock;
+
+    OpenItems(
+            OpenItemRepository items,
+            SettlementRepository settlements,
+            PartyRepository parties,
+            BankAccounts bankAccounts,
+            ActivityLog activity,
+            EntityManager em,
+            Clock clock) {
+        this.items = items;
+        this.settlements = settlements;
+        this.parties = parties;
+        this.bankAccounts = bankAccounts;
+        this.activity = activity;
+        this.em = em;
+        this.clock = clock;
+    }
+
+    @Override
+    public Map<PartyId, Control> parties(long companyId, Collection<PartyId> ids) {
+        Map<PartyId, Control> out = new HashMap<>();
+        parties.findByCompanyIdAndIdIn(
+                        companyId, ids.stream().map(PartyId::value).toList())
+                .forEach(p -> out.put(p.partyId(), p.control()));
+        return out;
+    }
+
+    @Override
+    public List<ItemChange> booked(long companyId, Ledger.Draft draft, PostedEntry entry, List<PostedLine> lines) {
+        List<ItemChange> changes = new ArrayList<>();
+        for (PostedLine line : lines) {
+            Long party = line.partyId();
+            if (party != null) {
+                OpenItemRow row = new OpenItemRow(entry, line, party, draft.items());
+                em.persist(row);
+                changes.add(new ItemChange(row.id(), title(row), 0, row.openMinorUnits()));
+            }
+        }
+        return changes;
+    }
+
+    private String title(OpenItemRow row) {
+        return row.title() + " of "
+                + parties.findById(row.partyId()).map(Party::name).orElse("");
+    }
+
+    /** The items with their settlements, and those at the other end of these, from which the core works out the rest. */
+    private final class Loaded {
+        final Map<Long, OpenItemRow> rows = new HashMap<>();
+        final Map<Long, Long> before = new HashMap<>();
+        final Map<Long, SettlementRow> settlementRows = new HashMap<>();
+        final PartyItems core;
+
+        Loaded(long companyId, Collection<Long> ids) {
+            Set<Long> all = new HashSet<>(ids);
+            for (SettlementRow s : settlements.touching(ids)) {
+                all.add(s.debitItemId());
+                all.add(s.creditItemId());
+            }
+            items.some(companyId, all).forEach(i -> rows.put(i.id(), i));
+            if (!rows.keySet().containsAll(ids)) {
+                throw new Missing("open item");
+            }
+            settlements.touching(all).forEach(s -> settlementRows.put(s.id(), s));
+            CurrencyUnit currency = bankAccounts.companyForNumbering(companyId).baseCurrency();
+            core = new PartyItems(
+                    currency,
+                    rows.values().stream().map(OpenItemRow::item).toList(),
+                    settlementRows.values().stream()
+                            .map(SettlementRow::settlement)
+                            .toList());
+            rows.forEach((id, row) -> before.put(id, row.openMinorUnits()));
+        }
+
+        void keep(Settlement made, long companyId, String who) {
+            OpenItemRow debit =
+                    java.util.Objects.requireNonNull(rows.get(made.debit().value()));
+            em.persist(new SettlementRow(companyId, debit.partyId(), made, who, clock.instant()));
+        }
+
+        void keepUndone(Settlement undone, String who) {
+            java.util.Objects.requireNonNull(settlementRows.get(undone.id()))
+                    .undone(undone.undone().orElseThrow(), who, clock.instant());
+        }
+
+        List<ItemChange> changes() {
+            List<ItemChange> out = new ArrayList<>();
+            rows.forEach((id, row) -> {
+                long open = core.open(new OpenItemId(id));
+                if (open != row.openMinorUnits()) {
+                    row.open(open);
+                }
+                long was = java.util.Objects.requireNonNull(before.get(id));
+                if (was != open) {
+                    out.add(new ItemChange(id, title(row), was, open));
+                }
+            });
+            em.flush();
+            return out;
+        }
+    }
+
+    @Override
+    public List<ItemChange> reversed(
+            long companyId, PostedEntry original, PostedEntry reversal, LocalDate date, String who) {
+        List<OpenItemRow> old = items.findByJournalEntryIdOrderByJournalLineId(original.id());
+        List<OpenItemRow> fresh = items.findByJournalEntryIdOrderByJournalLineId(reversal.id());
+        List<ItemChange> changes = new ArrayList<>();
+        for (int i = 0; i < old.size(); i++) {
+            Loaded loaded =
+                    new Loaded(companyId, List.of(old.get(i).id(), fresh.get(i).id()));
+            PartyItems.Reversed done =
+                    loaded.core.reverse(old.get(i).itemId(), fresh.get(i).itemId(), -1, date);
+            done.undone().forEach(s -> loaded.keepUndone(s, who));
+            loaded.keep(done.closing(), companyId, who);
+            changes.addAll(loaded.changes());
+        }
+        return changes;
+    }
+
+    @Override
+    public List<Link> links(long companyId, long entryId) {
+        List<Link> out = new ArrayList<>();
+        for (OpenItemRow row : items.findByJournalEntryIdOrderByJournalLineId(entryId)) {
+            String name = parties.findById(row.partyId()).map(Party::name).orElse("");
+            CurrencyUnit currency = bankAccounts.companyCurrency(companyId);
+            out.add(new Link(
+                    name,
+                    "/parties/" + row.partyId() + "?item=" + row.id(),
+                    row.openMinorUnits() == 0
+                            ? "settled"
+                            : MinorUnits.grouped(row.openMinorUnits(), currency) + " open"));
+        }
+        return out;
+    }
+
+    /** So much of an item to be settled by another. */
+    public record Part(long itemId, long minorUnits) {}
+
+    /** Settles one item by others of the opposite side; all or nothing. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public List<ItemChange> settle(long companyId, long itemId, List<Part> parts, LocalDate day, String who) {
+        bankAccounts.companyForNumbering(companyId);
+        List<Long> ids = new ArrayList<>(List.of(itemId));
+        parts.forEach(p -> ids.add(p.itemId()));
+        Loaded loaded = new Loaded(companyId, ids);
+        int number = 0;
+        for (Part part : parts) {
+            number++;
+            loaded.keep(
+                    loaded.core.settle(
+                            -number,
+                            new OpenItemId(itemId),
+                            new OpenItemId(part.itemId()),
+                            part.minorUnits(),
+                            day,
+                            "item " + number),
+                    companyId,
+                    who);
+        }
+        List<ItemChange> changes = loaded.changes();
+        OpenItemRow row = java.util.Objects.requireNonNull(loaded.rows.get(itemId));
+        activity.record(
+                companyId,
+                who,
+                "items.settled",
+                "party",
+                row.partyId(),
+                "Settled "
+                        + String.join(
+                                ", ",
+                                changes.stream().map(ItemChange::title).limit(6).toList()));
+        return changes;
+    }
+
+    /** Undoes a settlement; both items are open again by its amount. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public List<ItemChange> undo(long companyId, long settlementId, LocalDate day, String who) {
+        bankAccounts.companyForNumbering(companyId);
+        SettlementRow row =
+                settlements.findByIdAndCompanyId(settlementId, companyId).orElseThrow(() -> new Missing("settlement"));
+        Loaded loaded = new Loaded(companyId, List.of(row.debitItemId(), row.creditItemId()));
+        OpenItemRow debit = java.util.Objects.requireNonNull(loaded.rows.get(row.debitItemId()));
+        OpenItemRow credit = java.util.Objects.requireNonNull(loaded.rows.get(row.creditItemId()));
+        loaded.keepUndone(loaded.core.undo(settlementId, day), who);
+        List<ItemChange> changes = loaded.changes();
+        activity.record(
+                companyId,
+                who,
+                "settlement.undone",
+                "party",
+                row.partyId(),
+                "Opened again " + debit.title() + " and " + credit.title());
+        return changes;
+    }
+
+    /** The items, each still of the company, with what is open of them now; under the company's lock. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Map<Long, OpenItemRow> forSettling(long companyId, Collection<Long> ids) {
+        bankAccounts.companyForNumbering(companyId);
+        Map<Long, OpenItemRow> out = new HashMap<>();
+        items.some(companyId, ids).forEach(i -> out.put(i.id(), i));
+        if (!out.keySet().containsAll(ids)) {
+            throw new Missing("open item");
+        }
+        return out;
+    }
+
+    /** The item that an entry made of a party. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public OpenItemRow ofEntry(long entryId) {
+        return items.findByJournalEntryIdOrderByJournalLineId(entryId).getFirst();
+    }
+}

@@ -1,0 +1,225 @@
+package tidemark.app.party;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+import tidemark.app.access.Actor;
+import tidemark.app.access.Requires;
+import tidemark.app.access.Right;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.LedgerViews;
+import tidemark.app.ledger.TableFile;
+import tidemark.app.ledger.UploadedText;
+import tidemark.core.ledger.Control;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.party.Terms;
+import tidemark.core.problem.RuleViolation;
+
+/** Customers, suppliers, invoices and settlements over HTTP. */
+@RestController
+@RequestMapping("/api/companies/{companyId}")
+public class PartyController {
+    private final Parties parties;
+    private final PartyViews views;
+    private final Invoices invoices;
+    private final Receipts receipts;
+    private final OpenItems items;
+    private final LedgerViews ledgerViews;
+    private final BankAccounts bankAccounts;
+
+    PartyController(
+            Parties parties,
+            PartyViews views,
+            Invoices invoices,
+            Receipts receipts,
+            OpenItems items,
+            LedgerViews ledgerViews,
+            BankAccounts bankAccounts) {
+        this.parties = parties;
+        this.views = views;
+        this.invoices = invoices;
+        this.receipts = receipts;
+        this.items = items;
+        this.ledgerViews = ledgerViews;
+        this.bankAccounts = bankAccounts;
+    }
+
+    /** @param discountPercent decimal text, such as {@code 2} or {@code 1.5} */
+    record PartyCard(
+            @NotNull Control control,
+            @NotNull @Size(max = 20) String code,
+            @NotNull @Size(max = 120) String name,
+            @NotNull @Size(max = 500) String address,
+            int dueDays,
+            @NotNull @Size(max = 10) String discountPercent,
+            int discountDays,
+            boolean active) {
+        Parties.Card card() {
+            try {
+                return new Parties.Card(
+                        code,
+                        name,
+                        address,
+                        new Terms(
+                                dueDays,
+                                discountPercent.isBlank() ? BigDecimal.ZERO : new BigDecimal(discountPercent.strip()),
+                                discountDays),
+                        active);
+            } catch (NumberFormatException e) {
+                throw new RuleViolation(
+                        "terms.unfit",
+                        "discountPercent",
+                        "“" + discountPercent + "”",
+                        "a percentage such as 2 or 1.5",
+                        "Correct the terms.");
+            }
+        }
+    }
+
+    @GetMapping("/parties")
+    @Requires(Right.LOOK)
+    PartyViews.PartyList list(
+            @PathVariable long companyId, @RequestParam Control control, @RequestParam LocalDate date) {
+        return views.list(companyId, control, date);
+    }
+
+    @PostMapping("/parties")
+    @Requires(Right.PREPARE)
+    @ResponseStatus(HttpStatus.CREATED)
+    PartyViews.PartyView add(@PathVariable long companyId, @RequestBody @Valid PartyCard body, Actor actor) {
+        if (body.control() == Control.NONE) {
+            throw new RuleViolation(
+                    "party.kind", "control", "neither", "a customer or a supplier", "Choose one of the two.");
+        }
+        return PartyViews.view(parties.keep(companyId, null, body.control(), body.card(), actor.name()));
+    }
+
+    @PutMapping("/parties/{partyId}")
+    @Requires(Right.PREPARE)
+    void change(
+            @PathVariable long companyId, @PathVariable long partyId, @RequestBody @Valid PartyCard body, Actor actor) {
+        parties.keep(companyId, partyId, body.control(), body.card(), actor.name());
+    }
+
+    @GetMapping("/parties/{partyId}")
+    @Requires(Right.LOOK)
+    PartyViews.PartyPage page(
+            @PathVariable long companyId, @PathVariable long partyId, @RequestParam(defaultValue = "0") long before) {
+        return views.page(companyId, partyId, before);
+    }
+
+    private LedgerViews.BookedView shown(long companyId, Ledger.Booked booked, boolean preview) {
+        LedgerViews.BookedView view = ledgerViews.booked(companyId, booked, preview);
+        if (preview) {
+            Ledger.keepNothing();
+        }
+        return view;
+    }
+
+    @PostMapping("/invoices")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView invoice(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid Invoices.NewInvoice body,
+            Actor actor) {
+        return shown(companyId, invoices.book(companyId, body, actor.name()), preview);
+    }
+
+    /** Books a CSV file of invoices and credit notes, all or nothing. */
+    @PostMapping("/invoice-files")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView invoiceFile(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestParam Control control,
+            @RequestParam MultipartFile file,
+            Actor actor)
+            throws IOException {
+        return shown(companyId, invoices.bookFile(companyId, control, UploadedText.of(file), actor.name()), preview);
+    }
+
+    @PostMapping("/receipts")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView receipt(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid Receipts.NewReceipt body,
+            Actor actor) {
+        return shown(companyId, receipts.book(companyId, body, actor.name()), preview);
+    }
+
+    @PostMapping("/parties/{partyId}/settlements")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView settle(
+            @PathVariable long companyId,
+            @PathVariable long partyId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid Receipts.Application body,
+            Actor actor) {
+        return shown(companyId, receipts.apply(companyId, partyId, body, actor.name()), preview);
+    }
+
+    record UndoDate(@NotNull LocalDate date) {}
+
+    @PostMapping("/settlements/{settlementId}/undo")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView undo(
+            @PathVariable long companyId,
+            @PathVariable long settlementId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid UndoDate body,
+            Actor actor) {
+        Ledger.Booked changed = Ledger.Booked.nothing();
+        changed.items().addAll(items.undo(companyId, settlementId, body.date(), actor.name()));
+        return shown(companyId, changed, preview);
+    }
+
+    /** What was open at the end of a day, as a table. */
+    @GetMapping("/open-items/export")
+    @Requires(Right.LOOK)
+    ResponseEntity<byte[]> export(
+            @PathVariable long companyId,
+            @RequestParam Control control,
+            @RequestParam LocalDate date,
+            @RequestParam(defaultValue = "CSV") TableFile.Form form) {
+        var currency = bankAccounts.companyCurrency(companyId);
+        return new TableFile(
+                        (control == Control.RECEIVABLES ? "customers" : "suppliers") + "-open-" + date,
+                        List.of("party", "item", "date", "due", "amount", "open"),
+                        List.of(4, 5),
+                        views.openOn(companyId, control, date).stream()
+                                .map(i -> List.of(
+                                        i.party(),
+                                        i.row().title(),
+                                        i.row().itemDate().toString(),
+                                        i.row().dueDate().toString(),
+                                        MinorUnits.toDecimal(i.row().minorUnits(), currency),
+                                        MinorUnits.toDecimal(i.open(), currency)))
+                                .toList())
+                .as(form);
+    }
+}

@@ -1,0 +1,243 @@
+package tidemark.app.party;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.ledger.ItemTerms;
+import tidemark.core.ledger.Control;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.party.Aging;
+import tidemark.core.party.Allocation;
+import tidemark.core.party.OpenItem;
+import tidemark.core.party.PartyItems;
+import tidemark.core.party.Settlement;
+
+/** Customers and suppliers as they are shown. */
+@Service
+public class PartyViews {
+    private static final int PAGE = 100;
+
+    private final Parties parties;
+    private final OpenItemRepository items;
+    private final SettlementRepository settlements;
+    private final BankAccounts bankAccounts;
+    private final Clock clock;
+
+    PartyViews(
+            Parties parties,
+            OpenItemRepository items,
+            SettlementRepository settlements,
+            BankAccounts bankAccounts,
+            Clock clock) {
+        this.parties = parties;
+        this.items = items;
+        this.settlements = settlements;
+        this.bankAccounts = bankAccounts;
+        this.clock = clock;
+    }
+
+    public record PartyView(
+            long id,
+            Control control,
+            String code,
+            String name,
+            String address,
+            int dueDays,
+            String discountPercent,
+            int discountDays,
+            boolean active) {}
+
+    /** Amounts open by how long they have been due. */
+    public record AgingView(String notDue, String to30, String to60, String over60, String total) {}
+
+    public record PartyRow(PartyView party, AgingView aging) {}
+
+    public record PartyList(LocalDate date, List<PartyRow> rows, AgingView total) {}
+
+    /** @param other the item at the other end */
+    public record SettlementView(
+            long id,
+            long otherItemId,
+            String other,
+            long otherEntryId,
+            String amount,
+            LocalDate from,
+            @Nullable LocalDate undoneFrom) {}
+
+    /** @param discount what may still be deducted today; absent for nothing */
+    public record ItemView(
+            long id,
+            long entryId,
+            ItemTerms.Kind kind,
+            String title,
+            LocalDate date,
+            LocalDate dueDate,
+            @Nullable String debit,
+            @Nullable String credit,
+            String open,
+            String payNow,
+            @Nullable String discount,
+            @Nullable LocalDate discountUntil,
+            List<SettlementView> settlements) {}
+
+    public record PartyPage(PartyView party, AgingView aging, List<ItemView> open, List<ItemView> all, boolean more) {}
+
+    static PartyView view(Party p) {
+        return new PartyView(
+                p.id(),
+                p.control(),
+                p.code(),
+                p.name(),
+                p.address(),
+                p.terms().dueDays(),
+                p.terms().discountPercent().stripTrailingZeros().toPlainString(),
+                p.terms().discountDays(),
+                p.active());
+    }
+
+    private static AgingView view(Aging a, CurrencyUnit c) {
+        return new AgingView(
+                MinorUnits.toDecimal(a.notDue(), c),
+                MinorUnits.toDecimal(a.to30(), c),
+                MinorUnits.toDecimal(a.to60(), c),
+                MinorUnits.toDecimal(a.over60(), c),
+                MinorUnits.toDecimal(a.total(), c));
+    }
+
+    /** Everybody of a kind with what was open at the end of a day. */
+    @Transactional(readOnly = true)
+    public PartyList list(long companyId, Control control, LocalDate date) {
+        CurrencyUnit currency = bankAccounts.companyCurrency(companyId);
+        Map<Long, List<Aging.Due>> open = new HashMap<>();
+        List<Aging.Due> all = new ArrayList<>();
+        for (OpenOn item : openOn(companyId, control, date)) {
+            Aging.Due due = new Aging.Due(item.row().dueDate(), item.open());
+            open.computeIfAbsent(item.row().partyId(), k -> new ArrayList<>()).add(due);
+            all.add(due);
+        }
+        return new PartyList(
+                date,
+                parties.list(companyId, control).stream()
+                        .map(p -> new PartyRow(
+                                view(p), view(Aging.of(open.getOrDefault(p.id(), List.of()), date), currency)))
+                        .toList(),
+                view(Aging.of(all, date), currency));
+    }
+
+    /** An item and what was open of it on the day. */
+    public record OpenOn(OpenItemRow row, String party, long open) {}
+
+    /** What was open at the end of a day, by name and due date. */
+    @Transactional(readOnly = true)
+    public List<OpenOn> openOn(long companyId, Control control, LocalDate date) {
+        List<OpenItemRow> rows = items.perhapsOpenOn(companyId, control, date);
+        Map<Long, String> names = new HashMap<>();
+        parties.list(companyId, control).forEach(p -> names.put(p.id(), p.name()));
+        PartyItems core = new PartyItems(
+                bankAccounts.companyCurrency(companyId),
+                rows.stream().map(OpenItemRow::item).toList(),
+                settlementsOf(rows.stream().map(OpenItemRow::id).toList()));
+        List<OpenOn> out = new ArrayList<>();
+        for (OpenItemRow row : rows) {
+            long open = core.openOn(row.itemId(), date);
+            if (open != 0) {
+                out.add(new OpenOn(row, names.getOrDefault(row.partyId(), ""), open));
+            }
+        }
+        return out;
+    }
+
+    private List<Settlement> settlementsOf(List<Long> ids) {
+        Map<Long, Settlement> out = new java.util.LinkedHashMap<>();
+        for (int i = 0; i < ids.size(); i += 1_000) {
+            settlements
+                    .touching(ids.subList(i, Math.min(ids.size(), i + 1_000)))
+                    .forEach(s -> out.put(s.id(), s.settlement()));
+        }
+        return List.copyOf(out.values());
+    }
+
+    /** What is open of a party, and all its items, newest first. */
+    @Transactional(readOnly = true)
+    public PartyPage page(long companyId, long partyId, long before) {
+        Party party = parties.get(companyId, partyId);
+        CurrencyUnit currency = bankAccounts.companyCurrency(companyId);
+        LocalDate today = LocalDate.now(clock);
+        List<OpenItemRow> open = items.open(partyId);
+        List<OpenItemRow> all = items.page(partyId, before <= 0 ? Long.MAX_VALUE : before, Limit.of(PAGE + 1));
+        boolean more = all.size() > PAGE;
+        List<OpenItemRow> shown = more ? all.subList(0, PAGE) : all;
+        return new PartyPage(
+                view(party),
+                view(
+                        Aging.of(
+                                open.stream()
+                                        .map(i -> new Aging.Due(i.dueDate(), i.openMinorUnits()))
+                                        .toList(),
+                                today),
+                        currency),
+                views(open, currency, today),
+                views(shown, currency, today),
+                more);
+    }
+
+    private List<ItemView> views(List<OpenItemRow> rows, CurrencyUnit currency, LocalDate today) {
+        Set<Long> ids = new HashSet<>();
+        rows.forEach(r -> ids.add(r.id()));
+        List<SettlementRow> touching = ids.isEmpty() ? List.of() : settlements.touching(ids);
+        Set<Long> others = new HashSet<>();
+        touching.forEach(s -> {
+            others.add(s.debitItemId());
+            others.add(s.creditItemId());
+        });
+        Map<Long, OpenItemRow> byId = new HashMap<>();
+        items.findAllById(others).forEach(i -> byId.put(i.id(), i));
+        List<ItemView> out = new ArrayList<>();
+        for (OpenItemRow row : rows) {
+            List<SettlementView> own = new ArrayList<>();
+            for (SettlementRow s : touching) {
+                if (s.debitItemId() == row.id() || s.creditItemId() == row.id()) {
+                    long otherId = s.debitItemId() == row.id() ? s.creditItemId() : s.debitItemId();
+                    OpenItemRow other = java.util.Objects.requireNonNull(byId.get(otherId));
+                    Settlement core = s.settlement();
+                    own.add(new SettlementView(
+                            s.id(),
+                            otherId,
+                            other.title(),
+                            other.journalEntryId(),
+                            MinorUnits.toDecimal(core.minorUnits(), currency),
+                            core.from(),
+                            core.undone().orElse(null)));
+                }
+            }
+            OpenItem item = row.item();
+            Allocation.Part full = Allocation.Part.inFull(item, Math.abs(row.openMinorUnits()), today);
+            out.add(new ItemView(
+                    row.id(),
+                    row.journalEntryId(),
+                    row.kind(),
+                    row.title(),
+                    row.itemDate(),
+                    row.dueDate(),
+                    row.minorUnits() > 0 ? MinorUnits.toDecimal(row.minorUnits(), currency) : null,
+                    row.minorUnits() < 0 ? MinorUnits.toDecimal(-row.minorUnits(), currency) : null,
+                    MinorUnits.toDecimal(row.openMinorUnits(), currency),
+                    MinorUnits.toDecimal(full.paid(), currency),
+                    full.discount() == 0 ? null : MinorUnits.toDecimal(full.discount(), currency),
+                    item.discount().minorUnits() == 0 ? null : item.discount().until(),
+                    own));
+        }
+        return out;
+    }
+}

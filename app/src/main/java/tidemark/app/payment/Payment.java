@@ -1,0 +1,198 @@
+package tidemark.app.payment;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Lob;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+import tidemark.app.company.MasterRow;
+import tidemark.core.payment.PaymentKind;
+import tidemark.core.payment.PaymentState;
+
+/** A payment out. Its number stays taken whatever becomes of it. */
+@Entity
+public class Payment extends MasterRow {
+    private long bankAccountId;
+    private @Nullable Long siteId;
+
+    @Enumerated(EnumType.STRING)
+    private PaymentKind kind;
+
+    private String number;
+    private String payee;
+    private @Nullable Long partyId;
+    private LocalDate paymentDate;
+    private long minorUnits;
+    private String text;
+
+    @Enumerated(EnumType.STRING)
+    private PaymentState state;
+
+    @Lob
+    private String parts;
+
+    private boolean onClearing;
+    private @Nullable Long journalEntryId;
+    private @Nullable Long clearingEntryId;
+    private @Nullable Long voidEntryId;
+    private @Nullable Long batchId;
+    private String madeBy;
+    private Instant madeAt;
+    private @Nullable String releasedBy;
+    private @Nullable String voidedBy;
+    private @Nullable String voidReason;
+
+    @Version
+    private int version;
+
+    protected Payment() {}
+
+    /** What does not change of a payment. */
+    record Facts(
+            long companyId,
+            long bankAccountId,
+            @Nullable Long siteId,
+            PaymentKind kind,
+            String number,
+            String payee,
+            @Nullable Long partyId,
+            LocalDate date,
+            long minorUnits,
+            String text,
+            String parts,
+            boolean onClearing,
+            @Nullable Long batchId,
+            String madeBy,
+            Instant madeAt) {}
+
+    Payment(Facts f, PaymentState state) {
+        super(f.companyId());
+        this.bankAccountId = f.bankAccountId();
+        this.siteId = f.siteId();
+        this.kind = f.kind();
+        this.number = f.number();
+        this.payee = f.payee();
+        this.partyId = f.partyId();
+        this.paymentDate = f.date();
+        this.minorUnits = f.minorUnits();
+        this.text = f.text();
+        this.parts = f.parts();
+        this.onClearing = f.onClearing();
+        this.batchId = f.batchId();
+        this.madeBy = f.madeBy();
+        this.madeAt = f.madeAt();
+        this.state = state;
+    }
+
+    void move(PaymentState.Move move) {
+        state = state.after(move, title());
+    }
+
+    void released(String who) {
+        releasedBy = who;
+    }
+
+    void booked(long entryId) {
+        journalEntryId = entryId;
+    }
+
+    void cleared(@Nullable Long entryId) {
+        clearingEntryId = entryId;
+    }
+
+    void voided(@Nullable Long entryId, String who, String reason) {
+        voidEntryId = entryId;
+        voidedBy = who;
+        voidReason = reason;
+    }
+
+    /** As a person names it: {@code check 20421}. */
+    public String title() {
+        return switch (kind) {
+            case CHECK -> "check " + number;
+            case BANK_TRANSFER -> "bank transfer " + number;
+            case CARD -> "card payment " + number;
+            case OTHER -> "payment " + number;
+        };
+    }
+
+    public long bankAccountId() {
+        return bankAccountId;
+    }
+
+    public @Nullable Long siteId() {
+        return siteId;
+    }
+
+    public PaymentKind kind() {
+        return kind;
+    }
+
+    public String number() {
+        return number;
+    }
+
+    public String payee() {
+        return payee;
+    }
+
+    public @Nullable Long partyId() {
+        return partyId;
+    }
+
+    public LocalDate paymentDate() {
+        return paymentDate;
+    }
+
+    /** In the account's currency. */
+    public long minorUnits() {
+        return minorUnits;
+    }
+
+    public String text() {
+        return text;
+    }
+
+    public PaymentState state() {
+        return state;
+    }
+
+    String parts() {
+        return parts;
+    }
+
+    public boolean onClearing() {
+        return onClearing;
+    }
+
+    public @Nullable Long journalEntryId() {
+        return journalEntryId;
+    }
+
+    public @Nullable Long clearingEntryId() {
+        return clearingEntryId;
+    }
+
+    public @Nullable Long voidEntryId() {
+        return voidEntryId;
+    }
+
+    public String madeBy() {
+        return madeBy;
+    }
+
+    public @Nullable String releasedBy() {
+        return releasedBy;
+    }
+
+    public @Nullable String voidedBy() {
+        return voidedBy;
+    }
+
+    public @Nullable String voidReason() {
+        return voidReason;
+    }
+}

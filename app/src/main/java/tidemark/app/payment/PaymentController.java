@@ -1,0 +1,251 @@
+package tidemark.app.payment;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Set;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+import tidemark.app.access.Actor;
+import tidemark.app.access.Requires;
+import tidemark.app.access.Right;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
+import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.LedgerViews;
+import tidemark.app.ledger.TableFile;
+import tidemark.app.ledger.UploadedText;
+import tidemark.core.payment.PaymentKind;
+import tidemark.core.payment.PaymentState;
+
+/** Payments and transfers over HTTP. With {@code preview=true} the same code runs and nothing is kept. */
+@RestController
+@RequestMapping("/api/companies/{companyId}")
+public class PaymentController {
+    private final Payments payments;
+    private final Transfers transfers;
+    private final PaymentViews views;
+    private final LedgerViews ledgerViews;
+    private final BankAccounts bankAccounts;
+    private final Companies companies;
+
+    PaymentController(
+            Payments payments,
+            Transfers transfers,
+            PaymentViews views,
+            LedgerViews ledgerViews,
+            BankAccounts bankAccounts,
+            Companies companies) {
+        this.payments = payments;
+        this.transfers = transfers;
+        this.views = views;
+        this.ledgerViews = ledgerViews;
+        this.bankAccounts = bankAccounts;
+        this.companies = companies;
+    }
+
+    /** Payments made or changed, the first twenty, and what was booked of them. */
+    public record MadeView(int count, List<PaymentViews.PaymentView> payments, LedgerViews.BookedView booked) {}
+
+    private MadeView shown(long companyId, Payments.Made made, boolean preview) {
+        MadeView view = new MadeView(
+                made.payments().size(),
+                made.payments().stream()
+                        .limit(20)
+                        .map(p -> PaymentViews.view(p, bankAccounts.get(companyId, p.bankAccountId())))
+                        .toList(),
+                ledgerViews.booked(companyId, made.booked(), preview));
+        if (preview) {
+            Ledger.keepNothing();
+        }
+        return view;
+    }
+
+    @GetMapping("/payments")
+    @Requires(Right.LOOK)
+    PaymentViews.RegisterView register(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "0") long account,
+            @RequestParam(defaultValue = "") Set<PaymentState> states,
+            @RequestParam LocalDate from,
+            @RequestParam LocalDate to,
+            @RequestParam(defaultValue = "") String text) {
+        return views.register(companyId, new PaymentViews.Filter(account, states, from, to, text));
+    }
+
+    /** The register to print. */
+    @GetMapping("/payments/register.pdf")
+    @Requires(Right.LOOK)
+    ResponseEntity<byte[]> pdf(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "0") long account,
+            @RequestParam(defaultValue = "") Set<PaymentState> states,
+            @RequestParam LocalDate from,
+            @RequestParam LocalDate to,
+            @RequestParam(defaultValue = "") String text) {
+        PaymentViews.RegisterView register =
+                views.register(companyId, new PaymentViews.Filter(account, states, from, to, text));
+        return TableFile.file(
+                "payments-" + from + "-" + to + ".pdf",
+                MediaType.APPLICATION_PDF,
+                RegisterPdf.of(companies.get(companyId).name(), from, to, register));
+    }
+
+    @GetMapping("/payments/export")
+    @Requires(Right.LOOK)
+    ResponseEntity<byte[]> export(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "0") long account,
+            @RequestParam(defaultValue = "") Set<PaymentState> states,
+            @RequestParam LocalDate from,
+            @RequestParam LocalDate to,
+            @RequestParam(defaultValue = "") String text,
+            @RequestParam TableFile.Form form) {
+        return new TableFile(
+                        "payments-" + from + "-" + to,
+                        List.of("number", "date", "account", "kind", "payee", "text", "amount", "state"),
+                        List.of(6),
+                        views
+                                .register(companyId, new PaymentViews.Filter(account, states, from, to, text))
+                                .payments()
+                                .stream()
+                                .map(PaymentViews::row)
+                                .toList())
+                .as(form);
+    }
+
+    @GetMapping("/payments/{paymentId}")
+    @Requires(Right.LOOK)
+    PaymentViews.PaymentView payment(@PathVariable long companyId, @PathVariable long paymentId) {
+        return views.payment(companyId, paymentId);
+    }
+
+    /** Payments booked on clearing that wait for the bank's line. */
+    @GetMapping("/bank-accounts/{accountId}/uncleared-payments")
+    @Requires(Right.LOOK)
+    List<PaymentViews.PaymentView> uncleared(@PathVariable long companyId, @PathVariable long accountId) {
+        return views.atTheBank(companyId, accountId);
+    }
+
+    @PostMapping("/payments")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public MadeView make(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid Payments.NewPayment body,
+            Actor actor) {
+        return shown(companyId, payments.make(companyId, body, actor.name()), preview);
+    }
+
+    /** Makes an outside list of payments as one batch, all or nothing. */
+    @PostMapping("/payment-files")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public MadeView makeFromFile(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestParam long bankAccountId,
+            @RequestParam(defaultValue = "CHECK") PaymentKind kind,
+            @RequestParam MultipartFile file,
+            Actor actor)
+            throws IOException {
+        return shown(
+                companyId,
+                payments.makeFromFile(companyId, bankAccountId, kind, UploadedText.of(file), actor.name()),
+                preview);
+    }
+
+    @PostMapping("/payments/{paymentId}/release")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public MadeView release(
+            @PathVariable long companyId,
+            @PathVariable long paymentId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            Actor actor) {
+        return shown(companyId, payments.release(companyId, paymentId, actor.name()), preview);
+    }
+
+    record VoidWish(
+            @NotNull LocalDate date,
+            @NotNull @Size(max = 200) String reason) {}
+
+    @PostMapping("/payments/{paymentId}/void")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public MadeView voidPayment(
+            @PathVariable long companyId,
+            @PathVariable long paymentId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid VoidWish body,
+            Actor actor) {
+        return shown(
+                companyId,
+                payments.voidPayment(companyId, paymentId, body.date(), body.reason(), actor.name()),
+                preview);
+    }
+
+    /** Books all payments whose date has come. */
+    @PostMapping("/due-payments")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public MadeView bookDue(
+            @PathVariable long companyId, @RequestParam(defaultValue = "false") boolean preview, Actor actor) {
+        return shown(companyId, payments.bookDue(companyId, actor.name()), preview);
+    }
+
+    @GetMapping("/transfers")
+    @Requires(Right.LOOK)
+    List<PaymentViews.TransferView> transfers(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "0") long before,
+            @RequestParam(defaultValue = "") String text) {
+        return views.transfers(companyId, before, text);
+    }
+
+    private LedgerViews.BookedView shown(long companyId, Ledger.Booked booked, boolean preview) {
+        LedgerViews.BookedView view = ledgerViews.booked(companyId, booked, preview);
+        if (preview) {
+            Ledger.keepNothing();
+        }
+        return view;
+    }
+
+    @PostMapping("/transfers")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView transfer(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid Transfers.NewTransfer body,
+            Actor actor) {
+        return shown(companyId, transfers.make(companyId, body, actor.name()), preview);
+    }
+
+    record ReverseOn(@NotNull LocalDate date) {}
+
+    @PostMapping("/transfers/{transferId}/reversal")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView reverse(
+            @PathVariable long companyId,
+            @PathVariable long transferId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid ReverseOn body,
+            Actor actor) {
+        return shown(companyId, transfers.reverse(companyId, transferId, body.date(), actor.name()), preview);
+    }
+}

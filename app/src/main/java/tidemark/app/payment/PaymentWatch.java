@@ -1,0 +1,48 @@
+package tidemark.app.payment;
+
+import java.time.LocalDate;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import tidemark.app.ledger.EntryWatch;
+import tidemark.app.ledger.PostedEntry;
+
+/** Keeps payments and transfers in step with the entries they made. */
+@Component
+class PaymentWatch implements EntryWatch {
+    private final PaymentRepository payments;
+    private final TransferRepository transfers;
+
+    PaymentWatch(PaymentRepository payments, TransferRepository transfers) {
+        this.payments = payments;
+        this.transfers = transfers;
+    }
+
+    /** A payment whose clearing is reversed waits for the bank again. */
+    @Override
+    public List<ItemChange> reversed(
+            long companyId, PostedEntry original, PostedEntry reversal, LocalDate date, String who) {
+        for (Payment payment : payments.ofEntry(companyId, original.id())) {
+            Long clearing = payment.clearingEntryId();
+            if (clearing != null && clearing == original.id()) {
+                payment.cleared(null);
+            }
+        }
+        return List.of();
+    }
+
+    @Override
+    public List<Link> links(long companyId, long entryId) {
+        List<Link> out = new java.util.ArrayList<>();
+        for (Payment p : payments.ofEntry(companyId, entryId)) {
+            String title =
+                    Character.toUpperCase(p.title().charAt(0)) + p.title().substring(1);
+            out.add(new Link(
+                    title + ", " + p.payee(), "/payments/" + p.id(), p.state().words()));
+        }
+        for (Transfer t : transfers.ofEntry(companyId, entryId)) {
+            out.add(new Link(
+                    "Transfer " + t.number(), "/transfers?find=" + t.number(), t.reversed() ? "reversed" : ""));
+        }
+        return out;
+    }
+}

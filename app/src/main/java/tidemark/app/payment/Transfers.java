@@ -1,0 +1,194 @@
+package tidemark.app.payment;
+
+import jakarta.persistence.EntityManager;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.company.MasterData;
+import tidemark.app.company.NumberSeries;
+import tidemark.app.ledger.CancellingPairs;
+import tidemark.app.ledger.Chart;
+import tidemark.app.ledger.EntrySource;
+import tidemark.app.ledger.Ledger;
+import tidemark.core.ledger.JournalEntry;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.payment.TransferBooking;
+import tidemark.core.problem.RuleViolation;
+
+/** Books transfers between own accounts, on one day or two, in one currency or two. */
+@Service
+public class Transfers {
+    private final TransferRepository transfers;
+    private final Ledger ledger;
+    private final Chart chart;
+    private final BankAccounts bankAccounts;
+    private final MasterData masterData;
+    private final CancellingPairs cancellingPairs;
+    private final ActivityLog activity;
+    private final EntityManager em;
+    private final Clock clock;
+
+    Transfers(
+            TransferRepository transfers,
+            Ledger ledger,
+            Chart chart,
+            BankAccounts bankAccounts,
+            MasterData masterData,
+            CancellingPairs cancellingPairs,
+            ActivityLog activity,
+            EntityManager em,
+            Clock clock) {
+        this.transfers = transfers;
+        this.ledger = ledger;
+        this.chart = chart;
+        this.bankAccounts = bankAccounts;
+        this.masterData = masterData;
+        this.cancellingPairs = cancellingPairs;
+        this.activity = activity;
+        this.em = em;
+        this.clock = clock;
+    }
+
+    /**
+     * @param amount what leaves, in the sender's currency
+     * @param received what arrives, in the receiver's; empty for the same amount in one currency
+     * @param toDate absent for the day it leaves
+     */
+    public record NewTransfer(
+            long fromAccountId,
+            long toAccountId,
+            @NotNull LocalDate fromDate,
+            @Nullable LocalDate toDate,
+            @NotNull @Size(max = 40) String amount,
+            @NotNull @Size(max = 40) String received,
+            @NotNull @Size(max = 200) String reference,
+            @NotNull @Size(max = 400) String text) {}
+
+    @Transactional
+    public Ledger.Booked make(long companyId, NewTransfer wish, String who) {
+        BankAccount from = bankAccounts.get(companyId, wish.fromAccountId());
+        BankAccount to = bankAccounts.get(companyId, wish.toAccountId());
+        bankAccounts.forChangeByLedgerAccounts(companyId, Set.of(from.ledgerAccountId(), to.ledgerAccountId()));
+        bankAccounts.companyForNumbering(companyId);
+        CurrencyUnit base = bankAccounts.companyCurrency(companyId);
+        LocalDate toDate = wish.toDate() == null ? wish.fromDate() : wish.toDate();
+        if (toDate.isBefore(wish.fromDate())) {
+            throw new RuleViolation(
+                    "date.order",
+                    "toDate",
+                    toDate.toString(),
+                    "a day on or after " + wish.fromDate() + ", when it leaves",
+                    "Correct one of the dates.");
+        }
+        long leaves = MinorUnits.parse(wish.amount().strip().replace(",", ""), from.currency(), "amount");
+        long arrives;
+        if (!wish.received().isBlank()) {
+            arrives = MinorUnits.parse(wish.received().strip().replace(",", ""), to.currency(), "received");
+        } else if (from.currency().equals(to.currency())) {
+            arrives = leaves;
+        } else {
+            throw new RuleViolation(
+                    "transfer.received",
+                    "received",
+                    "nothing",
+                    "what arrived in " + to.currency().getCode(),
+                    "Fill in the amount that " + to.name() + " received.");
+        }
+        boolean oneCurrency = from.currency().equals(to.currency());
+        if (oneCurrency && arrives != leaves) {
+            throw new RuleViolation(
+                    "transfer.amounts",
+                    "received",
+                    wish.received(),
+                    "the amount that left, since both accounts are in one currency",
+                    "Book a fee on its own.");
+        }
+        long fromBase = masterData
+                .rate(companyId, from.currency(), base, wish.fromDate())
+                .toBase(leaves);
+        long toBase = oneCurrency
+                ? fromBase
+                : masterData.rate(companyId, to.currency(), base, toDate).toBase(arrives);
+        String number = masterData.takeNumber(companyId, NumberSeries.Kind.TRANSFER);
+        String text = wish.text().isBlank()
+                ? "Transfer from " + from.name() + " to " + to.name()
+                : wish.text().strip();
+        boolean apart = !toDate.equals(wish.fromDate());
+        List<JournalEntry> entries = TransferBooking.entries(
+                new TransferBooking.End(code(companyId, from), from.name(), wish.fromDate(), leaves, fromBase),
+                new TransferBooking.End(code(companyId, to), to.name(), toDate, arrives, toBase),
+                new TransferBooking.Between(
+                        apart ? chart.serving(companyId, from, Purpose.BETWEEN_BANKS) : "",
+                        toBase > fromBase ? chart.serving(companyId, null, Purpose.EXCHANGE_GAIN) : "",
+                        toBase < fromBase ? chart.serving(companyId, null, Purpose.EXCHANGE_LOSS) : ""),
+                base,
+                wish.reference().isBlank() ? number : wish.reference().strip(),
+                text);
+        Ledger.Booked booked = ledger.book(
+                companyId,
+                entries.stream().map(e -> new Ledger.Draft(e, "", "")).toList(),
+                EntrySource.TRANSFER,
+                null,
+                who);
+        Transfer transfer = new Transfer(
+                companyId,
+                number,
+                new Transfer.Side(from.id(), wish.fromDate(), leaves),
+                new Transfer.Side(to.id(), toDate, arrives),
+                text,
+                booked.entries().getFirst().id(),
+                booked.entries().size() > 1 ? booked.entries().get(1).id() : null,
+                who,
+                clock.instant());
+        transfers.save(transfer);
+        activity.record(companyId, who, "transfer.made", "transfer", transfer.id(), text + ", " + number);
+        return booked;
+    }
+
+    private String code(long companyId, BankAccount account) {
+        return ledger.account(companyId, account.ledgerAccountId()).code();
+    }
+
+    /** Reverses both sides; an entry later than the date is reversed on its own day. */
+    @Transactional
+    public Ledger.Booked reverse(long companyId, long id, LocalDate date, String who) {
+        Transfer transfer = transfers.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("transfer"));
+        bankAccounts.forChangeByLedgerAccounts(
+                companyId,
+                Set.of(
+                        bankAccounts.get(companyId, transfer.from().accountId()).ledgerAccountId(),
+                        bankAccounts.get(companyId, transfer.to().accountId()).ledgerAccountId()));
+        em.refresh(transfer);
+        if (transfer.reversed()) {
+            throw new RuleViolation(
+                    "transfer.reversed",
+                    "",
+                    "transfer " + transfer.number() + ", which is reversed already",
+                    "one that stands",
+                    "Nothing is left to do.");
+        }
+        Ledger.Booked booked = ledger.reverseAtSource(companyId, transfer.firstEntryId(), date, cancellingPairs, who);
+        Long second = transfer.secondEntryId();
+        if (second != null) {
+            LocalDate day = date.isBefore(transfer.to().date()) ? transfer.to().date() : date;
+            booked.add(ledger.reverseAtSource(companyId, second, day, cancellingPairs, who));
+        }
+        transfer.reverse();
+        // tying the reversed entries let the transfer go
+        transfers.save(transfer);
+        activity.record(companyId, who, "transfer.reversed", "transfer", id, "Reversed transfer " + transfer.number());
+        return booked;
+    }
+}

@@ -1,0 +1,190 @@
+package tidemark.app.setup;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import tidemark.app.access.Actor;
+import tidemark.app.access.Requires;
+import tidemark.app.access.Right;
+import tidemark.app.company.Companies;
+import tidemark.app.company.Company;
+import tidemark.app.company.MasterData;
+import tidemark.app.ledger.Chart;
+import tidemark.app.ledger.Ledger;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.problem.RuleViolation;
+
+/** A company's lists over HTTP: each row is kept whole; without an id it is a new one. */
+@RestController
+@RequestMapping("/api/companies/{companyId}/set-up")
+class MasterDataController {
+    private final MasterData masterData;
+    private final Companies companies;
+    private final Chart chart;
+    private final Ledger ledger;
+
+    MasterDataController(MasterData masterData, Companies companies, Chart chart, Ledger ledger) {
+        this.masterData = masterData;
+        this.companies = companies;
+        this.chart = chart;
+        this.ledger = ledger;
+    }
+
+    record Kept(long id) {}
+
+    record CompanyRow(
+            @NotNull @Size(max = 120) String name,
+            @Nullable @Size(max = 40) String secondPersonAbove) {}
+
+    record SiteRow(
+            @Nullable Long id, @NotNull @Size(max = 120) String name, boolean active) {}
+
+    record CostCentreRow(
+            @Nullable Long id,
+            @NotNull @Size(max = 20) String code,
+            @NotNull @Size(max = 120) String name,
+            boolean active) {}
+
+    record BankRow(
+            @Nullable Long id,
+            @NotNull @Size(max = 120) String name,
+            @NotNull @Size(max = 20) String identifier) {}
+
+    record BranchRow(
+            @Nullable Long id,
+            long bankId,
+            @NotNull @Size(max = 120) String name,
+            @NotNull @Size(max = 20) String identifier) {}
+
+    record TaxCodeRow(
+            @Nullable Long id,
+            @NotNull @Size(max = 20) String code,
+            @NotNull @Size(max = 120) String name,
+            @NotNull @Size(max = 12) String ratePercent,
+            long ledgerAccountId,
+            boolean active) {}
+
+    record SeriesRow(long id, @NotNull @Size(max = 12) String prefix, long nextNumber, int digits) {}
+
+    record RateRow(
+            @NotNull @Size(max = 3) String currency,
+            @NotNull LocalDate date,
+            @NotNull @Size(max = 20) String rate) {}
+
+    record ClosedMonthRow(@NotNull YearMonth month, boolean closed) {}
+
+    record PurposeRow(@NotNull Purpose purpose, long ledgerAccountId) {}
+
+    @PutMapping("/company")
+    @Requires(Right.ADMINISTER)
+    void company(@PathVariable long companyId, @RequestBody @Valid CompanyRow body, Actor actor) {
+        Company company = companies.get(companyId);
+        companies.change(
+                companyId,
+                body.name(),
+                body.secondPersonAbove() == null || body.secondPersonAbove().isBlank()
+                        ? null
+                        : Long.valueOf(Ledger.amount(body.secondPersonAbove(), company, "secondPersonAbove")),
+                actor.name());
+    }
+
+    @PostMapping("/sites")
+    @Requires(Right.ADMINISTER)
+    Kept site(@PathVariable long companyId, @RequestBody @Valid SiteRow body, Actor actor) {
+        return new Kept(masterData.keepSite(companyId, body.id(), body.name(), body.active(), actor.name()));
+    }
+
+    @PostMapping("/cost-centres")
+    @Requires(Right.ADMINISTER)
+    Kept costCentre(@PathVariable long companyId, @RequestBody @Valid CostCentreRow body, Actor actor) {
+        return new Kept(
+                masterData.keepCostCentre(companyId, body.id(), body.code(), body.name(), body.active(), actor.name()));
+    }
+
+    @PostMapping("/banks")
+    @Requires(Right.ADMINISTER)
+    Kept bank(@PathVariable long companyId, @RequestBody @Valid BankRow body, Actor actor) {
+        return new Kept(masterData.keepBank(companyId, body.id(), body.name(), body.identifier(), actor.name()));
+    }
+
+    @PostMapping("/branches")
+    @Requires(Right.ADMINISTER)
+    Kept branch(@PathVariable long companyId, @RequestBody @Valid BranchRow body, Actor actor) {
+        return new Kept(masterData.keepBranch(
+                companyId, body.id(), body.bankId(), body.name(), body.identifier(), actor.name()));
+    }
+
+    @PostMapping("/tax-codes")
+    @Requires(Right.ADMINISTER)
+    Kept taxCode(@PathVariable long companyId, @RequestBody @Valid TaxCodeRow body, Actor actor) {
+        ledger.account(companyId, body.ledgerAccountId());
+        return new Kept(masterData.keepTaxCode(
+                companyId,
+                body.id(),
+                body.code(),
+                body.name(),
+                decimal(body.ratePercent(), "ratePercent"),
+                body.ledgerAccountId(),
+                body.active(),
+                actor.name()));
+    }
+
+    private static BigDecimal decimal(String text, String where) {
+        if (!text.strip().matches("[0-9]{1,7}(\\.[0-9]{1,8})?")) {
+            throw new RuleViolation(
+                    "number.unreadable",
+                    where,
+                    text.isBlank() ? "nothing" : "“" + text + "”",
+                    "a decimal number such as 8.25",
+                    "Correct the number.");
+        }
+        return new BigDecimal(text.strip());
+    }
+
+    @PostMapping("/series")
+    @Requires(Right.ADMINISTER)
+    void series(@PathVariable long companyId, @RequestBody @Valid SeriesRow body, Actor actor) {
+        masterData.keepSeries(companyId, body.id(), body.prefix(), body.nextNumber(), body.digits(), actor.name());
+    }
+
+    @PostMapping("/rates")
+    @Requires(Right.ADMINISTER)
+    Kept rate(@PathVariable long companyId, @RequestBody @Valid RateRow body, Actor actor) {
+        return new Kept(masterData.keepRate(
+                companyId, body.currency(), body.date(), decimal(body.rate(), "rate"), actor.name()));
+    }
+
+    @PostMapping("/closed-months")
+    @Requires(Right.ADMINISTER)
+    void closedMonth(@PathVariable long companyId, @RequestBody @Valid ClosedMonthRow body, Actor actor) {
+        masterData.close(companyId, body.month(), body.closed(), actor.name());
+    }
+
+    @PostMapping("/purposes")
+    @Requires(Right.ADMINISTER)
+    void purpose(@PathVariable long companyId, @RequestBody @Valid PurposeRow body, Actor actor) {
+        if (!body.purpose().ofCompany()) {
+            throw new RuleViolation(
+                    "purpose.company",
+                    "purpose",
+                    body.purpose().words(),
+                    "a purpose of the whole company",
+                    "Choose it on the bank account.");
+        }
+        companies.purpose(
+                companyId,
+                body.purpose(),
+                chart.fit(companyId, body.purpose(), body.ledgerAccountId()).id(),
+                actor.name());
+    }
+}

@@ -1,0 +1,181 @@
+package tidemark.app.setup;
+
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
+import tidemark.app.company.Company;
+import tidemark.app.company.MasterData;
+import tidemark.app.company.NumberSeries;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.money.MinorUnits;
+
+/** A company's set-up as it is shown. */
+@Service
+public class SetUpViews {
+    private final Companies companies;
+    private final BankAccounts bankAccounts;
+    private final MasterData masterData;
+
+    SetUpViews(Companies companies, BankAccounts bankAccounts, MasterData masterData) {
+        this.companies = companies;
+        this.bankAccounts = bankAccounts;
+        this.masterData = masterData;
+    }
+
+    public record SiteView(long id, String name, boolean active) {}
+
+    public record CostCentreView(long id, String code, String name, boolean active) {}
+
+    public record BankView(long id, String name, String identifier) {}
+
+    public record BranchView(long id, long bankId, String name, String identifier) {}
+
+    public record TaxCodeView(
+            long id, String code, String name, String ratePercent, long ledgerAccountId, boolean active) {}
+
+    public record SeriesView(long id, NumberSeries.Kind kind, String prefix, long nextNumber, int digits) {}
+
+    public record RateView(long id, String currency, LocalDate date, String rate) {}
+
+    /** What a purpose is called, whether the whole company shares it, and the account that serves it. */
+    public record PurposeView(
+            Purpose purpose, String words, @Nullable Long ledgerAccountId) {}
+
+    public record SetUpView(
+            String name,
+            String currency,
+            boolean onePerson,
+            @Nullable String secondPersonAbove,
+            List<SiteView> sites,
+            List<CostCentreView> costCentres,
+            List<BankView> banks,
+            List<BranchView> branches,
+            List<TaxCodeView> taxCodes,
+            List<SeriesView> series,
+            List<RateView> rates,
+            List<YearMonth> closedMonths,
+            List<PurposeView> purposes) {}
+
+    @Transactional
+    public SetUpView of(long companyId) {
+        Company company = companies.get(companyId);
+        Long limit = company.secondPersonAbove();
+        return new SetUpView(
+                company.name(),
+                company.baseCurrency().getCode(),
+                company.onePerson(),
+                limit == null ? null : MinorUnits.toDecimal(limit, company.baseCurrency()),
+                masterData.sites(companyId).stream()
+                        .map(s -> new SiteView(s.id(), s.name(), s.active()))
+                        .toList(),
+                masterData.costCentres(companyId).stream()
+                        .map(c -> new CostCentreView(c.id(), c.code(), c.name(), c.active()))
+                        .toList(),
+                masterData.banks(companyId).stream()
+                        .map(b -> new BankView(b.id(), b.name(), b.identifier()))
+                        .toList(),
+                masterData.branches(companyId).stream()
+                        .map(b -> new BranchView(b.id(), b.bankId(), b.name(), b.identifier()))
+                        .toList(),
+                masterData.taxCodes(companyId).stream()
+                        .map(t -> new TaxCodeView(
+                                t.id(),
+                                t.code(),
+                                t.name(),
+                                t.ratePercent().stripTrailingZeros().toPlainString(),
+                                t.ledgerAccountId(),
+                                t.active()))
+                        .toList(),
+                masterData.series(companyId).stream()
+                        .map(s -> new SeriesView(s.id(), s.kind(), s.prefix(), s.nextNumber(), s.digits()))
+                        .toList(),
+                masterData.rates(companyId).stream()
+                        .map(r -> new RateView(
+                                r.id(),
+                                r.currency(),
+                                r.rateDate(),
+                                r.rate().stripTrailingZeros().toPlainString()))
+                        .toList(),
+                List.copyOf(masterData.closedMonths(companyId)),
+                purposes(Purpose.OF_COMPANY, company::purpose));
+    }
+
+    private static List<PurposeView> purposes(
+            Set<Purpose> which, java.util.function.Function<Purpose, java.util.Optional<Long>> serving) {
+        return Arrays.stream(Purpose.values())
+                .filter(which::contains)
+                .map(p -> new PurposeView(p, p.words(), serving.apply(p).orElse(null)))
+                .toList();
+    }
+
+    /** A bank account's settings; amounts as decimal text of its currency. */
+    public record BankAccountView(
+            long id,
+            String name,
+            String bank,
+            String number,
+            String currency,
+            long ledgerAccountId,
+            LocalDate openingDate,
+            String openingLedgerBalance,
+            String openingBankBalance,
+            LocalDate mark,
+            @Nullable Long branchId,
+            @Nullable String leastPayment,
+            @Nullable String mostPayment,
+            boolean zeroPayment,
+            String differenceTolerance,
+            BankAccount.CheckStock checkStock,
+            String nextCheckNumber,
+            boolean bookOnClearing,
+            boolean active,
+            List<PurposeView> purposes,
+            List<Long> sites) {}
+
+    @Transactional(readOnly = true)
+    public List<BankAccountView> bankAccounts(long companyId) {
+        Map<Purpose, Boolean> ofAccount = new EnumMap<>(Purpose.class);
+        Arrays.stream(Purpose.values()).filter(p -> !p.ofCompany()).forEach(p -> ofAccount.put(p, true));
+        return bankAccounts.list(companyId).stream()
+                .map(a -> view(a, ofAccount.keySet()))
+                .toList();
+    }
+
+    private static BankAccountView view(BankAccount a, Set<Purpose> ofAccount) {
+        BankAccount.Settings s = a.settings();
+        CurrencyUnit c = a.currency();
+        return new BankAccountView(
+                a.id(),
+                a.name(),
+                a.bank(),
+                a.number(),
+                c.getCode(),
+                a.ledgerAccountId(),
+                a.openingDate(),
+                MinorUnits.toDecimal(a.openingMinorUnits(), c),
+                MinorUnits.toDecimal(a.openingBankMinorUnits(), c),
+                a.mark().date(),
+                s.branchId(),
+                s.leastPayment() == null ? null : MinorUnits.toDecimal(s.leastPayment(), c),
+                s.mostPayment() == null ? null : MinorUnits.toDecimal(s.mostPayment(), c),
+                s.zeroPayment(),
+                MinorUnits.toDecimal(s.differenceTolerance(), c),
+                s.checkStock(),
+                s.nextCheckNumber(),
+                s.bookOnClearing(),
+                s.active(),
+                purposes(ofAccount, a::purpose),
+                s.sites().stream().sorted().toList());
+    }
+}

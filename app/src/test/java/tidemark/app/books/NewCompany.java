@@ -1,0 +1,193 @@
+package tidemark.app.books;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
+import tidemark.app.running.Client;
+import tidemark.app.running.Client.Answer;
+import tidemark.app.running.RunningApp;
+import tools.jackson.databind.JsonNode;
+
+/** A company of its own for a test, set up through the API by the administrator, who may also prepare in it. */
+final class NewCompany {
+    private static final AtomicInteger COUNT = new AtomicInteger();
+
+    final Client iris;
+    final String base;
+    final long id;
+
+    NewCompany(RunningApp.App app) {
+        iris = Client.signedIn(app, "iris");
+        id = ok(iris.post(
+                        "/api/companies", Map.of("name", "Test harbour " + COUNT.incrementAndGet(), "currency", "USD")))
+                .path("id")
+                .asLong();
+        base = "/api/companies/" + id;
+    }
+
+    static JsonNode ok(Answer answer) {
+        assertEquals(2, answer.status() / 100, () -> answer.body().toString());
+        return answer.body();
+    }
+
+    JsonNode get(String path) {
+        return ok(iris.get(base + path));
+    }
+
+    Answer post(String path, Object body) {
+        return iris.post(base + path, body);
+    }
+
+    /** Sends the same twice, first as a preview that must change nothing and say the same. */
+    JsonNode previewedThenPosted(String path, Object body) {
+        JsonNode before = get("/ledger/accounts");
+        JsonNode preview = ok(post(path + "?preview=true", body));
+        assertEquals(before, get("/ledger/accounts"), "a preview keeps nothing");
+        JsonNode done = ok(post(path, body));
+        JsonNode shown = preview.has("booked") ? preview.path("booked") : preview;
+        JsonNode made = done.has("booked") ? done.path("booked") : done;
+        assertEquals(shown.path("leaves"), made.path("leaves"), "the preview told what was done");
+        assertEquals(shown.path("count"), made.path("count"));
+        return done;
+    }
+
+    long bankAccount(String name, String currency, String opening) {
+        Map<String, Object> form = new HashMap<>(Map.of(
+                "name",
+                name,
+                "bank",
+                "Northbank",
+                "number",
+                "N-" + id + "-" + name,
+                "openingMonth",
+                "2026-05",
+                "openingBalance",
+                opening));
+        if (!currency.isEmpty()) {
+            form.put("currency", currency);
+        }
+        return ok(post("/bank-accounts", form)).path("id").asLong();
+    }
+
+    long party(String control, String name, int discountPercent) {
+        return ok(post(
+                        "/parties",
+                        Map.of(
+                                "control",
+                                control,
+                                "code",
+                                "",
+                                "name",
+                                name,
+                                "address",
+                                "",
+                                "dueDays",
+                                30,
+                                "discountPercent",
+                                Integer.toString(discountPercent),
+                                "discountDays",
+                                discountPercent == 0 ? 0 : 10,
+                                "active",
+                                true)))
+                .path("id")
+                .asLong();
+    }
+
+    static Map<String, Object> invoice(long party, String number, String date, String amount, String account) {
+        return Map.of(
+                "partyId",
+                party,
+                "kind",
+                "INVOICE",
+                "number",
+                number,
+                "date",
+                date,
+                "text",
+                "",
+                "lines",
+                List.of(Map.of("account", account, "amount", amount, "text", "")));
+    }
+
+    /** Books an invoice and gives its open item. */
+    long invoiced(long party, String number, String date, String amount, String account) {
+        ok(post("/invoices", invoice(party, number, date, amount, account)));
+        for (JsonNode item : get("/parties/" + party).path("open")) {
+            if (item.path("title").asString().endsWith(" " + number)) {
+                return item.path("id").asLong();
+            }
+        }
+        throw new IllegalStateException("no item " + number);
+    }
+
+    String open(long party, long item) {
+        for (JsonNode one : get("/parties/" + party).path("all")) {
+            if (one.path("id").asLong() == item) {
+                return one.path("open").asString();
+            }
+        }
+        throw new IllegalStateException("no item " + item);
+    }
+
+    Map<String, Object> payment(long bank, Long party, String number, String date, List<?> items, String expense) {
+        Map<String, Object> form = new HashMap<>(Map.of(
+                "bankAccountId",
+                bank,
+                "kind",
+                "CHECK",
+                "number",
+                number,
+                "payee",
+                "Orrin Paints",
+                "date",
+                date,
+                "text",
+                "Paint",
+                "parts",
+                Map.of(
+                        "items",
+                        items,
+                        "onAccount",
+                        "",
+                        "expenses",
+                        expense.isEmpty()
+                                ? List.of()
+                                : List.of(Map.of("account", "6010", "amount", expense, "text", "")))));
+        if (party != null) {
+            form.put("partyId", party);
+        }
+        return form;
+    }
+
+    static Map<String, Object> part(long item, String amount, String discount) {
+        return Map.of("itemId", item, "amount", amount, "discount", discount);
+    }
+
+    String balance(String code) {
+        for (JsonNode account : get("/ledger/accounts")) {
+            if (account.path("code").asString().equals(code)) {
+                return account.path("balance").asString();
+            }
+        }
+        throw new IllegalStateException("no account " + code);
+    }
+
+    void checkBooks() {
+        JsonNode trial = get("/ledger/trial-balance?date=2026-12-31");
+        assertEquals(trial.path("debits").asString(), trial.path("credits").asString());
+        assertEquals(true, trial.path("balanced").asBoolean());
+        for (Map.Entry<String, String> control :
+                Map.of("RECEIVABLES", "1200", "PAYABLES", "2010").entrySet()) {
+            assertEquals(
+                    balance(control.getValue()),
+                    get("/parties?control=" + control.getKey() + "&date=2026-12-31")
+                            .path("total")
+                            .path("total")
+                            .asString(),
+                    "the open items come to the control account");
+        }
+    }
+}

@@ -1,0 +1,458 @@
+package tidemark.app.books;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static tidemark.app.books.NewCompany.invoice;
+import static tidemark.app.books.NewCompany.ok;
+import static tidemark.app.books.NewCompany.part;
+
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
+import tidemark.app.running.Client;
+import tidemark.app.running.Client.Answer;
+import tidemark.app.running.RunningApp;
+import tools.jackson.databind.JsonNode;
+
+/** Invoices, settlements, payments and transfers through the API, on a company of the test's own. */
+@ExtendWith(RunningApp.class)
+class PartiesAndPaymentsTest {
+    private NewCompany c;
+
+    @BeforeEach
+    void company(RunningApp.App app) {
+        c = new NewCompany(app);
+    }
+
+    @Test
+    void invoice_paidInPartThenRestThenReversed_opensAgain() {
+        long pell = c.party("RECEIVABLES", "Pell Charter", 0);
+        long bank = c.bankAccount("Operating", "", "1000.00");
+        assertTrue(bank > 0);
+        JsonNode booked = c.previewedThenPosted("/invoices", invoice(pell, "", "2026-06-01", "640.00", "4010"));
+        long entry = booked.path("entries").get(0).path("id").asLong();
+        JsonNode item = c.get("/parties/" + pell).path("open").get(0);
+        long id = item.path("id").asLong();
+        assertEquals("Invoice INV-0001", item.path("title").asString());
+        assertEquals("2026-07-01", item.path("dueDate").asString());
+        Map<String, Object> receipt = Map.of(
+                "partyId", pell,
+                "date", "2026-06-05",
+                "account", "1250",
+                "amount", "700.00",
+                "reference", "",
+                "text", "",
+                "items", List.of(part(id, "400.00", "")));
+        JsonNode got = c.previewedThenPosted("/receipts", receipt);
+        assertEquals("240.00", c.open(pell, id));
+        assertEquals("RECEIPT", got.path("entries").get(0).path("source").asString());
+        JsonNode receiptItem = c.get("/parties/" + pell).path("open").get(0);
+        for (JsonNode open : c.get("/parties/" + pell).path("open")) {
+            if (open.path("title").asString().startsWith("Receipt")) {
+                receiptItem = open;
+            }
+        }
+        assertEquals("-300.00", receiptItem.path("open").asString(), "what was not spread is unapplied");
+        Answer tooMuch = c.post(
+                "/parties/" + pell + "/settlements",
+                Map.of(
+                        "itemId", receiptItem.path("id").asLong(),
+                        "date", "2026-06-06",
+                        "items", List.of(part(id, "240.01", ""))));
+        assertEquals("settle.open", tooMuch.code());
+        assertEquals(409, tooMuch.status());
+        c.previewedThenPosted(
+                "/parties/" + pell + "/settlements",
+                Map.of(
+                        "itemId", receiptItem.path("id").asLong(),
+                        "date", "2026-06-06",
+                        "items", List.of(part(id, "240.00", ""))));
+        assertEquals("0.00", c.open(pell, id));
+        assertEquals(
+                "640.00",
+                c.get("/parties?control=RECEIVABLES&date=2026-06-04")
+                        .path("total")
+                        .path("total")
+                        .asString(),
+                "open on a day before it was paid");
+        c.checkBooks();
+        c.previewedThenPosted("/ledger/entries/" + entry + "/reversal", Map.of("date", "2026-06-08"));
+        assertEquals("0.00", c.open(pell, id), "closed to its reversal");
+        assertEquals("-700.00", c.balance("1200"), "the receipt is unapplied again");
+        c.checkBooks();
+    }
+
+    @Test
+    void settlement_undone_opensBothAgain_once() {
+        long pell = c.party("RECEIVABLES", "Pell Charter", 0);
+        long id = c.invoiced(pell, "A1", "2026-06-01", "100.00", "4010");
+        ok(c.post(
+                "/receipts",
+                Map.of(
+                        "partyId", pell,
+                        "date", "2026-06-05",
+                        "account", "1250",
+                        "amount", "100.00",
+                        "reference", "R1",
+                        "text", "",
+                        "items", List.of(part(id, "100.00", "")))));
+        long settlement = 0;
+        for (JsonNode item : c.get("/parties/" + pell).path("all")) {
+            settlement = item.path("settlements").get(0).path("id").asLong();
+        }
+        assertEquals(
+                "settlement.early",
+                c.post("/settlements/" + settlement + "/undo", Map.of("date", "2026-06-04"))
+                        .code());
+        c.previewedThenPosted("/settlements/" + settlement + "/undo", Map.of("date", "2026-06-09"));
+        assertEquals("100.00", c.open(pell, id));
+        Answer again = c.post("/settlements/" + settlement + "/undo", Map.of("date", "2026-06-09"));
+        assertEquals("settlement.undone", again.code());
+        c.checkBooks();
+    }
+
+    @Test
+    void discount_takenInTime_isBooked_andRefusedWhenLate() {
+        long orrin = c.party("PAYABLES", "Orrin Paints", 2);
+        long bank = c.bankAccount("Operating", "", "1000.00");
+        long id = c.invoiced(orrin, "B1", "2026-06-01", "500.00", "6010");
+        assertEquals(
+                "discount.late",
+                c.post("/payments", c.payment(bank, orrin, "", "2026-06-12", List.of(part(id, "490.00", "10.00")), ""))
+                        .code());
+        assertEquals(
+                "discount.more",
+                c.post("/payments", c.payment(bank, orrin, "", "2026-06-11", List.of(part(id, "489.00", "11.00")), ""))
+                        .code());
+        c.previewedThenPosted(
+                "/payments", c.payment(bank, orrin, "", "2026-06-11", List.of(part(id, "490.00", "10.00")), ""));
+        assertEquals("0.00", c.open(orrin, id));
+        assertEquals("-10.00", c.balance("4840"));
+        assertEquals("510.00", c.balance("1010"));
+        c.checkBooks();
+    }
+
+    @Test
+    void discount_onMoneyAlreadyThere_isAnEntryOfItsOwn() {
+        long pell = c.party("RECEIVABLES", "Pell Charter", 2);
+        ok(c.post(
+                "/receipts",
+                Map.of(
+                        "partyId", pell,
+                        "date", "2026-06-01",
+                        "account", "1250",
+                        "amount", "98.00",
+                        "reference", "R1",
+                        "text", "",
+                        "items", List.of())));
+        long paid = c.get("/parties/" + pell).path("open").get(0).path("id").asLong();
+        long id = c.invoiced(pell, "A1", "2026-06-02", "100.00", "4010");
+        c.previewedThenPosted(
+                "/parties/" + pell + "/settlements",
+                Map.of("itemId", paid, "date", "2026-06-03", "items", List.of(part(id, "98.00", "2.00"))));
+        assertEquals("0.00", c.open(pell, id));
+        assertEquals("2.00", c.balance("6840"));
+        c.checkBooks();
+    }
+
+    @Test
+    void check_takesTheNextNumber_neverOneTwice_andIsVoidedWithItsInvoiceOpenAgain() {
+        long orrin = c.party("PAYABLES", "Orrin Paints", 0);
+        long bank = c.bankAccount("Operating", "", "1000.00");
+        long id = c.invoiced(orrin, "B1", "2026-06-01", "300.00", "6010");
+        JsonNode made = c.previewedThenPosted(
+                "/payments", c.payment(bank, orrin, "", "2026-06-02", List.of(part(id, "300.00", "")), "12.50"));
+        assertEquals("1001", made.path("payments").get(0).path("number").asString());
+        assertEquals("BOOKED", made.path("payments").get(0).path("state").asString());
+        long payment = made.path("payments").get(0).path("id").asLong();
+        long entry = made.path("payments").get(0).path("entryId").asLong();
+        Answer twice = c.post("/payments", c.payment(bank, null, "1001", "2026-06-02", List.of(), "5.00"));
+        assertEquals("number.taken", twice.code());
+        assertEquals(409, twice.status());
+        assertEquals(
+                "entry.source",
+                c.post("/ledger/entries/" + entry + "/reversal", Map.of("date", "2026-06-03"))
+                        .code());
+        c.previewedThenPosted(
+                "/payments/" + payment + "/void", Map.of("date", "2026-06-03", "reason", "Spoilt in the printer"));
+        assertEquals("300.00", c.open(orrin, id).replace("-", ""));
+        assertEquals("1000.00", c.balance("1010"));
+        JsonNode gone = c.get("/payments/" + payment);
+        assertEquals("Spoilt in the printer", gone.path("voidReason").asString());
+        assertTrue(gone.path("voidEntryId").asLong() > 0);
+        assertEquals(
+                "payment.state",
+                c.post("/payments/" + payment + "/void", Map.of("date", "2026-06-03", "reason", "again"))
+                        .code());
+        JsonNode next = ok(c.post("/payments", c.payment(bank, null, "", "2026-06-04", List.of(), "5.00")));
+        assertEquals("1002", next.path("payments").get(0).path("number").asString());
+        JsonNode register = c.get("/payments?from=2026-06-01&to=2026-06-30");
+        assertEquals("5.00", register.path("sums").get(0).path("booked").asString());
+        assertEquals("312.50", register.path("sums").get(0).path("voided").asString());
+        byte[] pdf = c.iris.get(c.base + "/payments/register.pdf?from=2026-06-01&to=2026-06-30")
+                .raw()
+                .body();
+        assertEquals("%PDF", new String(pdf, 0, 4, StandardCharsets.ISO_8859_1));
+        c.checkBooks();
+    }
+
+    @Test
+    void payment_datedAhead_waits_andAboveTheLimitTakesASecondPerson(RunningApp.App app) {
+        long bank = c.bankAccount("Operating", "", "90000.00");
+        JsonNode waits = ok(c.post("/payments", c.payment(bank, null, "", "2026-07-10", List.of(), "50.00")));
+        assertEquals(
+                "WAITS_FOR_DATE", waits.path("payments").get(0).path("state").asString());
+        assertEquals(0, waits.path("booked").path("count").asInt());
+        assertEquals(0, ok(c.post("/due-payments", Map.of())).path("count").asInt());
+        ok(c.iris.put(
+                c.base + "/set-up/company",
+                Map.of("name", "Test harbour limit " + c.id, "secondPersonAbove", "100.00")));
+        JsonNode large = ok(c.post("/payments", c.payment(bank, null, "", "2026-06-10", List.of(), "100.01")));
+        long payment = large.path("payments").get(0).path("id").asLong();
+        assertEquals(
+                "WAITS_FOR_RELEASE", large.path("payments").get(0).path("state").asString());
+        assertEquals(
+                "payment.second",
+                c.post("/payments/" + payment + "/release", Map.of()).code());
+        ok(c.post(
+                "/people",
+                Map.of(
+                        "login",
+                        "second" + c.id,
+                        "name",
+                        "Sena Second",
+                        "password",
+                        "a second person",
+                        "roles",
+                        List.of("PREPARER"))));
+        Client second = Client.signedIn(app, "second" + c.id, "a second person");
+        JsonNode released = ok(second.post(c.base + "/payments/" + payment + "/release", Map.of()));
+        assertEquals("BOOKED", released.path("payments").get(0).path("state").asString());
+        assertEquals("89899.99", c.balance("1010"));
+        app.bean(JdbcTemplate.class)
+                .update("update payment set payment_date = date '2026-07-02' where state = 'WAITS_FOR_DATE'"
+                        + " and company_id = " + c.id);
+        assertEquals(
+                1,
+                ok(c.post("/due-payments?preview=true", Map.of())).path("count").asInt());
+        assertEquals(1, ok(c.post("/due-payments", Map.of())).path("count").asInt());
+        assertEquals("89849.99", c.balance("1010"));
+    }
+
+    @Test
+    void payment_onClearing_leavesCashOnlyWhenTheBankHasPaid() {
+        long bank = c.bankAccount("Operating", "", "1000.00");
+        settings(bank, Map.of("bookOnClearing", true, "mostPayment", "500.00", "leastPayment", "1.00"));
+        for (String amount : List.of("500.01", "0.99")) {
+            assertEquals(
+                    "payment.limit",
+                    c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), amount))
+                            .code());
+        }
+        JsonNode made = ok(c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), "200.00")));
+        long payment = made.path("payments").get(0).path("id").asLong();
+        assertEquals("1000.00", c.balance("1010"));
+        assertEquals("-200.00", c.balance("2270"));
+        assertEquals(1, c.get("/bank-accounts/" + bank + "/uncleared-payments").size());
+        String csv = "date,amount,balance,reference,text\n2026-06-05,-200.00,800.00,,CHECK 1001\n";
+        ok(c.iris.upload(
+                c.base + "/bank-accounts/" + bank + "/statements", "june.csv", csv.getBytes(StandardCharsets.UTF_8)));
+        String month = c.base + "/bank-accounts/" + bank + "/months/2026-06";
+        long line = ok(c.iris.get(month + "/lines"))
+                .path("rows")
+                .get(0)
+                .path("lineId")
+                .asLong();
+        JsonNode cleared = ok(c.post(
+                "/bank-accounts/" + bank + "/lines/" + line + "/booking",
+                Map.of(
+                        "kind",
+                        "PAYMENT",
+                        "account",
+                        "",
+                        "paymentId",
+                        payment,
+                        "date",
+                        "2026-06-05",
+                        "party",
+                        "",
+                        "text",
+                        "")));
+        assertEquals(1, cleared.path("count").asInt());
+        assertEquals("800.00", c.balance("1010"));
+        assertEquals("0.00", c.balance("2270"));
+        assertEquals(
+                "payment.presented",
+                c.post("/payments/" + payment + "/void", Map.of("date", "2026-06-06", "reason", "too late"))
+                        .code());
+        assertEquals(0, c.get("/bank-accounts/" + bank + "/uncleared-payments").size());
+        long match = ok(c.iris.get(month + "/lines"))
+                .path("rows")
+                .get(0)
+                .path("matchId")
+                .asLong();
+        ok(c.iris.delete(c.base + "/bank-accounts/" + bank + "/matches/" + match));
+        assertEquals(1, c.get("/bank-accounts/" + bank + "/uncleared-payments").size());
+        assertEquals("-200.00", c.balance("2270"));
+        c.checkBooks();
+    }
+
+    private void settings(long bank, Map<String, Object> change) {
+        for (JsonNode account : c.get("/bank-accounts")) {
+            if (account.path("id").asLong() == bank) {
+                Map<String, Object> purposes = new java.util.HashMap<>();
+                account.path("purposes")
+                        .forEach(p -> purposes.put(
+                                p.path("purpose").asString(),
+                                p.path("ledgerAccountId").asLong()));
+                Map<String, Object> body = new java.util.HashMap<>(Map.of(
+                        "name",
+                        account.path("name").asString(),
+                        "zeroPayment",
+                        false,
+                        "differenceTolerance",
+                        "0.50",
+                        "checkStock",
+                        "PRENUMBERED",
+                        "nextCheckNumber",
+                        "1001",
+                        "bookOnClearing",
+                        false,
+                        "active",
+                        true,
+                        "purposes",
+                        purposes,
+                        "sites",
+                        List.of()));
+                body.putAll(change);
+                ok(c.iris.put(c.base + "/bank-accounts/" + bank + "/settings", body));
+            }
+        }
+    }
+
+    @Test
+    void site_notAllowedOnTheAccount_isRefused() {
+        long bank = c.bankAccount("Operating", "", "1000.00");
+        long dock = ok(c.post("/set-up/sites", Map.of("name", "Dock", "active", true)))
+                .path("id")
+                .asLong();
+        long shed = ok(c.post("/set-up/sites", Map.of("name", "Shed", "active", true)))
+                .path("id")
+                .asLong();
+        settings(bank, Map.of("sites", List.of(dock)));
+        Map<String, Object> form = c.payment(bank, null, "", "2026-06-02", List.of(), "20.00");
+        form.put("siteId", shed);
+        assertEquals("site.not-allowed", c.post("/payments", form).code());
+        form.put("siteId", dock);
+        ok(c.post("/payments", form));
+    }
+
+    @Test
+    void payRun_of300Checks_isOneBatch_andOneBadRowRefusesAll() {
+        long bank = c.bankAccount("Payroll", "", "900000.00");
+        StringBuilder rows = new StringBuilder("payee,date,amount,account,text\n");
+        for (int i = 1; i <= 300; i++) {
+            rows.append("Hand ")
+                    .append(i)
+                    .append(",2026-06-11,")
+                    .append(2000 + i)
+                    .append(".25,6010,Pay\n");
+        }
+        String path = c.base + "/payment-files?bankAccountId=" + bank;
+        byte[] bad = rows.toString().replace("2150.25,6010", "2150.25,9999").getBytes(StandardCharsets.UTF_8);
+        Answer refused = c.iris.upload(path, "pay.csv", bad);
+        assertEquals("account.unknown", refused.code());
+        assertEquals(
+                "line 151", refused.body().path("problems").get(0).path("where").asString());
+        assertEquals(
+                0,
+                c.get("/payments?from=2026-01-01&to=2026-12-31")
+                        .path("payments")
+                        .size());
+        byte[] good = rows.toString().getBytes(StandardCharsets.UTF_8);
+        JsonNode preview = ok(c.iris.upload(path + "&preview=true", "pay.csv", good));
+        assertEquals(300, preview.path("count").asInt());
+        assertEquals(
+                0,
+                c.get("/payments?from=2026-01-01&to=2026-12-31")
+                        .path("payments")
+                        .size());
+        JsonNode made = ok(c.iris.upload(path, "pay.csv", good));
+        assertEquals(preview.path("booked").path("leaves"), made.path("booked").path("leaves"));
+        assertEquals(300, made.path("booked").path("count").asInt());
+        assertEquals("254775.00", c.balance("1010"), "900,000.00 less 300 x 2,000.25 and 1 to 300");
+        assertEquals(
+                "1301", c.get("/bank-accounts").get(0).path("nextCheckNumber").asString());
+    }
+
+    @Test
+    void transfer_onTwoDaysAndInTwoCurrencies_andBackAgain() {
+        long from = c.bankAccount("Operating", "", "10000.00");
+        ok(c.post("/set-up/rates", Map.of("currency", "EUR", "date", "2026-05-01", "rate", "1.10")));
+        long to = c.bankAccount("Euro parts", "EUR", "0.00");
+        Map<String, Object> form = Map.of(
+                "fromAccountId", from,
+                "toAccountId", to,
+                "fromDate", "2026-06-01",
+                "toDate", "2026-06-03",
+                "amount", "1100.00",
+                "received", "990.00",
+                "reference", "",
+                "text", "");
+        JsonNode made = c.previewedThenPosted("/transfers", form);
+        assertEquals(2, made.path("count").asInt());
+        assertEquals("8900.00", c.balance("1010"));
+        assertEquals("1089.00", c.balance("1020"), "990 euros at 1.10");
+        assertEquals("0.00", c.balance("1900"), "between our own banks it came back to zero");
+        assertEquals("11.00", c.balance("6850"), "an exchange loss");
+        boolean own = false;
+        for (JsonNode effect : made.path("leaves")) {
+            own |= effect.path("what").asString().startsWith("Euro parts")
+                    && effect.path("after").asString().equals("990.00");
+        }
+        assertTrue(own, "the account's own balance is in its own currency");
+        long id = c.get("/transfers").get(0).path("id").asLong();
+        long entry = made.path("entries").get(0).path("id").asLong();
+        assertEquals(
+                "entry.source",
+                c.post("/ledger/entries/" + entry + "/reversal", Map.of("date", "2026-06-04"))
+                        .code());
+        c.previewedThenPosted("/transfers/" + id + "/reversal", Map.of("date", "2026-06-04"));
+        for (String code : List.of("1020", "1900", "6850")) {
+            assertEquals("0.00", c.balance(code));
+        }
+        assertEquals(
+                "transfer.reversed",
+                c.post("/transfers/" + id + "/reversal", Map.of("date", "2026-06-04"))
+                        .code());
+        c.checkBooks();
+    }
+
+    @Test
+    void invoiceFile_withOneBadRowAmongTenThousand_namesItAndTakesNothing(RunningApp.App app) {
+        c.party("RECEIVABLES", "Pell Charter", 0);
+        StringBuilder rows = new StringBuilder("party,number,date,amount,account\n");
+        for (int i = 2; i <= 10_001; i++) {
+            rows.append(i == 7_031 ? "Nobody Known" : "PELLCHAR")
+                    .append(",N")
+                    .append(i)
+                    .append(",2026-06-01,1.00,4010\n");
+        }
+        Answer refused = c.iris.upload(
+                c.base + "/invoice-files?control=RECEIVABLES",
+                "invoices.csv",
+                rows.toString().getBytes(StandardCharsets.UTF_8));
+        assertEquals("party.unknown", refused.code());
+        JsonNode problem = refused.body().path("problems").get(0);
+        assertEquals("line 7031", problem.path("where").asString());
+        assertTrue(problem.path("found").asString().contains("Nobody Known"));
+        assertEquals(
+                0,
+                app.bean(JdbcTemplate.class)
+                        .queryForObject("select count(*) from open_item where company_id = ?", Long.class, c.id));
+    }
+}

@@ -1,0 +1,12 @@
+package tidemark.core.ledger;
+
+/** Identifies a customer or supplier. */
+public record PartyId(long value) implements Comparable<PartyId> {
+    /** Nobody in particular. */
+    public static final PartyId NONE = new PartyId(0);
+
+    @Override
+    public int compareTo(PartyId other) {
+        return Long.compare(value, other.value);
+    }
+}

@@ -1,0 +1,108 @@
+package tidemark.core.party;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.Problem;
+import tidemark.core.problem.RuleViolation;
+
+/**
+ * How a payment is spread over the items it settles.
+ *
+ * @param parts in the order given
+ * @param discount sum of the discounts deducted
+ * @param paid sum of what is paid on the items; {@code settled} is that and the discounts
+ */
+public record Allocation(List<Part> parts, long paid, long discount) {
+    /**
+     * So much paid on an item, and so much deducted as discount; both not negative, not both zero.
+     *
+     * @param open what is open of the item, not negative
+     */
+    public record Part(OpenItem item, long open, long paid, long discount) {
+        public long settled() {
+            return Math.addExact(paid, discount);
+        }
+
+        /** The whole of what is open, with the discount that the day still allows. */
+        public static Part inFull(OpenItem item, long open, LocalDate day) {
+            long discount = Math.min(item.discount().on(day), open);
+            return new Part(item, open, Math.subtractExact(open, discount), discount);
+        }
+    }
+
+    public Allocation {
+        parts = List.copyOf(parts);
+    }
+
+    public long settled() {
+        return Math.addExact(paid, discount);
+    }
+
+    /**
+     * Checks the parts and adds them up.
+     *
+     * @param day of the payment
+     * @throws RuleViolation collecting {@code settle.twice}, {@code settle.amount}, {@code settle.open},
+     *     {@code discount.late} and {@code discount.more}
+     */
+    public static Allocation of(List<Part> parts, LocalDate day, CurrencyUnit currency) {
+        List<Problem> problems = new ArrayList<>();
+        Set<OpenItemId> seen = new HashSet<>();
+        long paid = 0;
+        long discount = 0;
+        for (Part part : parts) {
+            String title = part.item().title();
+            if (!seen.add(part.item().id())) {
+                problems.add(new Problem(
+                        "settle.twice", title, "the same item twice", "each item once", "Put the two together."));
+            }
+            if (part.paid() < 0 || part.discount() < 0 || part.settled() == 0) {
+                problems.add(new Problem(
+                        "settle.amount",
+                        title,
+                        "an amount not above zero",
+                        "an amount above zero",
+                        "Correct the amount or leave the item out."));
+            } else if (part.settled() > part.open()) {
+                problems.add(new Problem(
+                        "settle.open",
+                        title,
+                        MinorUnits.grouped(part.settled(), currency) + " to settle, of which "
+                                + MinorUnits.grouped(part.open(), currency) + " is open",
+                        "no more than is open",
+                        part.open() == 0
+                                ? "Somebody may have settled it meanwhile; look at it again."
+                                : "Settle at most " + MinorUnits.grouped(part.open(), currency) + "."));
+            }
+            long allowed = part.item().discount().on(day);
+            if (part.discount() > allowed) {
+                problems.add(
+                        part.item().discount().minorUnits() > 0 && allowed == 0
+                                ? new Problem(
+                                        "discount.late",
+                                        title,
+                                        "a discount on " + day,
+                                        "a payment no later than "
+                                                + part.item().discount().until(),
+                                        "Leave the discount out; the rest stays open.")
+                                : new Problem(
+                                        "discount.more",
+                                        title,
+                                        "a discount of " + MinorUnits.grouped(part.discount(), currency),
+                                        "at most " + MinorUnits.grouped(allowed, currency),
+                                        "Lower the discount."));
+            }
+            paid = Math.addExact(paid, part.paid());
+            discount = Math.addExact(discount, part.discount());
+        }
+        if (!problems.isEmpty()) {
+            throw new RuleViolation(problems);
+        }
+        return new Allocation(parts, paid, discount);
+    }
+}

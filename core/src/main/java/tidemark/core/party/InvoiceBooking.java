@@ -1,0 +1,86 @@
+package tidemark.core.party;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.joda.money.CurrencyUnit;
+import tidemark.core.ledger.Control;
+import tidemark.core.ledger.JournalEntry;
+import tidemark.core.ledger.JournalLine;
+import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.TaxedLine;
+import tidemark.core.ledger.Taxes;
+import tidemark.core.problem.RuleViolation;
+
+/** The entries of invoices and credit notes. */
+public final class InvoiceBooking {
+    private InvoiceBooking() {}
+
+    /** An invoice asks for money, a credit note gives some back. */
+    public enum Kind {
+        INVOICE,
+        CREDIT_NOTE
+    }
+
+    /**
+     * @param side {@code RECEIVABLES} for what we bill, {@code PAYABLES} for what is billed to us
+     * @param lines gross amounts above zero
+     */
+    public record Invoice(
+            Control side,
+            Kind kind,
+            PartyId partyId,
+            String party,
+            String number,
+            LocalDate date,
+            LocalDate documentDate,
+            String text,
+            List<TaxedLine> lines) {
+        public String title() {
+            return (kind == Kind.INVOICE ? "Invoice " : "Credit note ") + number;
+        }
+    }
+
+    /**
+     * Customer's invoice: debit receivables gross, credit each line net and its tax. A supplier's, and every credit
+     * note, the other way round.
+     *
+     * @throws RuleViolation {@code invoice.lines}, {@code line.amount} or {@code tax.unknown}
+     */
+    public static JournalEntry entry(
+            Invoice invoice, String controlCode, CurrencyUnit currency, Map<String, Taxes.Tax> taxes) {
+        if (invoice.lines().isEmpty()) {
+            throw new RuleViolation(
+                    "invoice.lines", "lines", "no line", "at least one line", "Say what the invoice is for.");
+        }
+        boolean controlDebit = (invoice.side() == Control.RECEIVABLES) == (invoice.kind() == Kind.INVOICE);
+        List<JournalLine> others = new ArrayList<>();
+        long gross = 0;
+        int number = 0;
+        for (TaxedLine line : invoice.lines()) {
+            number++;
+            if (line.gross() <= 0) {
+                throw new RuleViolation(
+                        "line.amount",
+                        "line " + number,
+                        "an amount that is not above zero",
+                        "an amount above zero",
+                        "Correct it.");
+            }
+            gross = Math.addExact(gross, line.gross());
+            others.addAll(Taxes.lines(controlDebit ? line.turned() : line, invoice.party(), taxes, "line " + number));
+        }
+        List<JournalLine> all = new ArrayList<>();
+        all.add(new JournalLine(controlCode, controlDebit ? gross : -gross, invoice.party(), invoice.title())
+                .of(invoice.partyId()));
+        all.addAll(others);
+        return new JournalEntry(
+                invoice.date(),
+                invoice.documentDate(),
+                currency,
+                invoice.number(),
+                invoice.text().isEmpty() ? invoice.title() + ", " + invoice.party() : invoice.text(),
+                all);
+    }
+}

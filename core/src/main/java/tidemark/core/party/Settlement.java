@@ -1,0 +1,39 @@
+package tidemark.core.party;
+
+import java.time.LocalDate;
+import java.util.Optional;
+
+/**
+ * So much of a debit item and of a credit item settled against one another.
+ *
+ * @param minorUnits above zero
+ * @param from first day on which it counts
+ * @param closing whether it closes an item to its reversal; such a one stands
+ * @param undone the day from which it no longer counts, if it was undone
+ */
+public record Settlement(
+        long id,
+        OpenItemId debit,
+        OpenItemId credit,
+        long minorUnits,
+        LocalDate from,
+        boolean closing,
+        Optional<LocalDate> undone) {
+    public Settlement {
+        if (minorUnits <= 0) {
+            throw new IllegalArgumentException("A settlement moves an amount above zero");
+        }
+    }
+
+    public boolean standsOn(LocalDate day) {
+        return !from.isAfter(day) && undone.map(u -> u.isAfter(day)).orElse(true);
+    }
+
+    public boolean stands() {
+        return undone.isEmpty();
+    }
+
+    boolean touches(OpenItemId item) {
+        return debit.equals(item) || credit.equals(item);
+    }
+}

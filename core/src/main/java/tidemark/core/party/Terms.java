@@ -1,0 +1,50 @@
+package tidemark.core.party;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.time.LocalDate;
+import tidemark.core.problem.RuleViolation;
+
+/**
+ * When an invoice is due, and what an early payer may deduct.
+ *
+ * @param dueDays days after the invoice's date, 0 to 365
+ * @param discountPercent of the gross amount, 0 to 50, at most three decimal places; zero for none
+ * @param discountDays days after the invoice's date, no more than {@code dueDays}
+ */
+public record Terms(int dueDays, BigDecimal discountPercent, int discountDays) {
+    /** @throws RuleViolation {@code terms.unfit} */
+    public Terms {
+        if (dueDays < 0 || dueDays > 365) {
+            throw unfit("dueDays", dueDays + " days", "0 to 365 days");
+        }
+        if (discountDays < 0 || discountDays > dueDays) {
+            throw unfit("discountDays", discountDays + " days", "no more days than until it is due");
+        }
+        if (discountPercent.signum() < 0
+                || discountPercent.compareTo(BigDecimal.valueOf(50)) > 0
+                || discountPercent.stripTrailingZeros().scale() > 3) {
+            throw unfit(
+                    "discountPercent",
+                    discountPercent.toPlainString(),
+                    "0 to 50 percent with at most three decimal places");
+        }
+    }
+
+    private static RuleViolation unfit(String where, String found, String expected) {
+        return new RuleViolation("terms.unfit", where, found, expected, "Correct the terms.");
+    }
+
+    public LocalDate dueDate(LocalDate invoiceDate) {
+        return invoiceDate.plusDays(dueDays);
+    }
+
+    /** Percent of the gross amount, rounded down to the minor unit so that nobody deducts too much. */
+    public OpenItem.Discount discount(LocalDate invoiceDate, long gross) {
+        long amount = discountPercent
+                .multiply(BigDecimal.valueOf(Math.abs(gross)))
+                .divide(BigDecimal.valueOf(100), 0, RoundingMode.DOWN)
+                .longValueExact();
+        return amount == 0 ? OpenItem.Discount.NONE : new OpenItem.Discount(invoiceDate.plusDays(discountDays), amount);
+    }
+}

@@ -1,0 +1,237 @@
+package tidemark.core.table;
+
+import de.siegmar.fastcsv.reader.CsvParseException;
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.CsvRecord;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.joda.money.CurrencyUnit;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.Problem;
+import tidemark.core.problem.RuleViolation;
+
+/**
+ * A table with a header row that names its columns in any order, then one row an item. Comma-separated, or
+ * tab-separated as cells copied from a spreadsheet are.
+ */
+public final class CsvTable {
+    /** Rows beyond this are refused, so that one file stays one transaction of bearable size. */
+    public static final int MOST_ROWS = 50_000;
+
+    private static final int LONGEST_TEXT = 200;
+
+    private final List<String> needed;
+    private final List<String> known;
+
+    /** @param needed the columns that must be there; {@code optional} those that may */
+    public CsvTable(List<String> needed, List<String> optional) {
+        this.needed = List.copyOf(needed);
+        List<String> all = new ArrayList<>(needed);
+        all.addAll(optional);
+        this.known = List.copyOf(all);
+    }
+
+    /** Makes an item of a row; what does not fit is added to the row's problems, and then the item is dropped. */
+    public interface RowReader<T> {
+        T read(Row row);
+    }
+
+    /** The rows that were understood, and a problem for each that was not; a file is taken only without problems. */
+    public record Result<T>(List<T> rows, List<Problem> problems) {
+        public Result {
+            rows = List.copyOf(rows);
+            problems = List.copyOf(problems);
+        }
+
+        /** @throws RuleViolation with the first fifty problems, when there are any */
+        public List<T> rowsOrRefuse() {
+            if (!problems.isEmpty()) {
+                throw new RuleViolation(problems.subList(0, Math.min(50, problems.size())));
+            }
+            return rows;
+        }
+    }
+
+    /** One row by column name. A missing cell is empty. */
+    public final class Row {
+        private final CsvRecord row;
+        private final Map<String, Integer> columns;
+        private final List<Problem> problems;
+
+        private Row(CsvRecord row, Map<String, Integer> columns, List<Problem> problems) {
+            this.row = row;
+            this.columns = columns;
+            this.problems = problems;
+        }
+
+        public int fileLine() {
+            return (int) row.getStartingLineNumber();
+        }
+
+        public String text(String column) {
+            Integer index = columns.get(column);
+            return index == null || index >= row.getFieldCount()
+                    ? ""
+                    : row.getField(index).strip();
+        }
+
+        /** The text, which must not be empty. */
+        public String needed(String column) {
+            String text = text(column);
+            if (text.isEmpty()) {
+                problem("field.empty", column, "nothing", "a value", "Fill in the " + column + ".");
+            }
+            return text;
+        }
+
+        public LocalDate date(String column) {
+            String text = text(column);
+            try {
+                return LocalDate.parse(text);
+            } catch (DateTimeParseException e) {
+                problem(
+                        "date.unreadable",
+                        column,
+                        text.isEmpty() ? "nothing" : "“" + text + "”",
+                        "a date such as 2026-06-04",
+                        "Correct the date.");
+                return LocalDate.EPOCH;
+            }
+        }
+
+        /** The date, or another one where the cell is empty. */
+        public LocalDate dateOr(String column, LocalDate otherwise) {
+            return text(column).isEmpty() ? otherwise : date(column);
+        }
+
+        /** Signed minor units, not zero. */
+        public long amount(String column, CurrencyUnit currency) {
+            try {
+                long amount = MinorUnits.parse(text(column), currency, "line " + fileLine() + ", " + column);
+                if (amount == 0) {
+                    problem(
+                            "amount.zero",
+                            column,
+                            "zero",
+                            "an amount other than zero",
+                            "Remove the row or correct the amount.");
+                }
+                return amount;
+            } catch (RuleViolation e) {
+                problems.addAll(e.problems());
+                return 0;
+            }
+        }
+
+        /** Minor units above zero. */
+        public long amountAboveZero(String column, CurrencyUnit currency) {
+            long amount = amount(column, currency);
+            if (amount < 0) {
+                problem("amount.negative", column, text(column), "an amount above zero", "Correct the amount.");
+            }
+            return amount;
+        }
+
+        public void problem(String code, String column, String found, String expected, String remedy) {
+            problems.add(new Problem(code, "line " + fileLine() + ", " + column, found, expected, remedy));
+        }
+    }
+
+    /** Reads the whole text; never throws for bad content. Cost: O(length). */
+    public <T> Result<T> read(String content, RowReader<T> reader) {
+        List<T> rows = new ArrayList<>();
+        List<Problem> problems = new ArrayList<>();
+        Map<String, Integer> columns = new HashMap<>();
+        String text = content.startsWith("\uFEFF") ? content.substring(1) : content;
+        int lineEnd = text.indexOf('\n');
+        boolean tabs = text.substring(0, lineEnd < 0 ? text.length() : lineEnd).indexOf('\t') >= 0;
+        int count = 0;
+        try (CsvReader<CsvRecord> csv = CsvReader.builder()
+                .fieldSeparator(tabs ? '\t' : ',')
+                .allowExtraFields(true)
+                .allowMissingFields(true)
+                .ofCsvRecord(text)) {
+            for (CsvRecord record : csv) {
+                if (columns.isEmpty()) {
+                    readHeader(record, columns, problems);
+                    if (!problems.isEmpty()) {
+                        break;
+                    }
+                    continue;
+                }
+                Row row = new Row(record, columns, problems);
+                if (++count > MOST_ROWS) {
+                    problems.add(Problem.atLine(
+                            row.fileLine(),
+                            "file.rows",
+                            "more than " + MOST_ROWS + " rows",
+                            "at most " + MOST_ROWS + " rows",
+                            "Split the file."));
+                    break;
+                }
+                int before = problems.size();
+                for (String column : columns.keySet()) {
+                    if (row.text(column).length() > LONGEST_TEXT) {
+                        row.problem(
+                                "text.long",
+                                column,
+                                row.text(column).length() + " characters",
+                                "at most " + LONGEST_TEXT + " characters",
+                                "Shorten the text.");
+                    }
+                }
+                T item = reader.read(row);
+                if (problems.size() == before) {
+                    rows.add(item);
+                }
+            }
+        } catch (CsvParseException | UncheckedIOException | IOException e) {
+            problems.add(new Problem(
+                    "file.csv",
+                    "",
+                    "text that is not well-formed CSV after row " + count,
+                    "comma-separated values with balanced quotes",
+                    "Save the file as CSV again."));
+        }
+        if (count == 0 && problems.isEmpty()) {
+            problems.add(new Problem(
+                    "file.empty",
+                    "",
+                    columns.isEmpty() ? "an empty file" : "a header and no rows",
+                    "a header row and at least one row",
+                    "Choose the file that holds the rows."));
+        }
+        return new Result<>(rows, problems);
+    }
+
+    private void readHeader(CsvRecord row, Map<String, Integer> columns, List<Problem> problems) {
+        for (int i = 0; i < row.getFieldCount(); i++) {
+            String name = row.getField(i).strip().toLowerCase(Locale.ROOT);
+            if (!known.contains(name) || columns.putIfAbsent(name, i) != null) {
+                problems.add(new Problem(
+                        "file.column",
+                        "line 1, column " + (i + 1),
+                        "a column named “" + name + "”",
+                        "the columns " + String.join(", ", known) + ", each at most once",
+                        "Rename or remove that column."));
+            }
+        }
+        for (String name : needed) {
+            if (!columns.containsKey(name)) {
+                problems.add(new Problem(
+                        "file.column.missing",
+                        "line 1",
+                        "no column " + name,
+                        "a header row with at least " + String.join(", ", needed),
+                        "Add the column " + name + "."));
+            }
+        }
+    }
+}

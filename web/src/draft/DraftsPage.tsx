@@ -1,0 +1,311 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useSearchParams } from 'react-router';
+import { BookedPreview } from '../ledger/BookedPreview';
+import { useHere } from '../session/session';
+import { api, data, send, type Schemas } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { dateTime, fullDate } from '../shared/dates';
+import { ChoiceField } from '../shared/fields';
+import { keys } from '../shared/keys';
+import { grouped } from '../shared/money';
+import { Problems } from '../shared/Problems';
+import { useBankAccounts, useSetUp } from '../shared/useBooks';
+import type { DraftKind } from './useDraft';
+
+const KINDS: Record<DraftKind, [words: string, path: string]> = {
+  ENTRY: ['Entry', '/ledger/new'],
+  INVOICE: ['Invoice', '/invoices/new'],
+  RECEIPT: ['Receipt', '/receipts/new'],
+  PAYMENT: ['Payment', '/payments/new'],
+  TRANSFER: ['Transfer', '/transfers/new'],
+};
+
+type Run = Schemas['RunView'];
+
+/** Drafts to go on with, and to post together; and what became of the last ones. */
+export default function DraftsPage() {
+  const { company, canPrepare } = useHere();
+  const [search, setSearch] = useSearchParams();
+  const f = {
+    kind: search.get('kind') ?? '',
+    site: search.get('site') ?? '',
+    account: search.get('account') ?? '',
+    person: search.get('person') ?? '',
+    from: search.get('from') ?? '',
+    to: search.get('to') ?? '',
+  };
+  const set = (part: Partial<typeof f>) =>
+    setSearch(Object.fromEntries(Object.entries({ ...f, ...part }).filter(([, v]) => v !== '')), {
+      replace: true,
+    });
+  const drafts = useQuery({
+    queryKey: keys.drafts(company.id, f),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/drafts', {
+          params: {
+            path: { companyId: company.id },
+            query: {
+              ...(f.kind && { kind: f.kind as DraftKind }),
+              ...(f.site && { site: Number(f.site) }),
+              ...(f.account && { account: Number(f.account) }),
+              person: f.person,
+              ...(f.from && { from: f.from }),
+              ...(f.to && { to: f.to }),
+            },
+          },
+        }),
+      ),
+  });
+  const [chosen, setChosen] = useState<number[]>([]);
+  const there = drafts.data ?? [];
+  const ids = chosen.filter((id) => there.some((d) => d.id === id));
+  return (
+    <div className="page form-page">
+      <div>
+        <h1>Drafts</h1>
+        <Filters f={f} set={set} drafts={there} />
+        <Problems error={drafts.error} />
+        <div className="sheet">
+          <table className="plain">
+            <caption>Drafts that fit</caption>
+            <thead>
+              <tr>
+                <th scope="col">
+                  <Form.Check
+                    aria-label="All drafts that fit"
+                    checked={there.length > 0 && ids.length === there.length}
+                    onChange={(e) => setChosen(e.target.checked ? there.map((d) => d.id) : [])}
+                  />
+                </th>
+                <th scope="col">Draft</th>
+                <th scope="col">Date</th>
+                <th scope="col">By</th>
+                <th scope="col" className="num">
+                  Amount
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {there.map((d) => (
+                <tr key={d.id}>
+                  <td>
+                    <Form.Check
+                      aria-label={`Choose ${d.title}`}
+                      checked={ids.includes(d.id)}
+                      onChange={(e) =>
+                        setChosen(e.target.checked ? [...ids, d.id] : ids.filter((id) => id !== d.id))
+                      }
+                    />
+                  </td>
+                  <th scope="row">
+                    <Link to={`${KINDS[d.kind][1]}?draft=${d.id}`}>{d.title}</Link>
+                    <div className="quiet">
+                      {[KINDS[d.kind][0], d.account, d.site].filter((t) => t).join(', ')}
+                    </div>
+                  </th>
+                  <td className="text-nowrap">{fullDate(d.date)}</td>
+                  <td>
+                    {d.madeBy}
+                    <div className="quiet">{dateTime(d.changedAt)}</div>
+                  </td>
+                  <td className="num">{d.amount && grouped(d.amount)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {there.length === 0 && (
+            <p className="quiet">
+              No draft. Any form that books can be kept as one with <em>Keep as a draft</em>.
+            </p>
+          )}
+        </div>
+        <Runs />
+      </div>
+      <div className="beside">
+        {canPrepare && <Posting key={ids.join()} ids={ids} onPosted={() => setChosen([])} />}
+      </div>
+    </div>
+  );
+}
+
+function Filters({
+  f,
+  set,
+  drafts,
+}: {
+  f: Record<'kind' | 'site' | 'account' | 'person' | 'from' | 'to', string>;
+  set: (part: Record<string, string>) => void;
+  drafts: Schemas['DraftView'][];
+}) {
+  const { session, company, choose } = useHere();
+  const setUp = useSetUp();
+  const accounts = useBankAccounts();
+  const people = [...new Set([...drafts.map((d) => d.madeBy), session.name ?? ''])].filter((n) => n !== '');
+  return (
+    <div className="d-flex gap-2 flex-wrap mb-2">
+      {session.companies.length > 1 && (
+        <ChoiceField
+          label="Company"
+          value={String(company.id)}
+          choices={session.companies.map((c) => [String(c.id), c.name])}
+          onChange={(v) => choose(Number(v))}
+        />
+      )}
+      <ChoiceField
+        label="Kind"
+        empty="Any"
+        value={f.kind}
+        choices={Object.entries(KINDS).map(([k, [words]]) => [k, words])}
+        onChange={(kind) => set({ kind })}
+      />
+      <ChoiceField
+        label="Site"
+        empty="Any"
+        value={f.site}
+        choices={(setUp.data?.sites ?? []).map((s) => [String(s.id), s.name])}
+        onChange={(site) => set({ site })}
+      />
+      <ChoiceField
+        label="Account"
+        empty="Any"
+        value={f.account}
+        choices={(accounts.data ?? []).map((a) => [String(a.id), a.name])}
+        onChange={(account) => set({ account })}
+      />
+      <ChoiceField
+        label="Person"
+        empty="Anybody"
+        value={f.person}
+        choices={people.map((n) => [n, n])}
+        onChange={(person) => set({ person })}
+      />
+      <div style={{ width: '10.5rem' }}>
+        <DateField
+          label="From"
+          value={f.from}
+          today={session.businessDate}
+          onChange={(from) => set({ from })}
+        />
+      </div>
+      <div style={{ width: '10.5rem' }}>
+        <DateField label="To" value={f.to} today={session.businessDate} onChange={(to) => set({ to })} />
+      </div>
+    </div>
+  );
+}
+
+/** Posts what is chosen, after a look at what that books; discards it after asking once. */
+function Posting({ ids, onPosted }: { ids: number[]; onPosted: () => void }) {
+  const { company, session } = useHere();
+  const queries = useQueryClient();
+  const [date, setDate] = useState('');
+  const [asking, setAsking] = useState(false);
+  const path = `/api/companies/${company.id}/posting-runs`;
+  const body = { draftIds: ids, ...(date && { accountingDate: date }) };
+  const preview = useQuery({
+    queryKey: [...keys.company(company.id), 'posting', body],
+    queryFn: () => send<Run>('POST', `${path}?preview=true`, body),
+    enabled: ids.length > 0,
+    retry: false,
+  });
+  const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
+  const post = useMutation({
+    mutationFn: () => send<Run>('POST', path, body),
+    onSuccess: async () => {
+      onPosted();
+      await refresh();
+    },
+  });
+  const discard = useMutation({
+    mutationFn: async () => {
+      for (const id of ids) {
+        await send('DELETE', `/api/companies/${company.id}/drafts/${id}`);
+      }
+    },
+    onSettled: refresh,
+  });
+  if (ids.length === 0) {
+    return <p className="quiet">Choose drafts to see what they will book, then post them together.</p>;
+  }
+  const run = preview.data;
+  return (
+    <>
+      <DateField
+        label="Accounting date for all"
+        value={date}
+        today={session.businessDate}
+        hint="Left empty, each has its own."
+        onChange={setDate}
+      />
+      <div className="actions my-2">
+        <Button disabled={post.isPending || !run || run.posted === 0} onClick={() => post.mutate()}>
+          {run ? `Post ${run.posted} of ${ids.length}` : 'Post'}
+        </Button>
+        {asking ? (
+          <Button variant="outline-secondary" disabled={discard.isPending} onClick={() => discard.mutate()}>
+            Discard {ids.length} {ids.length === 1 ? 'draft' : 'drafts'} for good
+          </Button>
+        ) : (
+          <Button variant="outline-secondary" onClick={() => setAsking(true)}>
+            Discard
+          </Button>
+        )}
+      </div>
+      <Problems error={post.error ?? discard.error} title="Nothing was changed." />
+      {run && run.refused > 0 && (
+        <div className="problems">
+          <strong>Refused; they stay as drafts.</strong>
+          {run.outcomes
+            .filter((o) => o.refusal)
+            .map((o) => (
+              <p key={o.draftId}>
+                {o.title}: {o.refusal}
+              </p>
+            ))}
+        </div>
+      )}
+      <BookedPreview booked={run?.posted ? run.booked : undefined} error={preview.error} />
+    </>
+  );
+}
+
+/** What was posted, and what was refused and why. */
+function Runs() {
+  const { company } = useHere();
+  const runs = useQuery({
+    queryKey: keys.runs(company.id),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/posting-runs', {
+          params: { path: { companyId: company.id } },
+        }),
+      ),
+  });
+  if (!runs.data?.length) {
+    return null;
+  }
+  return (
+    <div className="sheet">
+      <h2>Posted together</h2>
+      {runs.data.map((r) => (
+        <details key={r.runId}>
+          <summary>
+            {dateTime(r.at)}, {r.by}: {r.posted} posted, {r.refused} refused
+            {r.accountingDate && `, dated ${fullDate(r.accountingDate)}`}
+          </summary>
+          <ul className="mb-1">
+            {r.outcomes.map((o) => (
+              <li key={o.draftId}>
+                {o.entryId ? <Link to={`/ledger/entries/${o.entryId}`}>{o.title}</Link> : o.title}
+                {o.refusal && <span className="attention">: {o.refusal}</span>}
+              </li>
+            ))}
+          </ul>
+        </details>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,18 @@
+import { useHere } from '../session/session';
+
+/** The same table to take away. The path is below the company and has its query already. */
+export function ExportLinks({ path, pdf }: { path: string; pdf?: string }) {
+  const { company } = useHere();
+  const base = `/api/companies/${company.id}`;
+  return (
+    <p className="take-away">
+      <span className="quiet">Take away as</span> <a href={`${base}${path}&form=CSV`}>CSV</a>,{' '}
+      <a href={`${base}${path}&form=XLSX`}>XLSX</a>
+      {pdf && (
+        <>
+          , <a href={`${base}${pdf}`}>PDF to print</a>
+        </>
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,35 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useHere } from '../session/session';
+import { upload, type Schemas } from '../shared/api';
+import { FileButton } from '../shared/FileDrop';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+
+/** The papers kept with an entry. */
+export function Papers({ entryId, papers }: { entryId: number; papers: Schemas['Listed'][] }) {
+  const { company, canPrepare } = useHere();
+  const queries = useQueryClient();
+  const base = `/api/companies/${company.id}/ledger`;
+  const add = useMutation({
+    mutationFn: (file: File) => {
+      const form = new FormData();
+      form.append('file', file);
+      return upload(`${base}/entries/${entryId}/attachments`, form);
+    },
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
+  });
+  return (
+    <div className="mb-2">
+      {papers.map((p) => (
+        <p key={p.id} className="mb-1">
+          <a href={`${base}/attachments/${p.id}`}>{p.name}</a>{' '}
+          <span className="quiet">
+            {Math.ceil(p.sizeBytes / 1000)} kB, added by {p.addedBy}
+          </span>
+        </p>
+      ))}
+      {canPrepare && <FileButton label="Attach a paper" onFile={(f) => add.mutate(f)} />}
+      <Problems error={add.error} title="Not attached." />
+    </div>
+  );
+}

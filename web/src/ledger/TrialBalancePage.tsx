@@ -1,0 +1,93 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link, useSearchParams } from 'react-router';
+import { useHere } from '../session/session';
+import { api, data } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { fullDate } from '../shared/dates';
+import { keys } from '../shared/keys';
+import { grouped } from '../shared/money';
+import { Problems } from '../shared/Problems';
+import { Wave } from '../shared/Wave';
+import { ExportLinks } from './ExportLinks';
+
+/** Every account's balance at a date, on the side it lies. */
+export default function TrialBalancePage() {
+  const { company, session } = useHere();
+  const [search, setSearch] = useSearchParams();
+  const date = search.get('date') ?? session.businessDate;
+  const trial = useQuery({
+    queryKey: keys.trialBalance(company.id, date),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/ledger/trial-balance', {
+          params: { path: { companyId: company.id }, query: { date } },
+        }),
+      ),
+  });
+  const t = trial.data;
+  return (
+    <div className="page">
+      <p className="mb-1">
+        <Link to="/ledger">Ledger</Link>
+      </p>
+      <h1>
+        Trial balance <small>{fullDate(date)}</small>
+      </h1>
+      <div className="d-flex gap-3 align-items-start mb-2">
+        <div style={{ width: '14rem' }}>
+          <DateField
+            label="At the end of"
+            value={date}
+            today={session.businessDate}
+            onChange={(d) => setSearch({ date: d }, { replace: true })}
+          />
+        </div>
+        <ExportLinks path={`/ledger/trial-balance/export?date=${date}`} />
+      </div>
+      <Problems error={trial.error} />
+      {t && (
+        <div className="sheet" style={{ maxWidth: '60rem' }}>
+          <p className={t.balanced ? 'd-flex align-items-center gap-2' : 'attention'}>
+            {t.balanced && <Wave holds />}
+            {t.balanced ? 'Debits equal credits.' : 'Debits and credits differ; the books are damaged.'}
+          </p>
+          <table className="plain">
+            <caption>Amounts in {company.currency}; accounts without a balance are left out</caption>
+            <thead>
+              <tr>
+                <th scope="col">Account</th>
+                <th scope="col">Type</th>
+                <th scope="col" className="num">
+                  Debit
+                </th>
+                <th scope="col" className="num">
+                  Credit
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {t.rows.map((r) => (
+                <tr key={r.accountId}>
+                  <th scope="row">
+                    <Link to={`/ledger/accounts/${r.accountId}?to=${date}`}>
+                      {r.code} {r.name}
+                    </Link>
+                  </th>
+                  <td className="quiet">{r.type.toLowerCase()}</td>
+                  <td className="num">{r.debit && grouped(r.debit)}</td>
+                  <td className="num">{r.credit && grouped(r.credit)}</td>
+                </tr>
+              ))}
+              <tr className="sum">
+                <th scope="row">Both sides</th>
+                <td></td>
+                <td className="num">{grouped(t.debits)}</td>
+                <td className="num">{grouped(t.credits)}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      )}
+    </div>
+  );
+}

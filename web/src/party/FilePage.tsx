@@ -1,0 +1,88 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { BookedPreview } from '../ledger/BookedPreview';
+import { useHere } from '../session/session';
+import { upload, type Schemas } from '../shared/api';
+import { FileButton, FileDrop } from '../shared/FileDrop';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+
+/** A file of rows that book: previewed, then booked, all or nothing. */
+export function FilePage<R>({
+  title,
+  back,
+  path,
+  fields,
+  booked,
+  count,
+  what,
+  children,
+}: {
+  title: string;
+  back: [path: string, label: string];
+  path: string;
+  /** What goes with the file; an empty value keeps the page from asking. */
+  fields: Record<string, string>;
+  booked: (result: R) => Schemas['BookedView'];
+  count: (result: R) => number;
+  what: string;
+  children: ReactNode;
+}) {
+  const { company } = useHere();
+  const queries = useQueryClient();
+  const [file, setFile] = useState<File | null>(null);
+  const complete = Object.values(fields).every((v) => v !== '');
+  function sendFile(preview: boolean): Promise<R> {
+    const form = new FormData();
+    form.append('file', file as File);
+    Object.entries(fields).forEach(([key, value]) => form.append(key, value));
+    form.append('preview', String(preview));
+    return upload(`/api/companies/${company.id}${path}`, form);
+  }
+  const preview = useQuery({
+    queryKey: [...keys.company(company.id), 'file', path, fields, file?.name, file?.lastModified, file?.size],
+    queryFn: () => sendFile(true),
+    enabled: file !== null && complete,
+    retry: false,
+  });
+  const book = useMutation({
+    mutationFn: () => sendFile(false),
+    onSuccess: async () => {
+      setFile(null);
+      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
+    },
+  });
+  return (
+    <FileDrop enabled label={`Drop the file of ${what}`} onFile={setFile}>
+      <div className="page form-page">
+        <div>
+          <p className="mb-1">
+            <Link to={back[0]}>{back[1]}</Link>
+          </p>
+          <h1>{title}</h1>
+          {children}
+          <div className="actions mt-3">
+            <FileButton label={file ? `${file.name}, choose another` : 'Choose the file'} onFile={setFile} />
+            <Button disabled={!preview.isSuccess || !file || book.isPending} onClick={() => book.mutate()}>
+              {preview.data && file ? `Book all ${count(preview.data)} ${what}` : `Book all ${what}`}
+            </Button>
+          </div>
+          <Problems error={book.error} title="Nothing of the file was booked." />
+          {book.isSuccess && (
+            <p className="told" role="status">
+              Booked {count(book.data)} {what}. <Link to={back[0]}>{back[1]}</Link>
+            </p>
+          )}
+        </div>
+        <div className="beside">
+          <BookedPreview
+            booked={file && preview.data ? booked(preview.data) : undefined}
+            error={file ? preview.error : undefined}
+          />
+        </div>
+      </div>
+    </FileDrop>
+  );
+}

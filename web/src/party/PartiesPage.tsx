@@ -1,0 +1,242 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { ExportLinks } from '../ledger/ExportLinks';
+import { useHere } from '../session/session';
+import { send, type Schemas } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { TextField } from '../shared/fields';
+import { keys } from '../shared/keys';
+import { report } from '../shared/money';
+import { Problems } from '../shared/Problems';
+import { useParties, type Control } from '../shared/useBooks';
+
+/** Customers or suppliers with what was open at a date, by how long it has been due. */
+export default function PartiesPage() {
+  const { company, session, canPrepare } = useHere();
+  const [search, setSearch] = useSearchParams();
+  const control: Control = search.get('control') === 'PAYABLES' ? 'PAYABLES' : 'RECEIVABLES';
+  const date = search.get('date') ?? session.businessDate;
+  const onlyOpen = search.get('all') !== 'yes';
+  const set = (part: Record<string, string>) =>
+    setSearch({ control, date, ...(!onlyOpen && { all: 'yes' }), ...part }, { replace: true });
+  const list = useParties(control, date);
+  const [adding, setAdding] = useState(false);
+  const customers = control === 'RECEIVABLES';
+  const rows = list.data?.rows.filter((r) => !onlyOpen || Number(r.aging.total) !== 0);
+  return (
+    <div className="page">
+      <div className="two-ways" role="tablist" aria-label="Whom">
+        {(['RECEIVABLES', 'PAYABLES'] as const).map((c) => (
+          <button
+            key={c}
+            type="button"
+            role="tab"
+            aria-selected={c === control}
+            onClick={() => set({ control: c })}
+          >
+            {c === 'RECEIVABLES' ? 'Customers' : 'Suppliers'}
+          </button>
+        ))}
+      </div>
+      <div className="actions mb-2">
+        {canPrepare && (
+          <>
+            <Link className="btn btn-primary" to={`/invoices/new?control=${control}`}>
+              {customers ? 'New invoice' : 'Enter an invoice'}
+            </Link>
+            {customers ? (
+              <Link className="btn btn-outline-secondary" to="/receipts/new">
+                Money received
+              </Link>
+            ) : (
+              <Link className="btn btn-outline-secondary" to="/payments/new">
+                Pay a supplier
+              </Link>
+            )}
+            <Link className="btn btn-outline-secondary" to={`/invoices/import?control=${control}`}>
+              Read invoices from a file
+            </Link>
+            <Button variant="outline-secondary" onClick={() => setAdding(!adding)}>
+              Add a {customers ? 'customer' : 'supplier'}
+            </Button>
+          </>
+        )}
+      </div>
+      {adding && <AddParty control={control} onClose={() => setAdding(false)} />}
+      <div className="d-flex gap-3 align-items-start flex-wrap">
+        <div style={{ width: '14rem' }}>
+          <DateField
+            label="Open at the end of"
+            value={date}
+            today={session.businessDate}
+            onChange={(d) => set({ date: d })}
+          />
+        </div>
+        <Form.Check
+          className="mt-4"
+          id="only-open"
+          label="Only with something open"
+          checked={onlyOpen}
+          onChange={(e) => setSearch({ control, date, ...(!e.target.checked && { all: 'yes' }) })}
+        />
+        <div className="mt-3">
+          <ExportLinks path={`/open-items/export?control=${control}&date=${date}`} />
+        </div>
+      </div>
+      <Problems error={list.error} />
+      {list.data && (
+        <div className="sheet">
+          <table className="plain">
+            <caption>
+              {customers ? 'What customers owe' : 'What is owed to suppliers'}, in {company.currency}, by days
+              past due; credits in parentheses
+            </caption>
+            <thead>
+              <tr>
+                <th scope="col">Name</th>
+                <th scope="col" className="num">
+                  Not due
+                </th>
+                <th scope="col" className="num">
+                  1 to 30
+                </th>
+                <th scope="col" className="num">
+                  31 to 60
+                </th>
+                <th scope="col" className="num">
+                  Over 60
+                </th>
+                <th scope="col" className="num">
+                  Open
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows?.map((r) => (
+                <tr key={r.party.id}>
+                  <th scope="row">
+                    <Link to={`/parties/${r.party.id}`}>{r.party.name}</Link>{' '}
+                    <span className="quiet">{r.party.active ? r.party.code : 'no longer active'}</span>
+                  </th>
+                  <AgingCells aging={r.aging} />
+                </tr>
+              ))}
+              <tr className="sum">
+                <th scope="row">All</th>
+                <AgingCells aging={list.data.total} />
+              </tr>
+            </tbody>
+          </table>
+          {rows?.length === 0 && <p className="quiet">Nothing is open.</p>}
+        </div>
+      )}
+    </div>
+  );
+}
+
+export function AgingCells({ aging }: { aging: Schemas['AgingView'] }) {
+  return (
+    <>
+      {[aging.notDue, aging.to30, aging.to60, aging.over60, aging.total].map((a, i) => (
+        <td key={i} className="num">
+          {Number(a) === 0 && i < 4 ? '' : report(a)}
+        </td>
+      ))}
+    </>
+  );
+}
+
+function AddParty({ control, onClose }: { control: Control; onClose: () => void }) {
+  const { company } = useHere();
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [card, setCard] = useState<Card>({
+    control,
+    code: '',
+    name: '',
+    address: '',
+    dueDays: 30,
+    discountPercent: '',
+    discountDays: 0,
+    active: true,
+  });
+  const add = useMutation({
+    mutationFn: () => send<Schemas['PartyView']>('POST', `/api/companies/${company.id}/parties`, card),
+    onSuccess: async (made) => {
+      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
+      void navigate(`/parties/${made.id}`);
+    },
+  });
+  return (
+    <form
+      className="sheet"
+      style={{ maxWidth: '52rem' }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        add.mutate();
+      }}
+    >
+      <PartyFields card={card} onChange={(part) => setCard({ ...card, ...part })} />
+      <Problems error={add.error} title="Not added; what you typed is still here." />
+      <div className="actions mt-2">
+        <Button type="submit" disabled={add.isPending}>
+          Add {card.name || 'them'}
+        </Button>
+        <Button variant="outline-secondary" onClick={onClose}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+type Card = Schemas['PartyCard'];
+
+export function PartyFields({ card, onChange }: { card: Card; onChange: (part: Partial<Card>) => void }) {
+  return (
+    <div className="row g-2">
+      <TextField
+        className="col-md-6"
+        label="Name"
+        max={120}
+        value={card.name}
+        onChange={(name) => onChange({ name })}
+      />
+      <TextField
+        className="col-md-3"
+        label="Code"
+        max={20}
+        value={card.code}
+        hint="Left empty, it is made from the name."
+        onChange={(code) => onChange({ code })}
+      />
+      <TextField
+        className="col-md-3"
+        label="Due after, days"
+        value={String(card.dueDays)}
+        onChange={(v) => onChange({ dueDays: Number(v) || 0 })}
+      />
+      <TextField
+        className="col-md-6"
+        label="Address"
+        max={500}
+        value={card.address}
+        onChange={(address) => onChange({ address })}
+      />
+      <TextField
+        className="col-md-3"
+        label="Early-payment discount, %"
+        value={card.discountPercent}
+        onChange={(discountPercent) => onChange({ discountPercent })}
+      />
+      <TextField
+        className="col-md-3"
+        label="when paid within, days"
+        value={String(card.discountDays)}
+        onChange={(v) => onChange({ discountDays: Number(v) || 0 })}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,310 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useParams } from 'react-router';
+import { BookedPreview } from '../ledger/BookedPreview';
+import { useHere } from '../session/session';
+import { ActivityOf } from '../shared/ActivityOf';
+import { send, type Schemas } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { fullDate } from '../shared/dates';
+import { keys } from '../shared/keys';
+import { grouped, report } from '../shared/money';
+import { Problems } from '../shared/Problems';
+import { useParty } from '../shared/useBooks';
+import { ItemPicker, type Part } from './ItemPicker';
+import { AgingCells, PartyFields } from './PartiesPage';
+
+type Item = Schemas['ItemView'];
+
+/** A customer or supplier: what is open, what was paid by what, and the way to each entry. */
+export default function PartyPage() {
+  const { id = '' } = useParams();
+  const { company, canPrepare } = useHere();
+  const party = useParty(Number(id));
+  const [applying, setApplying] = useState<Item | null>(null);
+  const [editing, setEditing] = useState(false);
+  const p = party.data;
+  if (!p) {
+    return <Problems error={party.error} />;
+  }
+  const customer = p.party.control === 'RECEIVABLES';
+  // the side that pays: credits of a customer, debits of a supplier
+  const pays = (i: Item) => (customer ? i.credit : i.debit) !== undefined;
+  const money = p.open.filter(pays);
+  const owed = p.open.filter((i) => !pays(i));
+  return (
+    <div className="page">
+      <p className="mb-1">
+        <Link to={`/parties?control=${p.party.control}`}>{customer ? 'Customers' : 'Suppliers'}</Link>
+      </p>
+      <h1>
+        {p.party.name}{' '}
+        <small>
+          {p.party.code}, due after {p.party.dueDays} days
+          {Number(p.party.discountPercent) > 0 &&
+            `, ${p.party.discountPercent} % off within ${p.party.discountDays} days`}
+          {!p.party.active && ', no longer active'}
+        </small>
+      </h1>
+      {canPrepare && (
+        <div className="actions mb-2">
+          <Link className="btn btn-primary" to={`/invoices/new?party=${id}`}>
+            {customer ? 'New invoice' : 'Enter an invoice'}
+          </Link>
+          <Link
+            className="btn btn-outline-secondary"
+            to={customer ? `/receipts/new?party=${id}` : `/payments/new?party=${id}`}
+          >
+            {customer ? 'Money received' : 'Pay'}
+          </Link>
+          <Button variant="outline-secondary" onClick={() => setEditing(!editing)}>
+            Change the card
+          </Button>
+        </div>
+      )}
+      {editing && <Card key={id} party={p.party} onClose={() => setEditing(false)} />}
+      <div className="sheet">
+        <h2>Open</h2>
+        <table className="plain mb-3" style={{ maxWidth: '46rem' }}>
+          <caption>By days past due, in {company.currency}</caption>
+          <thead>
+            <tr>
+              {['Not due', '1 to 30', '31 to 60', 'Over 60', 'Open'].map((t) => (
+                <th key={t} scope="col" className="num">
+                  {t}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <AgingCells aging={p.aging} />
+            </tr>
+          </tbody>
+        </table>
+        {money.map((item) => (
+          <p key={item.id} className="told d-flex gap-3 align-items-center">
+            <span>
+              {item.title} of {fullDate(item.date)}: {grouped(item.open)} not applied
+            </span>
+            {canPrepare && owed.length > 0 && (
+              <Button size="sm" variant="outline-secondary" onClick={() => setApplying(item)}>
+                Apply it
+              </Button>
+            )}
+          </p>
+        ))}
+        {applying ? (
+          <Apply partyId={Number(id)} money={applying} owed={owed} onClose={() => setApplying(null)} />
+        ) : (
+          <Items items={owed} caption="What is owed" partyId={Number(id)} />
+        )}
+      </div>
+      <div className="sheet">
+        <h2>All items</h2>
+        <Items
+          items={p.all}
+          caption={p.more ? 'The newest hundred, newest first' : 'Newest first'}
+          partyId={Number(id)}
+        />
+      </div>
+      <ActivityOf type="party" id={Number(id)} />
+    </div>
+  );
+}
+
+function Items({ items, caption, partyId }: { items: Item[]; caption: string; partyId: number }) {
+  if (items.length === 0) {
+    return <p className="quiet">Nothing.</p>;
+  }
+  return (
+    <table className="plain">
+      <caption>{caption}</caption>
+      <thead>
+        <tr>
+          <th scope="col">Item</th>
+          <th scope="col">Date</th>
+          <th scope="col">Due</th>
+          <th scope="col" className="num">
+            Debit
+          </th>
+          <th scope="col" className="num">
+            Credit
+          </th>
+          <th scope="col" className="num">
+            Open
+          </th>
+          <th scope="col">Settled by</th>
+        </tr>
+      </thead>
+      <tbody>
+        {items.map((i) => (
+          <tr key={i.id}>
+            <th scope="row">
+              <Link to={`/ledger/entries/${i.entryId}`}>{i.title}</Link>
+            </th>
+            <td className="text-nowrap">{fullDate(i.date)}</td>
+            <td className="text-nowrap">{fullDate(i.dueDate)}</td>
+            <td className="num">{i.debit && grouped(i.debit)}</td>
+            <td className="num">{i.credit && grouped(i.credit)}</td>
+            <td className="num">{Number(i.open) === 0 ? 'settled' : report(i.open)}</td>
+            <td>
+              {i.settlements.map((s) => (
+                <SettlementLine key={s.id} settlement={s} partyId={partyId} />
+              ))}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function SettlementLine({
+  settlement: s,
+  partyId,
+}: {
+  settlement: Schemas['SettlementView'];
+  partyId: number;
+}) {
+  const { company, session, canPrepare } = useHere();
+  const queries = useQueryClient();
+  const [asking, setAsking] = useState(false);
+  const undo = useMutation({
+    mutationFn: () =>
+      send('POST', `/api/companies/${company.id}/settlements/${s.id}/undo`, { date: session.businessDate }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
+  });
+  return (
+    <div data-party={partyId}>
+      <span className={s.undoneFrom ? 'quiet undone' : ''}>
+        {grouped(s.amount)} by <Link to={`/ledger/entries/${s.otherEntryId}`}>{s.other}</Link>,{' '}
+        {fullDate(s.from)}
+        {s.undoneFrom && `, undone ${fullDate(s.undoneFrom)}`}
+      </span>{' '}
+      {canPrepare && !s.undoneFrom && !asking && (
+        <button type="button" className="as-link" onClick={() => setAsking(true)}>
+          Unapply
+        </button>
+      )}
+      {asking && !s.undoneFrom && (
+        <>
+          <Button size="sm" disabled={undo.isPending} onClick={() => undo.mutate()}>
+            Open both again from today
+          </Button>{' '}
+          <button type="button" className="as-link" onClick={() => setAsking(false)}>
+            Leave it
+          </button>
+        </>
+      )}
+      <Problems error={undo.error} title="Not undone." />
+    </div>
+  );
+}
+
+function Apply({
+  partyId,
+  money,
+  owed,
+  onClose,
+}: {
+  partyId: number;
+  money: Item;
+  owed: Item[];
+  onClose: () => void;
+}) {
+  const { company, session } = useHere();
+  const queries = useQueryClient();
+  const [parts, setParts] = useState<Part[]>([]);
+  const [date, setDate] = useState(session.businessDate);
+  const path = `/api/companies/${company.id}/parties/${partyId}/settlements`;
+  const body = { itemId: money.id, date, items: parts };
+  const preview = useQuery({
+    queryKey: [...keys.party(company.id, partyId), 'apply', body],
+    queryFn: () => send<Schemas['BookedView']>('POST', `${path}?preview=true`, body),
+    enabled: parts.length > 0,
+    retry: false,
+  });
+  const apply = useMutation({
+    mutationFn: () => send('POST', path, body),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
+      onClose();
+    },
+  });
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        apply.mutate();
+      }}
+    >
+      <h3>
+        Apply {grouped(money.open)} of {money.title}
+      </h3>
+      <div style={{ maxWidth: '14rem' }}>
+        <DateField label="From" value={date} today={session.businessDate} onChange={setDate} />
+      </div>
+      <ItemPicker caption="What it settles" items={owed} parts={parts} onChange={setParts} />
+      <div className="mt-2" style={{ maxWidth: '46rem' }}>
+        <BookedPreview
+          booked={parts.length ? preview.data : undefined}
+          error={parts.length ? preview.error : undefined}
+        />
+      </div>
+      <Problems error={apply.error} title="Not applied." />
+      <div className="actions mt-2">
+        <Button type="submit" disabled={parts.length === 0 || preview.isError || apply.isPending}>
+          Apply it
+        </Button>
+        <Button variant="outline-secondary" onClick={onClose}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function Card({ party, onClose }: { party: Schemas['PartyView']; onClose: () => void }) {
+  const { company } = useHere();
+  const queries = useQueryClient();
+  const [card, setCard] = useState<Schemas['PartyCard']>(party);
+  const keep = useMutation({
+    mutationFn: () => send('PUT', `/api/companies/${company.id}/parties/${party.id}`, card),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
+      onClose();
+    },
+  });
+  return (
+    <form
+      className="sheet"
+      style={{ maxWidth: '52rem' }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep.mutate();
+      }}
+    >
+      <PartyFields card={card} onChange={(part) => setCard({ ...card, ...part })} />
+      <label className="mt-2">
+        <input
+          type="checkbox"
+          className="form-check-input me-2"
+          checked={card.active}
+          onChange={(e) => setCard({ ...card, active: e.target.checked })}
+        />
+        Active: new invoices may be booked
+      </label>
+      <Problems error={keep.error} title="Not kept; what you typed is still here." />
+      <div className="actions mt-2">
+        <Button type="submit" disabled={keep.isPending}>
+          Keep the card
+        </Button>
+        <Button variant="outline-secondary" onClick={onClose}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}

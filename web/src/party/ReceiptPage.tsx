@@ -1,0 +1,113 @@
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { BookingForm } from '../draft/BookingForm';
+import { useDraft } from '../draft/useDraft';
+import { useHere } from '../session/session';
+import type { Schemas } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { ChoiceField, TextField } from '../shared/fields';
+import { Problems } from '../shared/Problems';
+import { accountChoices, useChart, useParties, useParty } from '../shared/useBooks';
+import { ItemPicker } from './ItemPicker';
+
+type Receipt = Schemas['NewReceipt'];
+
+/** Money received from a customer, spread over what is open. */
+export default function ReceiptPage() {
+  const { session } = useHere();
+  const draft = useDraft();
+  const [search] = useSearchParams();
+  if (draft.waiting || draft.error) {
+    return <Problems error={draft.error} />;
+  }
+  const initial: Receipt = {
+    partyId: Number(search.get('party') ?? 0),
+    date: session.businessDate,
+    account: '1250',
+    amount: '',
+    reference: '',
+    text: '',
+    items: [],
+    ...draft.form,
+  };
+  return <ReceiptForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
+}
+
+function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: Schemas['DraftView'] }) {
+  const { company, session } = useHere();
+  const [form, setForm] = useState(initial);
+  const customers = useParties('RECEIVABLES', session.businessDate);
+  const chart = useChart();
+  const party = useParty(form.partyId);
+  const set = (part: Partial<Receipt>) => setForm({ ...form, ...part });
+  return (
+    <BookingForm<Receipt, Schemas['BookedView']>
+      title="Money received"
+      back={['/parties', 'Customers']}
+      kind="RECEIPT"
+      path="/receipts"
+      body={form}
+      ready={form.partyId > 0 && form.amount !== '' && form.account !== ''}
+      button="Book this receipt"
+      draft={draft}
+      booked={(r) => r}
+      done={() => `/parties/${form.partyId}`}
+    >
+      <div className="row g-3 mb-2">
+        <ChoiceField
+          className="col-md-6"
+          label="Customer"
+          empty="Choose"
+          value={form.partyId ? String(form.partyId) : ''}
+          choices={(customers.data?.rows ?? []).map((r) => [String(r.party.id), r.party.name])}
+          onChange={(v) => set({ partyId: Number(v), items: [] })}
+        />
+        <ChoiceField
+          className="col-md-6"
+          label="Where the money is"
+          value={form.account}
+          choices={accountChoices(chart.data, (a) => a.type === 'ASSET' && a.control === 'NONE')}
+          onChange={(account) => set({ account })}
+        />
+        <div className="col-md-3">
+          <DateField
+            label="Date"
+            value={form.date}
+            today={session.businessDate}
+            onChange={(date) => set({ date })}
+          />
+        </div>
+        <TextField
+          className="col-md-3"
+          label={`Amount, ${company.currency}`}
+          money
+          value={form.amount}
+          hint="What is not spread stays unapplied."
+          onChange={(amount) => set({ amount })}
+        />
+        <TextField
+          className="col-md-3"
+          label="Reference"
+          value={form.reference}
+          hint="Left empty, the next of the series."
+          onChange={(reference) => set({ reference })}
+        />
+        <TextField
+          className="col-md-3"
+          label="For"
+          max={400}
+          value={form.text}
+          onChange={(text) => set({ text })}
+        />
+      </div>
+      {form.partyId > 0 && party.data && (
+        <ItemPicker
+          caption="What it settles"
+          items={party.data.open.filter((i) => i.debit)}
+          parts={form.items}
+          onChange={(items) => set({ items })}
+        />
+      )}
+    </BookingForm>
+  );
+}

@@ -1,0 +1,130 @@
+import { useState } from 'react';
+import { BookingForm } from '../draft/BookingForm';
+import { useDraft } from '../draft/useDraft';
+import { useHere } from '../session/session';
+import type { Schemas } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { ChoiceField, TextField } from '../shared/fields';
+import { Problems } from '../shared/Problems';
+import { useBankAccounts } from '../shared/useBooks';
+
+type Transfer = Schemas['NewTransfer'];
+
+/** Money moved between two own accounts. */
+export default function NewTransferPage() {
+  const { session } = useHere();
+  const draft = useDraft();
+  if (draft.waiting || draft.error) {
+    return <Problems error={draft.error} />;
+  }
+  const initial: Transfer = {
+    fromAccountId: 0,
+    toAccountId: 0,
+    fromDate: session.businessDate,
+    amount: '',
+    received: '',
+    reference: '',
+    text: '',
+    ...draft.form,
+  };
+  return <TransferForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
+}
+
+function TransferForm({ initial, draft }: { initial: Transfer; draft?: Schemas['DraftView'] }) {
+  const { session } = useHere();
+  const [form, setForm] = useState(initial);
+  const accounts = useBankAccounts();
+  const set = (part: Partial<Transfer>) => setForm({ ...form, ...part });
+  const currency = (id: number) => accounts.data?.find((a) => a.id === id)?.currency;
+  const from = currency(form.fromAccountId);
+  const to = currency(form.toAccountId);
+  const twoCurrencies = from !== undefined && to !== undefined && from !== to;
+  const choices = (accounts.data ?? [])
+    .filter((a) => a.active)
+    .map((a): [string, string] => [String(a.id), `${a.name}, ${a.currency}`]);
+  return (
+    <BookingForm<Transfer, Schemas['BookedView']>
+      title="New transfer"
+      back={['/transfers', 'Transfers']}
+      kind="TRANSFER"
+      path="/transfers"
+      body={form}
+      ready={
+        form.fromAccountId > 0 &&
+        form.toAccountId > 0 &&
+        form.amount !== '' &&
+        (!twoCurrencies || form.received !== '')
+      }
+      button="Book this transfer"
+      draft={draft}
+      booked={(r) => r}
+      done={() => '/transfers'}
+    >
+      <div className="row g-3 mb-2">
+        <ChoiceField
+          className="col-md-6"
+          label="From"
+          empty="Choose"
+          value={form.fromAccountId ? String(form.fromAccountId) : ''}
+          choices={choices}
+          onChange={(v) => set({ fromAccountId: Number(v) })}
+        />
+        <ChoiceField
+          className="col-md-6"
+          label="To"
+          empty="Choose"
+          value={form.toAccountId ? String(form.toAccountId) : ''}
+          choices={choices}
+          onChange={(v) => set({ toAccountId: Number(v) })}
+        />
+        <div className="col-md-3">
+          <DateField
+            label="Leaves on"
+            value={form.fromDate}
+            today={session.businessDate}
+            onChange={(fromDate) => set({ fromDate })}
+          />
+        </div>
+        <div className="col-md-3">
+          <DateField
+            label="Arrives on"
+            value={form.toDate ?? form.fromDate}
+            today={session.businessDate}
+            hint="On another day, it waits between our own banks."
+            onChange={(toDate) => set({ toDate })}
+          />
+        </div>
+        <TextField
+          className="col-md-3"
+          money
+          label={`Leaves${from ? `, ${from}` : ''}`}
+          value={form.amount}
+          onChange={(amount) => set({ amount })}
+        />
+        {twoCurrencies && (
+          <TextField
+            className="col-md-3"
+            money
+            label={`Arrives, ${to}`}
+            value={form.received}
+            hint="The rates of set-up value both sides."
+            onChange={(received) => set({ received })}
+          />
+        )}
+        <TextField
+          className="col-md-6"
+          label="For"
+          max={400}
+          value={form.text}
+          onChange={(text) => set({ text })}
+        />
+        <TextField
+          className="col-md-3"
+          label="Reference"
+          value={form.reference}
+          onChange={(reference) => set({ reference })}
+        />
+      </div>
+    </BookingForm>
+  );
+}

@@ -1,0 +1,190 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useSearchParams } from 'react-router';
+import { BookedPreview } from '../ledger/BookedPreview';
+import { ExportLinks } from '../ledger/ExportLinks';
+import { useHere } from '../session/session';
+import { api, data, send, type Schemas } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { addDays, fullDate } from '../shared/dates';
+import { ChoiceField } from '../shared/fields';
+import { keys } from '../shared/keys';
+import { grouped } from '../shared/money';
+import { Problems } from '../shared/Problems';
+import { SearchForm } from '../shared/SearchForm';
+import { useBankAccounts } from '../shared/useBooks';
+import { KINDS, STATES } from './words';
+
+type State = Schemas['PaymentView']['state'];
+
+/** The register of checks and other payments. */
+export default function PaymentsPage() {
+  const { company, session, canPrepare } = useHere();
+  const [search, setSearch] = useSearchParams();
+  const today = session.businessDate;
+  const f = {
+    account: search.get('account') ?? '',
+    state: search.get('state') ?? '',
+    from: search.get('from') ?? `${today.slice(0, 7)}-01`,
+    to: search.get('to') ?? addDays(today, 60),
+    text: search.get('text') ?? '',
+  };
+  const set = (part: Partial<typeof f>) => setSearch({ ...f, ...part }, { replace: true });
+  const accounts = useBankAccounts();
+  const register = useQuery({
+    queryKey: keys.payments(company.id, f),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/payments', {
+          params: {
+            path: { companyId: company.id },
+            query: {
+              account: Number(f.account),
+              states: f.state ? [f.state as State] : [],
+              from: f.from,
+              to: f.to,
+              text: f.text,
+            },
+          },
+        }),
+      ),
+  });
+  const query = `account=${Number(f.account)}&states=${f.state}&from=${f.from}&to=${f.to}&text=${encodeURIComponent(f.text)}`;
+  const due = register.data?.payments.some((p) => p.state === 'WAITS_FOR_DATE' && p.date <= today);
+  return (
+    <div className="page">
+      <h1>Payments</h1>
+      <div className="actions mb-2">
+        {canPrepare && (
+          <>
+            <Link className="btn btn-primary" to="/payments/new">
+              New payment
+            </Link>
+            <Link className="btn btn-outline-secondary" to="/payments/import">
+              Read a list of payments
+            </Link>
+            <Link className="btn btn-outline-secondary" to="/transfers/new">
+              New transfer
+            </Link>
+          </>
+        )}
+        <Link className="btn btn-outline-secondary" to="/transfers">
+          Transfers
+        </Link>
+      </div>
+      {canPrepare && due && <Due />}
+      <div className="d-flex gap-3 flex-wrap align-items-start">
+        <ChoiceField
+          label="Account"
+          empty="All accounts"
+          value={f.account}
+          choices={(accounts.data ?? []).map((a) => [String(a.id), a.name])}
+          onChange={(account) => set({ account })}
+        />
+        <ChoiceField
+          label="State"
+          empty="Any"
+          value={f.state}
+          choices={Object.entries(STATES)}
+          onChange={(state) => set({ state })}
+        />
+        <DateField label="From" value={f.from} today={today} onChange={(from) => set({ from })} />
+        <DateField label="To" value={f.to} today={today} onChange={(to) => set({ to })} />
+      </div>
+      <div className="d-flex gap-3 flex-wrap align-items-start">
+        <SearchForm label="Find a payee, number or text" text={f.text} onFind={(text) => set({ text })} />
+        <ExportLinks path={`/payments/export?${query}`} pdf={`/payments/register.pdf?${query}`} />
+      </div>
+      <Problems error={register.error} />
+      {register.data && (
+        <div className="sheet">
+          <table className="plain">
+            <caption>Register, latest first</caption>
+            <thead>
+              <tr>
+                <th scope="col">Number</th>
+                <th scope="col">Date</th>
+                <th scope="col">Account</th>
+                <th scope="col">How</th>
+                <th scope="col">Payee</th>
+                <th scope="col">For</th>
+                <th scope="col" className="num">
+                  Amount
+                </th>
+                <th scope="col">State</th>
+              </tr>
+            </thead>
+            <tbody>
+              {register.data.payments.map((p) => (
+                <tr key={p.id} className={p.state === 'VOID' ? 'undone' : ''}>
+                  <th scope="row">
+                    <Link to={`/payments/${p.id}`}>{p.number}</Link>
+                  </th>
+                  <td className="text-nowrap">{fullDate(p.date)}</td>
+                  <td>{p.account}</td>
+                  <td>{KINDS[p.kind]}</td>
+                  <td>{p.payee}</td>
+                  <td className="cut" title={p.text}>
+                    {p.text}
+                  </td>
+                  <td className="num">
+                    {grouped(p.amount)} {p.currency !== company.currency && p.currency}
+                  </td>
+                  <td className={p.state.startsWith('WAITS') ? 'waiting' : ''}>
+                    {STATES[p.state]}
+                    {p.onClearing &&
+                      p.state === 'BOOKED' &&
+                      (p.cleared ? ', paid by the bank' : ', under way')}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {register.data.sums.map((s) => (
+            <p key={s.currency} className="mt-2 mb-0">
+              {s.count} in {s.currency}: booked <strong>{grouped(s.booked)}</strong>, waiting{' '}
+              <strong>{grouped(s.waiting)}</strong>, void {grouped(s.voided)}
+              {register.data.more && ', of the first 2,000'}
+            </p>
+          ))}
+          {register.data.payments.length === 0 && <p className="quiet">No payment in this span.</p>}
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Payments whose date has come are booked in one step, which can be looked at first. */
+function Due() {
+  const { company } = useHere();
+  const queries = useQueryClient();
+  const path = `/api/companies/${company.id}/due-payments`;
+  const [looking, setLooking] = useState(false);
+  const preview = useQuery({
+    queryKey: [...keys.company(company.id), 'due'],
+    queryFn: () => send<Schemas['MadeView']>('POST', `${path}?preview=true`),
+    enabled: looking,
+  });
+  const book = useMutation({
+    mutationFn: () => send<Schemas['MadeView']>('POST', path),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
+  });
+  return (
+    <div className="told">
+      The date of some payments has come.{' '}
+      <Button size="sm" variant="outline-secondary" onClick={() => setLooking(!looking)}>
+        {looking ? 'Hide' : 'Show what they book'}
+      </Button>{' '}
+      <Button size="sm" disabled={book.isPending} onClick={() => book.mutate()}>
+        Book those payments
+      </Button>
+      {looking && (
+        <div className="mt-2" style={{ maxWidth: '46rem' }}>
+          <BookedPreview booked={preview.data?.booked} error={preview.error} />
+        </div>
+      )}
+      <Problems error={book.error} title="None was booked." />
+    </div>
+  );
+}

@@ -1,0 +1,117 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useSearchParams } from 'react-router';
+import { useHere } from '../session/session';
+import { api, data, send, type Schemas } from '../shared/api';
+import { fullDate } from '../shared/dates';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+import { SearchForm } from '../shared/SearchForm';
+
+/** Transfers between own accounts, newest first. */
+export default function TransfersPage() {
+  const { company, canPrepare } = useHere();
+  const [search, setSearch] = useSearchParams();
+  const text = search.get('find') ?? '';
+  const transfers = useQuery({
+    queryKey: keys.transfers(company.id, text),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/transfers', {
+          params: { path: { companyId: company.id }, query: { text } },
+        }),
+      ),
+  });
+  return (
+    <div className="page">
+      <p className="mb-1">
+        <Link to="/payments">Payments</Link>
+      </p>
+      <h1>Transfers</h1>
+      {canPrepare && (
+        <div className="actions mb-2">
+          <Link className="btn btn-primary" to="/transfers/new">
+            New transfer
+          </Link>
+        </div>
+      )}
+      <SearchForm
+        key={text}
+        label="Find a number or text"
+        text={text}
+        onFind={(t) => setSearch(t ? { find: t } : {})}
+      />
+      <Problems error={transfers.error} />
+      <div className="sheet">
+        <table className="plain">
+          <caption>The last hundred, newest first</caption>
+          <thead>
+            <tr>
+              <th scope="col">Number</th>
+              <th scope="col">From</th>
+              <th scope="col">To</th>
+              <th scope="col">For</th>
+              <th scope="col" className="num">
+                Left
+              </th>
+              <th scope="col" className="num">
+                Arrived
+              </th>
+              <th scope="col">Entries</th>
+            </tr>
+          </thead>
+          <tbody>
+            {transfers.data?.map((t) => (
+              <Row key={t.id} transfer={t} />
+            ))}
+          </tbody>
+        </table>
+        {transfers.data?.length === 0 && <p className="quiet">No transfer yet.</p>}
+      </div>
+    </div>
+  );
+}
+
+function Row({ transfer: t }: { transfer: Schemas['TransferView'] }) {
+  const { company, session, canPrepare } = useHere();
+  const queries = useQueryClient();
+  const [asking, setAsking] = useState(false);
+  const date = t.fromDate > session.businessDate ? t.fromDate : session.businessDate;
+  const reverse = useMutation({
+    mutationFn: () => send('POST', `/api/companies/${company.id}/transfers/${t.id}/reversal`, { date }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
+  });
+  return (
+    <tr className={t.reversed ? 'undone' : ''}>
+      <th scope="row">{t.number}</th>
+      <td>
+        {t.from}, {fullDate(t.fromDate)}
+      </td>
+      <td>
+        {t.to}, {fullDate(t.toDate)}
+      </td>
+      <td className="cut" title={t.text}>
+        {t.text}
+      </td>
+      <td className="num">{t.amount}</td>
+      <td className="num">{t.received}</td>
+      <td>
+        <Link to={`/ledger/entries/${t.firstEntryId}`}>{t.secondEntryId ? 'left' : 'entry'}</Link>{' '}
+        {t.secondEntryId && <Link to={`/ledger/entries/${t.secondEntryId}`}>arrived</Link>}{' '}
+        {t.reversed && 'reversed'}
+        {canPrepare && !t.reversed && !asking && (
+          <button type="button" className="as-link" onClick={() => setAsking(true)}>
+            Reverse
+          </button>
+        )}
+        {asking && !t.reversed && (
+          <Button size="sm" disabled={reverse.isPending} onClick={() => reverse.mutate()}>
+            Reverse both sides on {fullDate(date)}
+          </Button>
+        )}
+        <Problems error={reverse.error} title="Not reversed." />
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,193 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useHere } from '../session/session';
+import { send, type Schemas } from '../shared/api';
+import { addDays, monthTitle } from '../shared/dates';
+import { ChoiceField, TextField } from '../shared/fields';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+import { useChart, useSetUp } from '../shared/useBooks';
+
+/** The company itself: its name, the rule of two persons, its shared accounts, its open months, other companies. */
+export function CompanyPart() {
+  const setUp = useSetUp();
+  if (!setUp.data) {
+    return <Problems error={setUp.error} />;
+  }
+  return (
+    <div className="row">
+      <div className="col-lg-6">
+        <CompanyForm setUp={setUp.data} />
+        <Purposes setUp={setUp.data} />
+      </div>
+      <div className="col-lg-6">
+        <Months setUp={setUp.data} />
+        <AnotherCompany />
+      </div>
+    </div>
+  );
+}
+
+type SetUp = Schemas['SetUpView'];
+
+function useKeep<B>(method: 'POST' | 'PUT', path: string) {
+  const { company } = useHere();
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: B) =>
+      send('POST' === method ? 'POST' : 'PUT', `/api/companies/${company.id}${path}`, body),
+    onSuccess: () => queries.invalidateQueries(),
+  });
+}
+
+function CompanyForm({ setUp }: { setUp: SetUp }) {
+  const { company } = useHere();
+  const [form, setForm] = useState({ name: setUp.name, secondPersonAbove: setUp.secondPersonAbove ?? '' });
+  const keep = useKeep<typeof form>('PUT', '/set-up/company');
+  const onePerson = useKeep<{ allowed: boolean }>('PUT', '/one-person');
+  return (
+    <Form
+      className="sheet"
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep.mutate(form);
+      }}
+    >
+      <h2>Company</h2>
+      <div className="row g-2">
+        <TextField
+          className="col-md-7"
+          label="Name"
+          max={120}
+          value={form.name}
+          onChange={(name) => setForm({ ...form, name })}
+        />
+        <TextField
+          className="col-md-5"
+          money
+          label={`A payment above this takes two persons, ${setUp.currency}`}
+          hint="Left empty, one is enough."
+          value={form.secondPersonAbove}
+          onChange={(secondPersonAbove) => setForm({ ...form, secondPersonAbove })}
+        />
+      </div>
+      <Problems error={keep.error} title="Not kept; what you typed is still here." />
+      {keep.isSuccess && <p role="status">Kept.</p>}
+      <Button type="submit" disabled={keep.isPending}>
+        Keep the company
+      </Button>
+      <h3 className="mt-3">Two persons</h3>
+      <Form.Check
+        id="one-person"
+        label="One person may both prepare and certify; the certificate then says so"
+        checked={company.onePerson}
+        disabled={onePerson.isPending}
+        onChange={(e) => onePerson.mutate({ allowed: e.target.checked })}
+      />
+      <Problems error={onePerson.error} />
+    </Form>
+  );
+}
+
+function Purposes({ setUp }: { setUp: SetUp }) {
+  const chart = useChart();
+  const keep = useKeep<{ purpose: string; ledgerAccountId: number }>('POST', '/set-up/purposes');
+  return (
+    <section className="sheet">
+      <h2>Which ledger account serves what</h2>
+      <div className="row g-2">
+        {setUp.purposes.map((p) => (
+          <ChoiceField
+            key={p.purpose}
+            className="col-md-6"
+            label={p.words.charAt(0).toUpperCase() + p.words.slice(1)}
+            empty="None"
+            value={p.ledgerAccountId ? String(p.ledgerAccountId) : ''}
+            choices={(chart.data ?? [])
+              .filter((a) => a.active)
+              .map((a) => [String(a.id), `${a.code} ${a.name}`])}
+            onChange={(v) => v && keep.mutate({ purpose: p.purpose, ledgerAccountId: Number(v) })}
+          />
+        ))}
+      </div>
+      <Problems error={keep.error} title="Not changed." />
+    </section>
+  );
+}
+
+function Months({ setUp }: { setUp: SetUp }) {
+  const { session } = useHere();
+  const close = useKeep<{ month: string; closed: boolean }>('POST', '/set-up/closed-months');
+  const months: string[] = [];
+  let day = `${session.businessDate.slice(0, 7)}-01`;
+  for (let i = 0; i < 13; i++) {
+    months.push(day.slice(0, 7));
+    day = `${addDays(day, -1).slice(0, 7)}-01`;
+  }
+  return (
+    <section className="sheet">
+      <h2>Months</h2>
+      <p className="quiet">A closed month takes no entry, whatever the account.</p>
+      <Problems error={close.error} title="Not changed." />
+      {months.map((m) => {
+        const closed = setUp.closedMonths.includes(m);
+        return (
+          <Form.Check
+            key={m}
+            id={`month-${m}`}
+            label={`${monthTitle(m)} ${closed ? 'is closed' : 'is open'}`}
+            checked={closed}
+            disabled={close.isPending}
+            onChange={(e) => close.mutate({ month: m, closed: e.target.checked })}
+          />
+        );
+      })}
+    </section>
+  );
+}
+
+function AnotherCompany() {
+  const { choose } = useHere();
+  const queries = useQueryClient();
+  const [form, setForm] = useState({ name: '', currency: 'USD' });
+  const add = useMutation({
+    mutationFn: () => send<Schemas['Created']>('POST', '/api/companies', form),
+    onSuccess: async (made) => {
+      await queries.invalidateQueries({ queryKey: keys.session });
+      choose(made.id);
+    },
+  });
+  return (
+    <Form
+      className="sheet"
+      onSubmit={(e) => {
+        e.preventDefault();
+        add.mutate();
+      }}
+    >
+      <h2>Another company</h2>
+      <p className="quiet">With its own books, people and accounts; you administer it.</p>
+      <div className="row g-2">
+        <TextField
+          className="col-8"
+          label="Its name"
+          max={120}
+          value={form.name}
+          onChange={(name) => setForm({ ...form, name })}
+        />
+        <TextField
+          className="col-4"
+          label="Base currency"
+          max={3}
+          value={form.currency}
+          onChange={(currency) => setForm({ ...form, currency: currency.toUpperCase() })}
+        />
+      </div>
+      <Problems error={add.error} title="Not added; what you typed is still here." />
+      <Button className="mt-2" type="submit" variant="outline-secondary" disabled={add.isPending}>
+        Add this company
+      </Button>
+    </Form>
+  );
+}

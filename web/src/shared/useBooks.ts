@@ -1,0 +1,77 @@
+import { useQuery } from '@tanstack/react-query';
+import { useHere } from '../session/session';
+import { api, data, type Schemas } from './api';
+import { keys } from './keys';
+
+export type Control = 'RECEIVABLES' | 'PAYABLES';
+
+/** The chart of accounts with balances. */
+export function useChart() {
+  const { company } = useHere();
+  return useQuery({
+    queryKey: keys.chart(company.id),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/ledger/accounts', {
+          params: { path: { companyId: company.id } },
+        }),
+      ),
+  });
+}
+
+/** Active accounts as choices. */
+export function accountChoices(
+  chart: Schemas['AccountView'][] | undefined,
+  fit: (a: Schemas['AccountView']) => boolean = () => true,
+): [string, string][] {
+  return (chart ?? []).filter((a) => a.active && fit(a)).map((a) => [a.code, `${a.code} ${a.name}`]);
+}
+
+export function useSetUp() {
+  const { company } = useHere();
+  return useQuery({
+    queryKey: keys.setUp(company.id),
+    queryFn: () =>
+      data(api.GET('/api/companies/{companyId}/set-up', { params: { path: { companyId: company.id } } })),
+  });
+}
+
+export function useBankAccounts() {
+  const { company } = useHere();
+  return useQuery({
+    queryKey: keys.bankAccounts(company.id),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/bank-accounts', {
+          params: { path: { companyId: company.id } },
+        }),
+      ),
+  });
+}
+
+export function useParties(control: Control, date: string) {
+  const { company } = useHere();
+  return useQuery({
+    queryKey: keys.parties(company.id, control, date),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/parties', {
+          params: { path: { companyId: company.id }, query: { control, date } },
+        }),
+      ),
+  });
+}
+
+export function useParty(id: number | undefined) {
+  const { company } = useHere();
+  return useQuery({
+    queryKey: keys.party(company.id, id ?? 0),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/parties/{partyId}', {
+          params: { path: { companyId: company.id, partyId: id ?? 0 } },
+        }),
+      ),
+    enabled: id !== undefined && id > 0,
+  });
+}
