@@ -182,7 +182,7 @@ function Filters({
         choices={people.map((n) => [n, n])}
         onChange={(person) => set({ person })}
       />
-      <div style={{ width: '10.5rem' }}>
+      <div style={{ width: '9rem' }}>
         <DateField
           label="From"
           value={f.from}
@@ -190,7 +190,7 @@ function Filters({
           onChange={(from) => set({ from })}
         />
       </div>
-      <div style={{ width: '10.5rem' }}>
+      <div style={{ width: '9rem' }}>
         <DateField label="To" value={f.to} today={session.businessDate} onChange={(to) => set({ to })} />
       </div>
     </div>

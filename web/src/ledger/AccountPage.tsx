@@ -46,7 +46,9 @@ export default function AccountPage() {
           ]}
           onChange={(v) => set({ by: v })}
         />
-        <ExportLinks path={`/ledger/accounts/${id}/export?from=${span.from}&to=${span.to}`} />
+        <div className="mt-4">
+          <ExportLinks path={`/ledger/accounts/${id}/export?from=${span.from}&to=${span.to}`} />
+        </div>
       </div>
       {by === 'LINE' ? (
         <Lines id={Number(id)} {...span} />

@@ -211,7 +211,7 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftV
                     label={`Tax of line ${i + 1}`}
                     empty="None"
                     value={line.taxCode ?? ''}
-                    choices={taxes.map((t) => [t.code, `${t.code} ${t.ratePercent}%`])}
+                    choices={taxes.map((t) => [t.code, t.code])}
                     onChange={(taxCode) => setLine(i, { taxCode })}
                   />
                 </td>

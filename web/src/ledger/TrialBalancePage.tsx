@@ -42,7 +42,9 @@ export default function TrialBalancePage() {
             onChange={(d) => setSearch({ date: d }, { replace: true })}
           />
         </div>
-        <ExportLinks path={`/ledger/trial-balance/export?date=${date}`} />
+        <div className="mt-4">
+          <ExportLinks path={`/ledger/trial-balance/export?date=${date}`} />
+        </div>
       </div>
       <Problems error={trial.error} />
       {t && (

@@ -182,9 +182,7 @@ function InvoiceForm({
                   label={`Tax of line ${i + 1}`}
                   empty="None"
                   value={line.taxCode ?? ''}
-                  choices={(setUp.data?.taxCodes ?? [])
-                    .filter((t) => t.active)
-                    .map((t) => [t.code, `${t.code} ${t.ratePercent}%`])}
+                  choices={(setUp.data?.taxCodes ?? []).filter((t) => t.active).map((t) => [t.code, t.code])}
                   onChange={(taxCode) => setLine(i, { taxCode })}
                 />
               </td>

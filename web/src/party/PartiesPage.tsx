@@ -75,13 +75,13 @@ export default function PartiesPage() {
           />
         </div>
         <Form.Check
-          className="mt-4"
+          className="mt-4 pt-1"
           id="only-open"
           label="Only with something open"
           checked={onlyOpen}
           onChange={(e) => setSearch({ control, date, ...(!e.target.checked && { all: 'yes' }) })}
         />
-        <div className="mt-3">
+        <div className="mt-4">
           <ExportLinks path={`/open-items/export?control=${control}&date=${date}`} />
         </div>
       </div>

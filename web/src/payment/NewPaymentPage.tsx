@@ -105,7 +105,11 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: Schemas['Dr
             .filter((r) => r.party.active)
             .map((r) => [String(r.party.id), r.party.name])}
           onChange={(v) =>
-            set({ partyId: v ? Number(v) : undefined, payee: '', parts: { ...form.parts, items: [] } })
+            set({
+              partyId: v ? Number(v) : undefined,
+              payee: '',
+              parts: { ...form.parts, items: [], expenses: v ? expenses : form.parts.expenses },
+            })
           }
         />
         <ChoiceField
@@ -237,7 +241,7 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: Schemas['Dr
                     value={line.taxCode ?? ''}
                     choices={(setUp.data?.taxCodes ?? [])
                       .filter((t) => t.active)
-                      .map((t) => [t.code, `${t.code} ${t.ratePercent}%`])}
+                      .map((t) => [t.code, t.code])}
                     onChange={(taxCode) => setLine(i, { taxCode })}
                   />
                 </td>

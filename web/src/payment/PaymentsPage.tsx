@@ -26,7 +26,7 @@ export default function PaymentsPage() {
   const f = {
     account: search.get('account') ?? '',
     state: search.get('state') ?? '',
-    from: search.get('from') ?? `${today.slice(0, 7)}-01`,
+    from: search.get('from') ?? `${addDays(`${today.slice(0, 7)}-01`, -1).slice(0, 7)}-01`,
     to: search.get('to') ?? addDays(today, 60),
     text: search.get('text') ?? '',
   };

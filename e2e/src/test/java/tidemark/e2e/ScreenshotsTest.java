@@ -36,8 +36,8 @@ class ScreenshotsTest {
             page.keyboard().press("Enter");
             page.locator(".ladder-row.here:has-text('RETURNED ITEM CHK')").waitFor();
             page.keyboard().press("n");
-            page.getByLabel("What it is").selectOption("Any ledger account");
-            page.getByLabel("Ledger account").selectOption("1200 Receivables");
+            page.getByLabel("What it is").selectOption("A customer");
+            page.getByLabel("Customer").selectOption("Pell Charter");
             page.getByText("And leave").waitFor();
             shot(page, "book-from-line");
             page.keyboard().press("Escape");
@@ -64,10 +64,32 @@ class ScreenshotsTest {
             page.getByLabel("Credit of line 2").fill("489.60");
             page.getByText("Add a credit of 9.00").waitFor();
             shot(page, "new-entry-refused");
+            page.navigate(server.url() + "/payments");
+            page.getByText("Register, latest first").waitFor();
+            shot(page, "payments");
+            page.navigate(server.url() + "/payments/new");
+            page.getByLabel("Supplier").selectOption("Dunmore Timber");
+            page.locator("tbody input[type=checkbox]").first().check();
+            page.getByText("And leave").waitFor();
+            shot(page, "new-payment");
+            page.navigate(server.url() + "/parties");
+            page.getByText("What customers owe").waitFor();
+            shot(page, "customers");
+            Browsing.link(page, "Merrow Rentals").click();
+            page.getByText("not applied").waitFor();
+            shot(page, "customer");
+            page.navigate(server.url() + "/drafts");
+            page.getByLabel("All drafts that fit").check();
+            page.getByText("Refused; they stay as drafts.").waitFor();
+            shot(page, "drafts");
+            page.navigate(server.url() + "/ledger/trial-balance");
+            page.getByText("Debits equal credits").waitFor();
+            shot(page, "trial-balance");
             Page iris = browsing.window(1280, 800);
             Browsing.signIn(iris, server.url(), "iris");
             iris.navigate(server.url() + "/set-up");
-            iris.getByText("Maren Oduya").waitFor();
+            Browsing.button(iris, "Change").first().click();
+            iris.getByText("Which ledger account serves what").waitFor();
             shot(iris, "set-up");
         }
     }

@@ -43,7 +43,7 @@ class SittingTest {
             button(maren, "Correct the ledger").click();
             maren.getByTestId("gap").getByText("Nothing is apart").waitFor();
             atLine(maren, "RETURNED ITEM CHK");
-            bookTo(maren, "1200 Receivables");
+            bookToCustomer(maren, "Pell Charter");
             atLine(maren, "RETURNED ITEM FEE");
             bookAs(maren, "A fee of the bank");
 
@@ -168,6 +168,17 @@ class SittingTest {
                         .setState(com.microsoft.playwright.options.WaitForSelectorState.HIDDEN));
     }
 
+    private static void bookToCustomer(Page page, String customer) {
+        button(page, "Book a new entry").click();
+        page.getByLabel("What it is").selectOption("A customer");
+        page.getByLabel("Customer").selectOption(customer);
+        page.getByText("of Pell Charter, open").waitFor();
+        button(page, "Book and match").click();
+        page.getByRole(AriaRole.DIALOG)
+                .waitFor(new Locator.WaitForOptions()
+                        .setState(com.microsoft.playwright.options.WaitForSelectorState.HIDDEN));
+    }
+
     private static void bookAs(Page page, String kind) {
         button(page, "Book a new entry").click();
         page.getByLabel("What it is").selectOption(kind);
@@ -200,7 +211,7 @@ class SittingTest {
             awaitHere(page, "Check 20421");
             page.keyboard().press("Enter");
             awaitHere(page, "RETURNED ITEM CHK");
-            bookByKeys(page, "1200");
+            bookByKeys(page, "Pell Charter");
             awaitHere(page, "RETURNED ITEM FEE");
             bookByKeys(page, "");
             awaitHere(page, "LOCKBOX");
@@ -281,6 +292,12 @@ class SittingTest {
             type(page, "Any");
             page.getByLabel("Ledger account").waitFor();
             page.waitForTimeout(300);
+            page.keyboard().press("Tab");
+            type(page, what);
+        } else if (what.startsWith("Pell")) {
+            type(page, "A cus");
+            page.getByLabel("Customer").waitFor();
+            page.waitForTimeout(1_200);
             page.keyboard().press("Tab");
             type(page, what);
         } else if (what.isEmpty()) {

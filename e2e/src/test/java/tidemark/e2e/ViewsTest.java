@@ -29,7 +29,8 @@ class ViewsTest {
                 page.getByText("Sign in to the books").waitFor();
                 look(page, "sign-in", size, found);
                 Browsing.signIn(page, server.url(), "maren");
-                for (Map.Entry<String, String> view : views(page, server).entrySet()) {
+                Map<String, String> views = views(page, server);
+                for (Map.Entry<String, String> view : views.entrySet()) {
                     page.navigate(server.url() + view.getValue());
                     page.locator("h1").first().waitFor();
                     page.waitForTimeout(700);
@@ -58,9 +59,16 @@ class ViewsTest {
             look(page, "keys", SIZES[0], found);
             Page iris = browsing.window(1280, 800);
             Browsing.signIn(iris, server.url(), "iris");
+            for (String part : List.of("accounts", "chart", "lists", "company", "people")) {
+                iris.navigate(server.url() + "/set-up?part=" + part);
+                iris.locator(".sheet").first().waitFor();
+                iris.waitForTimeout(700);
+                look(iris, "set-up, " + part, SIZES[0], found);
+            }
             iris.navigate(server.url() + "/set-up");
-            iris.getByText("Two persons").waitFor();
-            look(iris, "set-up", SIZES[0], found);
+            Browsing.button(iris, "Change").first().click();
+            iris.getByText("Which ledger account serves what").waitFor();
+            look(iris, "set-up of an account", SIZES[0], found);
         }
         try (Server empty = Server.start(java.nio.file.Files.createTempDirectory("tidemark-empty"), false);
                 Browsing browsing = new Browsing()) {
@@ -105,8 +113,30 @@ class ViewsTest {
         views.put("ledger", "/ledger");
         views.put("new entry", "/ledger/new");
         views.put("cash entries from a file", "/ledger/import");
+        views.put("trial balance", "/ledger/trial-balance");
+        views.put("account by line", link(page, server, "/ledger", "a[href^='/ledger/accounts/']"));
+        views.put("account by month", views.get("account by line") + "?by=MONTH");
+        views.put("entry", link(page, server, "/ledger", "a[href^='/ledger/entries/']"));
+        views.put("customers", "/parties");
+        views.put("suppliers", "/parties?control=PAYABLES");
+        views.put("customer", link(page, server, "/parties", "a[href^='/parties/']"));
+        views.put("new invoice", "/invoices/new");
+        views.put("invoices from a file", "/invoices/import");
+        views.put("money received", "/receipts/new");
+        views.put("payments", "/payments");
+        views.put("payment", link(page, server, "/payments", "tbody a[href^='/payments/']"));
+        views.put("new payment", "/payments/new");
+        views.put("payments from a file", "/payments/import");
+        views.put("transfers", "/transfers");
+        views.put("new transfer", "/transfers/new");
+        views.put("drafts", "/drafts");
         views.put("activity", "/activity");
         return views;
+    }
+
+    private static String link(Page page, Server server, String from, String selector) {
+        page.navigate(server.url() + from);
+        return page.locator(selector).first().getAttribute("href");
     }
 
     private static void look(Page page, String view, int[] size, List<String> found) {

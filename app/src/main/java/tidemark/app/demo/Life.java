@@ -144,7 +144,7 @@ final class Life {
         }
         String[] accounts = {"6150", "6160", "6170", "6120", "5050", "6130"};
         for (int i = 0; i < 34; i++) {
-            String supplier = suppliers.get(i * 5 % suppliers.size());
+            String supplier = suppliers.get(i * 7 % suppliers.size());
             debts.add(new Debt(
                     "",
                     false,

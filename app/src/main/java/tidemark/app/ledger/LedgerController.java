@@ -131,7 +131,8 @@ public class LedgerController {
     /** Takes a chart from CSV, all or nothing. */
     @PostMapping("/chart-files")
     @Requires(Right.ADMINISTER)
-    ChartTaken takeChart(@PathVariable long companyId, @RequestParam MultipartFile file, Actor actor) throws IOException {
+    ChartTaken takeChart(@PathVariable long companyId, @RequestParam MultipartFile file, Actor actor)
+            throws IOException {
         return new ChartTaken(chart.take(companyId, UploadedText.of(file), actor.name()));
     }
 
