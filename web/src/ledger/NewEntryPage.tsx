@@ -1,15 +1,13 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { BookingForm } from '../draft/BookingForm';
 import { useDraft } from '../draft/useDraft';
 import { useHere } from '../session/session';
-import { api, data, type Schemas } from '../shared/api';
+import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { CellChoice, CellText, ChoiceField, TextField } from '../shared/fields';
-import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
-import { accountChoices, useChart, useParties, useSetUp } from '../shared/useBooks';
+import { accountChoices, useChart, useParties, useRemembered, useSetUp } from '../shared/useBooks';
 
 type Line = Schemas['NewLine'];
 type Entry = Schemas['NewEntry'];
@@ -41,16 +39,7 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftV
   const setUp = useSetUp();
   const customers = useParties('RECEIVABLES', session.businessDate);
   const suppliers = useParties('PAYABLES', session.businessDate);
-  const remembered = useQuery({
-    queryKey: [...keys.entries(company.id, 0, entry.text), 'remembered'],
-    queryFn: () =>
-      data(
-        api.GET('/api/companies/{companyId}/ledger/remembered', {
-          params: { path: { companyId: company.id }, query: { text: entry.text } },
-        }),
-      ),
-    placeholderData: (before) => before,
-  });
+  const remembered = useRemembered('MANUAL', entry.text);
   const before = remembered.data?.find((r) => r.text === entry.text);
   const filled = entry.lines.filter((l) => l.account || l.debit || l.credit);
   const ready = filled.length >= 2 && filled.every((l) => l.account && (l.debit || l.credit));

@@ -8,7 +8,15 @@ import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { CellChoice, CellText, ChoiceField, TextField } from '../shared/fields';
 import { Problems } from '../shared/Problems';
-import { accountChoices, useChart, useParties, useParty, useSetUp, type Control } from '../shared/useBooks';
+import {
+  accountChoices,
+  useChart,
+  useParties,
+  useParty,
+  useRemembered,
+  useSetUp,
+  type Control,
+} from '../shared/useBooks';
 
 type Invoice = Schemas['NewInvoice'];
 type Line = Schemas['InvoiceLine'];
@@ -57,6 +65,7 @@ function InvoiceForm({
   const parties = useParties(control, session.businessDate);
   const chart = useChart();
   const setUp = useSetUp();
+  const remembered = useRemembered('INVOICE', form.text);
   const set = (part: Partial<Invoice>) => setForm({ ...form, ...part });
   const setLine = (index: number, part: Partial<Line>) =>
     set({ lines: form.lines.map((l, i) => (i === index ? { ...l, ...part } : l)) });
@@ -131,6 +140,7 @@ function InvoiceForm({
           label="For"
           max={400}
           value={form.text}
+          list={remembered.data?.map((r) => r.text)}
           onChange={(text) => set({ text })}
         />
       </div>

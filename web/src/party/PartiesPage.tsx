@@ -27,6 +27,7 @@ export default function PartiesPage() {
   const rows = list.data?.rows.filter((r) => !onlyOpen || Number(r.aging.total) !== 0);
   return (
     <div className="page">
+      <h1 className="visually-hidden">{customers ? 'Customers' : 'Suppliers'}</h1>
       <div className="two-ways" role="tablist" aria-label="Whom">
         {(['RECEIVABLES', 'PAYABLES'] as const).map((c) => (
           <button

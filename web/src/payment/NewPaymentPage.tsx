@@ -16,6 +16,7 @@ import {
   useChart,
   useParties,
   useParty,
+  useRemembered,
   useSetUp,
 } from '../shared/useBooks';
 import { KINDS, STATES } from './words';
@@ -58,6 +59,7 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: Schemas['Dr
   const party = useParty(form.partyId ?? undefined);
   const chart = useChart();
   const setUp = useSetUp();
+  const remembered = useRemembered('PAYMENT', form.text);
   const set = (part: Partial<Payment>) => setForm({ ...form, ...part });
   const setParts = (part: Partial<Payment['parts']>) => set({ parts: { ...form.parts, ...part } });
   const setLine = (index: number, part: Partial<Expense>) =>
@@ -159,6 +161,7 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: Schemas['Dr
           label="For"
           max={400}
           value={form.text}
+          list={remembered.data?.map((r) => r.text)}
           onChange={(text) => set({ text })}
         />
         <ChoiceField

@@ -96,7 +96,7 @@ function Row({ transfer: t }: { transfer: Schemas['TransferView'] }) {
       </td>
       <td className="num">{t.amount}</td>
       <td className="num">{t.received}</td>
-      <td>
+      <td className="ways">
         <Link to={`/ledger/entries/${t.firstEntryId}`}>{t.secondEntryId ? 'left' : 'entry'}</Link>{' '}
         {t.secondEntryId && <Link to={`/ledger/entries/${t.secondEntryId}`}>arrived</Link>}{' '}
         {t.reversed && 'reversed'}

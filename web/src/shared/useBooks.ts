@@ -75,3 +75,18 @@ export function useParty(id: number | undefined) {
     enabled: id !== undefined && id > 0,
   });
 }
+
+/** Texts of the last entries of a source that begin so, each once. */
+export function useRemembered(source: Schemas['EntryView']['source'], text: string) {
+  const { company } = useHere();
+  return useQuery({
+    queryKey: [...keys.entries(company.id, 0, text), 'remembered', source],
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/ledger/remembered', {
+          params: { path: { companyId: company.id }, query: { source, text } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  });
+}

@@ -11,6 +11,10 @@ import { useToday } from './useToday';
 
 function placeOf(task: Schemas['Task']): string {
   switch (task.place) {
+    case 'RELEASE':
+      return '/payments?state=WAITS_FOR_RELEASE';
+    case 'DUE':
+      return '/payments?state=WAITS_FOR_DATE';
     case 'RECONCILE':
       return `/reconcile/${task.accountId}/${task.month}`;
     case 'CERTIFY':
@@ -88,7 +92,7 @@ export function TodayPage() {
             {tasks.length === 0 && <p className="quiet">Nothing. Every account is up to date.</p>}
             <ul className="tasks">
               {tasks.map((task) => (
-                <li key={task.accountId}>
+                <li key={`${task.accountId}${task.place}`}>
                   <span>
                     <strong>{task.account}:</strong> {task.words}
                   </span>

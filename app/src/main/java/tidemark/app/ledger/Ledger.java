@@ -250,13 +250,25 @@ public class Ledger {
         List<Problem> problems = new ArrayList<>();
         for (Draft draft : drafts) {
             for (Problem p : rules.problems(draft.entry(), today)) {
-                String where = draft.label().isEmpty() ? p.where() : draft.label();
+                String where = draft.label().isEmpty() ? p.where() : draft.label() + ", " + column(p.code());
                 problems.add(new Problem(p.code(), where, p.found(), p.expected(), p.remedy()));
             }
         }
         if (!problems.isEmpty()) {
             throw new RuleViolation(problems);
         }
+    }
+
+    /** The column of a file that a broken rule is about. */
+    private static String column(String code) {
+        return switch (code.substring(0, code.indexOf('.'))) {
+            case "account" -> "account";
+            case "cost-centre" -> "cost_centre";
+            case "tax" -> "tax";
+            case "party" -> "party";
+            case "currency" -> "amount";
+            default -> "date";
+        };
     }
 
     /**

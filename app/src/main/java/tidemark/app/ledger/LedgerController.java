@@ -45,6 +45,7 @@ import tidemark.core.problem.Fields;
 public class LedgerController {
     private final Ledger ledger;
     private final LedgerViews views;
+    private final AccountViews accountViews;
     private final Companies companies;
     private final BankAccounts bankAccounts;
     private final CancellingPairs cancellingPairs;
@@ -57,6 +58,7 @@ public class LedgerController {
     LedgerController(
             Ledger ledger,
             LedgerViews views,
+            AccountViews accountViews,
             Companies companies,
             BankAccounts bankAccounts,
             CancellingPairs cancellingPairs,
@@ -67,6 +69,7 @@ public class LedgerController {
             ManualEntries manual) {
         this.ledger = ledger;
         this.views = views;
+        this.accountViews = accountViews;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
         this.cancellingPairs = cancellingPairs;
@@ -97,8 +100,8 @@ public class LedgerController {
 
     @GetMapping("/accounts")
     @Requires(Right.LOOK)
-    List<LedgerViews.AccountView> accounts(@PathVariable long companyId) {
-        return views.accounts(companyId);
+    List<AccountViews.AccountView> accounts(@PathVariable long companyId) {
+        return accountViews.accounts(companyId);
     }
 
     @PostMapping("/accounts")
@@ -138,7 +141,7 @@ public class LedgerController {
 
     @GetMapping("/accounts/{ledgerAccountId}/lines")
     @Requires(Right.LOOK)
-    LedgerViews.AccountLedgerView lines(
+    AccountViews.AccountLedgerView lines(
             @PathVariable long companyId,
             @PathVariable long ledgerAccountId,
             @RequestParam LocalDate from,
@@ -146,24 +149,24 @@ public class LedgerController {
             @RequestParam(required = false) @Nullable LocalDate afterDate,
             @RequestParam(defaultValue = "0") long afterLine,
             @RequestParam(defaultValue = "200") int size) {
-        return views.accountLedger(
+        return accountViews.accountLedger(
                 companyId,
                 ledgerAccountId,
                 from,
                 to,
-                afterDate == null ? null : new LedgerViews.Place(afterDate, afterLine),
+                afterDate == null ? null : new AccountViews.Place(afterDate, afterLine),
                 Math.clamp(size, 1, 1_000));
     }
 
     @GetMapping("/accounts/{ledgerAccountId}/periods")
     @Requires(Right.LOOK)
-    LedgerViews.PeriodsView periods(
+    AccountViews.PeriodsView periods(
             @PathVariable long companyId,
             @PathVariable long ledgerAccountId,
             @RequestParam AccountPeriods.Length length,
             @RequestParam LocalDate from,
             @RequestParam LocalDate to) {
-        return views.periods(companyId, ledgerAccountId, length, from, to);
+        return accountViews.periods(companyId, ledgerAccountId, length, from, to);
     }
 
     @GetMapping("/accounts/{ledgerAccountId}/export")
@@ -174,8 +177,8 @@ public class LedgerController {
             @RequestParam LocalDate from,
             @RequestParam LocalDate to,
             @RequestParam TableFile.Form form) {
-        LedgerViews.AccountLedgerView whole =
-                views.accountLedger(companyId, ledgerAccountId, from, to, null, TableFile.MOST_ROWS + 1);
+        AccountViews.AccountLedgerView whole =
+                accountViews.accountLedger(companyId, ledgerAccountId, from, to, null, TableFile.MOST_ROWS + 1);
         return new TableFile(
                         "account-" + whole.account().code() + "-" + from + "-" + to,
                         List.of("date", "entry", "text", "party", "debit", "credit", "balance"),
@@ -195,8 +198,8 @@ public class LedgerController {
 
     @GetMapping("/trial-balance")
     @Requires(Right.LOOK)
-    LedgerViews.TrialBalanceView trialBalance(@PathVariable long companyId, @RequestParam LocalDate date) {
-        return views.trialBalance(companyId, date);
+    AccountViews.TrialBalanceView trialBalance(@PathVariable long companyId, @RequestParam LocalDate date) {
+        return accountViews.trialBalance(companyId, date);
     }
 
     @GetMapping("/trial-balance/export")
@@ -207,7 +210,7 @@ public class LedgerController {
                         "trial-balance-" + date,
                         List.of("code", "name", "type", "debit", "credit"),
                         List.of(3, 4),
-                        views.trialBalance(companyId, date).rows().stream()
+                        accountViews.trialBalance(companyId, date).rows().stream()
                                 .map(r -> List.of(
                                         r.code(),
                                         r.name(),
@@ -336,7 +339,7 @@ public class LedgerController {
                                             companyId,
                                             controls.getOrDefault(other, Control.NONE),
                                             row.party(),
-                                            "line " + row.fileLine())),
+                                            "line " + row.fileLine() + ", party")),
                             row.checkNumber(),
                             "line " + row.fileLine());
                 })

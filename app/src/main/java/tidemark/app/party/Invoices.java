@@ -142,7 +142,7 @@ public class Invoices {
         if (!party.active()) {
             throw new RuleViolation(
                     "party.inactive",
-                    label.isEmpty() ? "partyId" : label,
+                    label.isEmpty() ? "partyId" : label + ", party",
                     party.name() + ", who is no longer active",
                     "an active customer or supplier",
                     "Choose another, or make them active again.");
@@ -155,11 +155,11 @@ public class Invoices {
                     company.id(),
                     kind == InvoiceBooking.Kind.INVOICE ? NumberSeries.Kind.INVOICE : NumberSeries.Kind.CREDIT_NOTE);
         }
-        Fields.text(number, label.isEmpty() ? "number" : label, 60);
+        Fields.text(number, label.isEmpty() ? "number" : label + ", number", 60);
         if (items.numberTaken(company.id(), party.control(), customer ? 0 : party.id(), itemKind, number)) {
             throw new RuleViolation(
                     "number.taken",
-                    label.isEmpty() ? "number" : label,
+                    label.isEmpty() ? "number" : label + ", number",
                     number + ", which " + (customer ? "there is" : party.name() + " has sent") + " already",
                     "a number of its own",
                     "Correct the number, or look at the invoice that has it.");
@@ -167,7 +167,7 @@ public class Invoices {
         if (dueDate != null && dueDate.isBefore(documentDate)) {
             throw new RuleViolation(
                     "date.order",
-                    label.isEmpty() ? "dueDate" : label,
+                    label.isEmpty() ? "dueDate" : label + ", due_date",
                     dueDate.toString(),
                     "a day on or after " + documentDate,
                     "Correct one of the dates.");
@@ -211,12 +211,13 @@ public class Invoices {
             try {
                 Party party = parties.get(
                         companyId,
-                        parties.named(companyId, control, row.party(), where).value());
+                        parties.named(companyId, control, row.party(), where + ", party")
+                                .value());
                 if (!seen.add((control == Control.PAYABLES ? party.id() : 0) + "/" + (row.gross() > 0) + "/"
                         + row.number())) {
                     throw new RuleViolation(
                             "number.taken",
-                            where,
+                            where + ", number",
                             row.number() + ", which a row before has",
                             "a number of its own",
                             "Correct one of the two.");
@@ -237,7 +238,8 @@ public class Invoices {
                         where));
             } catch (RuleViolation e) {
                 for (Problem p : e.problems()) {
-                    problems.add(new Problem(p.code(), where, p.found(), p.expected(), p.remedy()));
+                    String place = p.where().startsWith(where) ? p.where() : where + ", " + column(p.code());
+                    problems.add(new Problem(p.code(), place, p.found(), p.expected(), p.remedy()));
                 }
             }
         }
@@ -245,5 +247,10 @@ public class Invoices {
             throw new RuleViolation(problems.subList(0, Math.min(50, problems.size())));
         }
         return ledger.book(companyId, drafts, EntrySource.INVOICE, null, who);
+    }
+
+    /** The column that a problem without a place in the file is about. */
+    private static String column(String code) {
+        return code.startsWith("tax") ? "tax" : "amount";
     }
 }

@@ -29,6 +29,9 @@ interface PaymentRepository extends MasterRows<Payment> {
             String text,
             Limit limit);
 
+    @Query("select count(p) from Payment p where p.companyId = :company and p.state = :state and p.paymentDate <= :to")
+    int count(long company, PaymentState state, LocalDate to);
+
     @Query("""
             select p from Payment p
             where p.bankAccountId = :account and p.onClearing = true and p.state = tidemark.core.payment.PaymentState.BOOKED

@@ -139,6 +139,16 @@ public class PaymentViews {
         return view(payment, bankAccounts.get(companyId, payment.bankAccountId()));
     }
 
+    /** How many payments wait for somebody: for their release, and for being booked since their date has come. */
+    public record Waiting(int forRelease, int due) {}
+
+    @Transactional(readOnly = true)
+    public Waiting waiting(long companyId, LocalDate today) {
+        return new Waiting(
+                payments.count(companyId, PaymentState.WAITS_FOR_RELEASE, LocalDate.of(9999, 12, 31)),
+                payments.count(companyId, PaymentState.WAITS_FOR_DATE, today));
+    }
+
     /** Payments of an account that wait for the bank's line; those of the given amount first. */
     @Transactional(readOnly = true)
     public List<PaymentView> atTheBank(long companyId, long accountId) {

@@ -21,28 +21,21 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
-import tidemark.app.company.MasterData;
-import tidemark.app.company.NumberSeries;
 import tidemark.app.ledger.CancellingPairs;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.matching.ClearingPayments;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Parties;
 import tidemark.app.party.Party;
-import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.ledger.Purpose;
-import tidemark.core.ledger.TaxedLine;
 import tidemark.core.ledger.Taxes;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.party.Allocation;
 import tidemark.core.party.OpenItem;
-import tidemark.core.payment.CheckNumber;
-import tidemark.core.payment.ExchangeRate;
 import tidemark.core.payment.PaymentBooking;
 import tidemark.core.payment.PaymentFile;
 import tidemark.core.payment.PaymentKind;
@@ -54,7 +47,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Makes, releases, books and voids payments. Every change takes the bank account first, then the company. */
 @Service
-public class Payments implements ClearingPayments {
+public class Payments {
     private final PaymentRepository payments;
     private final Parties parties;
     private final Allocations allocations;
@@ -62,7 +55,8 @@ public class Payments implements ClearingPayments {
     private final Chart chart;
     private final Companies companies;
     private final BankAccounts bankAccounts;
-    private final MasterData masterData;
+    private final PaymentNumbers numbers;
+    private final PaymentForms forms;
     private final CancellingPairs cancellingPairs;
     private final ActivityLog activity;
     private final JsonMapper json;
@@ -77,7 +71,8 @@ public class Payments implements ClearingPayments {
             Chart chart,
             Companies companies,
             BankAccounts bankAccounts,
-            MasterData masterData,
+            PaymentNumbers numbers,
+            PaymentForms forms,
             CancellingPairs cancellingPairs,
             ActivityLog activity,
             JsonMapper json,
@@ -90,7 +85,8 @@ public class Payments implements ClearingPayments {
         this.chart = chart;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
-        this.masterData = masterData;
+        this.numbers = numbers;
+        this.forms = forms;
         this.cancellingPairs = cancellingPairs;
         this.activity = activity;
         this.json = json;
@@ -130,8 +126,8 @@ public class Payments implements ClearingPayments {
     @Transactional
     public Made make(long companyId, NewPayment wish, String who) {
         BankAccount account = take(companyId, wish.bankAccountId());
-        Numbers numbers = new Numbers(account, wish.kind());
-        Payment payment = prepare(account, wish, numbers, null, "", who);
+        PaymentNumbers.Taker taker = numbers.of(account, wish.kind());
+        Payment payment = prepare(account, wish, taker, null, "", who);
         Ledger.Booked booked = Ledger.Booked.nothing();
         if (payment.state() == PaymentState.WAITS_FOR_DATE && hasCome(payment)) {
             booked.add(book(account, payment, who));
@@ -149,83 +145,30 @@ public class Payments implements ClearingPayments {
         return !payment.paymentDate().isAfter(LocalDate.now(clock));
     }
 
-    /** The numbers that are taken on an account, and the next ones. */
-    private final class Numbers {
-        private final BankAccount account;
-        private final PaymentKind kind;
-        private final Set<String> taken;
-
-        Numbers(BankAccount account, PaymentKind kind) {
-            this.account = account;
-            this.kind = kind;
-            this.taken = payments.numbers(account.id(), kind);
-        }
-
-        String take(String wished, String where) {
-            String number;
-            boolean check = kind == PaymentKind.CHECK;
-            if (wished.isBlank()) {
-                number = check ? account.nextCheckNumber() : series();
-                while (isTaken(number)) {
-                    number = check ? CheckNumber.after(number) : series();
-                }
-            } else {
-                if (check && account.settings().checkStock() == BankAccount.CheckStock.BLANK) {
-                    throw new RuleViolation(
-                            "number.stock",
-                            where,
-                            wished + " typed for a blank check",
-                            "no number: blank checks of " + account.name() + " are numbered when they are written",
-                            "Leave the number empty.");
-                }
-                number = check ? CheckNumber.parse(wished) : Fields.text(wished, where, 40);
-                if (isTaken(number)) {
-                    throw new RuleViolation(
-                            "number.taken",
-                            where,
-                            number + ", which " + account.name() + " has used already",
-                            "a number that was never used",
-                            check
-                                    ? "Take the next one, " + account.nextCheckNumber() + ", or look up that check."
-                                    : "Choose another number.");
-                }
-            }
-            taken.add(number);
-            if (check) {
-                account.checkNumberTaken(number);
-            }
-            return number;
-        }
-
-        private String series() {
-            return masterData.takeNumber(account.companyId(), NumberSeries.Kind.PAYMENT);
-        }
-
-        private boolean isTaken(String number) {
-            return taken.contains(number)
-                    || (kind == PaymentKind.CHECK && ledger.checkNumberUsed(account.id(), number));
-        }
-    }
-
     private Payment prepare(
-            BankAccount account, NewPayment wish, Numbers numbers, @Nullable Long batch, String label, String who) {
+            BankAccount account,
+            NewPayment wish,
+            PaymentNumbers.Taker taker,
+            @Nullable Long batch,
+            String label,
+            String who) {
         Company company = companies.get(account.companyId());
         checkPlace(account, wish, label);
         Party party = wish.partyId() == null ? null : parties.get(company.id(), wish.partyId());
         String payee = wish.payee().isBlank() && party != null
                 ? party.name()
-                : Fields.text(wish.payee(), label.isEmpty() ? "payee" : label, 120);
-        PaymentBooking.Parts parts = parts(company, account, party, wish.parts(), wish.date(), label);
-        long total = ownTotal(company, account, parts, wish.parts());
+                : Fields.text(wish.payee(), label.isEmpty() ? "payee" : label + ", payee", 120);
+        PaymentBooking.Parts parts = forms.parts(company, account, party, wish.parts(), wish.date(), label);
+        long total = PaymentForms.ownTotal(company, account, parts, wish.parts());
         List<Problem> problems =
-                account.limits().problems(total, account.currency(), label.isEmpty() ? "amount" : label);
+                account.limits().problems(total, account.currency(), label.isEmpty() ? "amount" : label + ", amount");
         if (!problems.isEmpty()) {
             throw new RuleViolation(problems);
         }
         if (account.mark().holds(wish.date())) {
             throw new RuleViolation(
                     "mark.held",
-                    label.isEmpty() ? "date" : label,
+                    label.isEmpty() ? "date" : label + ", date",
                     wish.date() + " on " + account.name(),
                     "a date after " + account.mark().date() + ", up to which it is certified",
                     "Choose a later date.");
@@ -238,7 +181,7 @@ public class Payments implements ClearingPayments {
                         account.id(),
                         wish.siteId(),
                         wish.kind(),
-                        numbers.take(wish.number(), label.isEmpty() ? "number" : label + ", number"),
+                        taker.take(wish.number(), label.isEmpty() ? "number" : label + ", number"),
                         payee,
                         wish.partyId(),
                         wish.date(),
@@ -286,65 +229,6 @@ public class Payments implements ClearingPayments {
         }
     }
 
-    private PaymentBooking.Parts parts(
-            Company company, BankAccount account, @Nullable Party party, Parts wish, LocalDate date, String label) {
-        boolean foreign = !account.currency().equals(company.baseCurrency());
-        if (foreign && (!wish.items().isEmpty() || !wish.onAccount().isBlank())) {
-            throw new RuleViolation(
-                    "currency.wrong",
-                    "items",
-                    "items in " + company.baseCurrency().getCode() + " paid from an account in "
-                            + account.currency().getCode(),
-                    "expenses, or an account in " + company.baseCurrency().getCode(),
-                    "Choose another account, or book it as an expense.");
-        }
-        if (party == null && (!wish.items().isEmpty() || !wish.onAccount().isBlank())) {
-            throw new RuleViolation(
-                    "party.missing",
-                    "partyId",
-                    "nobody",
-                    "whose items are settled",
-                    "Choose the supplier or customer.");
-        }
-        ExchangeRate rate = masterData.rate(company.id(), account.currency(), company.baseCurrency(), date);
-        List<TaxedLine> expenses = new ArrayList<>();
-        for (ExpenseLine line : wish.expenses()) {
-            String where = label.isEmpty() ? "line " + (expenses.size() + 1) : label;
-            long own = MinorUnits.parse(line.amount().strip().replace(",", ""), account.currency(), where);
-            if (own == 0) {
-                throw new RuleViolation(
-                        "line.amount", where, "zero", "an amount other than zero", "Correct it or leave the line out.");
-            }
-            expenses.add(new TaxedLine(
-                    line.account(),
-                    rate.toBase(own),
-                    line.taxCode() == null ? "" : line.taxCode(),
-                    line.costCentre() == null ? "" : line.costCentre(),
-                    line.text().strip()));
-        }
-        long onAccount = wish.onAccount().isBlank() ? 0 : Ledger.amount(wish.onAccount(), company, "onAccount");
-        if (onAccount < 0) {
-            throw new RuleViolation(
-                    "payment.amount", "onAccount", "an amount below zero", "zero or more", "Correct the amount.");
-        }
-        return new PaymentBooking.Parts(
-                party == null ? new Allocation(List.of(), 0, 0) : allocations.of(company, party, wish.items(), date),
-                onAccount,
-                expenses);
-    }
-
-    private static long ownTotal(Company company, BankAccount account, PaymentBooking.Parts parts, Parts wish) {
-        if (account.currency().equals(company.baseCurrency())) {
-            return parts.total();
-        }
-        long total = 0;
-        for (ExpenseLine line : wish.expenses()) {
-            total = Math.addExact(
-                    total, MinorUnits.parse(line.amount().strip().replace(",", ""), account.currency(), "amount"));
-        }
-        return total;
-    }
-
     private Ledger.Booked book(BankAccount account, Payment payment, String who) {
         return bookAll(account, List.of(payment), List.of(""), who);
     }
@@ -359,7 +243,7 @@ public class Payments implements ClearingPayments {
         for (int i = 0; i < ready.size(); i++) {
             Payment payment = ready.get(i);
             Party party = payment.partyId() == null ? null : parties.get(company.id(), payment.partyId());
-            PaymentBooking.Parts parts = parts(
+            PaymentBooking.Parts parts = forms.parts(
                     company,
                     account,
                     party,
@@ -408,16 +292,16 @@ public class Payments implements ClearingPayments {
         return booked;
     }
 
-    private static String upper(String title) {
+    static String upper(String title) {
         return Character.toUpperCase(title.charAt(0)) + title.substring(1);
     }
 
-    private Payment get(long companyId, long id) {
+    Payment get(long companyId, long id) {
         return payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("payment"));
     }
 
     /** Takes the payment's account, then reads the payment as it is now. */
-    private Payment forChange(long companyId, long id) {
+    Payment forChange(long companyId, long id) {
         long accountId = get(companyId, id).bankAccountId();
         take(companyId, accountId);
         Payment payment = get(companyId, id);
@@ -507,7 +391,7 @@ public class Payments implements ClearingPayments {
         BankAccount account = take(companyId, bankAccountId);
         CurrencyUnit currency = account.currency();
         List<PaymentFile.Row> rows = PaymentFile.read(content, currency).rowsOrRefuse();
-        Numbers numbers = new Numbers(account, kind);
+        PaymentNumbers.Taker taker = numbers.of(account, kind);
         long batch = ((Number) em.createNativeQuery("select next value for row_id", Long.class)
                         .getSingleResult())
                 .longValue();
@@ -537,7 +421,7 @@ public class Payments implements ClearingPayments {
                                                 row.taxCode(),
                                                 row.costCentre(),
                                                 row.text())))),
-                        numbers,
+                        taker,
                         batch,
                         label,
                         who));
@@ -562,42 +446,5 @@ public class Payments implements ClearingPayments {
             booked.add(bookAll(account, ready, readyLabels, who));
         }
         return new Made(made, booked);
-    }
-
-    @Override
-    public Clearing clearing(long companyId, long bankAccountId, long paymentId, BankLineBooking.Movement movement) {
-        Payment payment = forChange(companyId, paymentId);
-        BankAccount account = bankAccounts.get(companyId, bankAccountId);
-        if (payment.bankAccountId() != bankAccountId
-                || !payment.onClearing()
-                || payment.state() != PaymentState.BOOKED
-                || payment.clearingEntryId() != null
-                || payment.minorUnits() != -movement.ownMinorUnits()) {
-            throw new RuleViolation(
-                    "payment.clearing",
-                    "",
-                    payment.title() + " of " + MinorUnits.grouped(payment.minorUnits(), account.currency()),
-                    "a payment of " + MinorUnits.grouped(movement.ownMinorUnits(), account.currency())
-                            + " that waits for the bank",
-                    "Choose another payment, or book the difference first.");
-        }
-        return new Clearing(
-                PaymentBooking.clearing(
-                        new PaymentBooking.Terms(
-                                movement.date(),
-                                movement.base(),
-                                payment.number(),
-                                payment.text().isEmpty() ? upper(payment.title()) : payment.text(),
-                                ledger.account(companyId, account.ledgerAccountId())
-                                        .code()),
-                        chart.serving(companyId, account, Purpose.IN_TRANSIT_OUT),
-                        payment.payee(),
-                        payment.minorUnits()),
-                payment.kind() == PaymentKind.CHECK ? payment.number() : "");
-    }
-
-    @Override
-    public void cleared(long companyId, long paymentId, long entryId) {
-        get(companyId, paymentId).cleared(entryId);
     }
 }

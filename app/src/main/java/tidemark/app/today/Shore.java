@@ -14,6 +14,7 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
+import tidemark.app.payment.PaymentViews;
 import tidemark.app.reconcile.AccountMonthRepository;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.MonthViews;
@@ -30,6 +31,7 @@ import tidemark.core.proof.ProofItem;
 class Shore {
     private final BankAccounts accounts;
     private final Companies companies;
+    private final PaymentViews payments;
     private final Months months;
     private final AccountMonthRepository states;
     private final Statements statements;
@@ -38,12 +40,14 @@ class Shore {
     Shore(
             BankAccounts accounts,
             Companies companies,
+            PaymentViews payments,
             Months months,
             AccountMonthRepository states,
             Statements statements,
             Clock clock) {
         this.accounts = accounts;
         this.companies = companies;
+        this.payments = payments;
         this.months = months;
         this.states = states;
         this.statements = statements;
@@ -91,7 +95,9 @@ class Shore {
     enum Place {
         RECONCILE,
         CERTIFY,
-        STATEMENTS
+        STATEMENTS,
+        RELEASE,
+        DUE
     }
 
     record TodayView(LocalDate businessDate, String company, LocalDate from, List<Lane> lanes, List<Task> tasks) {}
@@ -109,8 +115,32 @@ class Shore {
                 tasks.add(task);
             }
         }
+        PaymentViews.Waiting waiting = payments.waiting(companyId, today);
+        if (waiting.due() > 0) {
+            tasks.add(paymentTask(
+                    waiting.due(), "has come to its date", "have come to their date", "Book", Place.DUE, today));
+        }
+        if (waiting.forRelease() > 0) {
+            tasks.add(paymentTask(
+                    waiting.forRelease(),
+                    "waits for a second person",
+                    "wait for a second person",
+                    "Look at",
+                    Place.RELEASE,
+                    today));
+        }
         LocalDate from = today.withDayOfMonth(1).minusMonths(6);
         return new TodayView(today, companies.get(companyId).name(), from, lanes, tasks);
+    }
+
+    private static Task paymentTask(int count, String one, String several, String verb, Place place, LocalDate today) {
+        return new Task(
+                0,
+                "Payments",
+                count + (count == 1 ? " payment " + one : " payments " + several),
+                verb + (count == 1 ? " it" : " them"),
+                place,
+                YearMonth.from(today));
     }
 
     private Lane lane(BankAccount account, LocalDate today) {

@@ -367,7 +367,8 @@ class PartiesAndPaymentsTest {
         Answer refused = c.iris.upload(path, "pay.csv", bad);
         assertEquals("account.unknown", refused.code());
         assertEquals(
-                "line 151", refused.body().path("problems").get(0).path("where").asString());
+                "line 151, account",
+                refused.body().path("problems").get(0).path("where").asString());
         assertEquals(
                 0,
                 c.get("/payments?from=2026-01-01&to=2026-12-31")
@@ -405,6 +406,13 @@ class PartiesAndPaymentsTest {
                 "text", "");
         JsonNode made = c.previewedThenPosted("/transfers", form);
         assertEquals(2, made.path("count").asInt());
+        long orrin = c.party("PAYABLES", "Orrin Paints", 0);
+        long bill = c.invoiced(orrin, "B1", "2026-06-01", "300.00", "6010");
+        assertEquals(
+                "currency.wrong",
+                c.post("/payments", c.payment(to, orrin, "", "2026-06-02", List.of(part(bill, "300.00", "")), ""))
+                        .code());
+        ok(c.iris.post(c.base + "/ledger/entries/" + entryOf(orrin) + "/reversal", Map.of("date", "2026-06-01")));
         assertEquals("8900.00", c.balance("1010"));
         assertEquals("1089.00", c.balance("1020"), "990 euros at 1.10");
         assertEquals("0.00", c.balance("1900"), "between our own banks it came back to zero");
@@ -432,6 +440,10 @@ class PartiesAndPaymentsTest {
         c.checkBooks();
     }
 
+    private long entryOf(long party) {
+        return c.get("/parties/" + party).path("open").get(0).path("entryId").asLong();
+    }
+
     @Test
     void invoiceFile_withOneBadRowAmongTenThousand_namesItAndTakesNothing(RunningApp.App app) {
         c.party("RECEIVABLES", "Pell Charter", 0);
@@ -448,7 +460,7 @@ class PartiesAndPaymentsTest {
                 rows.toString().getBytes(StandardCharsets.UTF_8));
         assertEquals("party.unknown", refused.code());
         JsonNode problem = refused.body().path("problems").get(0);
-        assertEquals("line 7031", problem.path("where").asString());
+        assertEquals("line 7031, party", problem.path("where").asString());
         assertTrue(problem.path("found").asString().contains("Nobody Known"));
         assertEquals(
                 0,

@@ -41,7 +41,7 @@ class LedgerApiTest {
         Answer refused = send(maren, rows.toString(), false);
         assertEquals("mark.held", refused.code());
         assertEquals(
-                "line 7031",
+                "line 7031, date",
                 refused.body().path("problems").get(0).path("where").asString());
         assertEquals(before, entries(app));
     }

@@ -1,0 +1,97 @@
+package tidemark.app.payment;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.Company;
+import tidemark.app.company.MasterData;
+import tidemark.app.ledger.Ledger;
+import tidemark.app.party.Allocations;
+import tidemark.app.party.Party;
+import tidemark.core.ledger.TaxedLine;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.party.Allocation;
+import tidemark.core.payment.ExchangeRate;
+import tidemark.core.payment.PaymentBooking;
+import tidemark.core.problem.RuleViolation;
+
+/** Turns what a form says of a payment into amounts of the company's currency, checked against what is open. */
+@Component
+class PaymentForms {
+    private final Allocations allocations;
+    private final MasterData masterData;
+
+    PaymentForms(Allocations allocations, MasterData masterData) {
+        this.allocations = allocations;
+        this.masterData = masterData;
+    }
+
+    /** @param label names the row of a file in a refusal; empty for a form */
+    PaymentBooking.Parts parts(
+            Company company,
+            BankAccount account,
+            @Nullable Party party,
+            Payments.Parts wish,
+            LocalDate date,
+            String label) {
+        boolean foreign = !account.currency().equals(company.baseCurrency());
+        if (foreign && (!wish.items().isEmpty() || !wish.onAccount().isBlank())) {
+            throw new RuleViolation(
+                    "currency.wrong",
+                    "items",
+                    "items in " + company.baseCurrency().getCode() + " paid from an account in "
+                            + account.currency().getCode(),
+                    "expenses, or an account in " + company.baseCurrency().getCode(),
+                    "Choose another account, or book it as an expense.");
+        }
+        if (party == null && (!wish.items().isEmpty() || !wish.onAccount().isBlank())) {
+            throw new RuleViolation(
+                    "party.missing",
+                    "partyId",
+                    "nobody",
+                    "whose items are settled",
+                    "Choose the supplier or customer.");
+        }
+        ExchangeRate rate = masterData.rate(company.id(), account.currency(), company.baseCurrency(), date);
+        List<TaxedLine> expenses = new ArrayList<>();
+        for (Payments.ExpenseLine line : wish.expenses()) {
+            String where = label.isEmpty() ? "line " + (expenses.size() + 1) : label + ", amount";
+            long own = MinorUnits.parse(line.amount().strip().replace(",", ""), account.currency(), where);
+            if (own == 0) {
+                throw new RuleViolation(
+                        "line.amount", where, "zero", "an amount other than zero", "Correct it or leave the line out.");
+            }
+            expenses.add(new TaxedLine(
+                    line.account(),
+                    rate.toBase(own),
+                    line.taxCode() == null ? "" : line.taxCode(),
+                    line.costCentre() == null ? "" : line.costCentre(),
+                    line.text().strip()));
+        }
+        long onAccount = wish.onAccount().isBlank() ? 0 : Ledger.amount(wish.onAccount(), company, "onAccount");
+        if (onAccount < 0) {
+            throw new RuleViolation(
+                    "payment.amount", "onAccount", "an amount below zero", "zero or more", "Correct the amount.");
+        }
+        return new PaymentBooking.Parts(
+                party == null ? new Allocation(List.of(), 0, 0) : allocations.of(company, party, wish.items(), date),
+                onAccount,
+                expenses);
+    }
+
+    /** What it comes to in the account's own currency. */
+    static long ownTotal(Company company, BankAccount account, PaymentBooking.Parts parts, Payments.Parts wish) {
+        if (account.currency().equals(company.baseCurrency())) {
+            return parts.total();
+        }
+        long total = 0;
+        for (Payments.ExpenseLine line : wish.expenses()) {
+            total = Math.addExact(
+                    total, MinorUnits.parse(line.amount().strip().replace(",", ""), account.currency(), "amount"));
+        }
+        return total;
+    }
+}

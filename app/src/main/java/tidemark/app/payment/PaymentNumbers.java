@@ -1,0 +1,98 @@
+package tidemark.app.payment;
+
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.MasterData;
+import tidemark.app.company.NumberSeries;
+import tidemark.app.ledger.Ledger;
+import tidemark.core.payment.CheckNumber;
+import tidemark.core.payment.PaymentKind;
+import tidemark.core.problem.Fields;
+import tidemark.core.problem.RuleViolation;
+
+/** Gives payments their numbers, none of them twice. */
+@Component
+class PaymentNumbers {
+    private final PaymentRepository payments;
+    private final MasterData masterData;
+    private final Ledger ledger;
+
+    PaymentNumbers(PaymentRepository payments, MasterData masterData, Ledger ledger) {
+        this.payments = payments;
+        this.masterData = masterData;
+        this.ledger = ledger;
+    }
+
+    /** The numbers of one kind on an account whose row is locked. */
+    Taker of(BankAccount account, PaymentKind kind) {
+        return new Taker(account, kind, payments.numbers(account.id(), kind));
+    }
+
+    /** Takes numbers one after another. */
+    final class Taker {
+        private final BankAccount account;
+        private final PaymentKind kind;
+        private final Set<String> taken;
+
+        private Taker(BankAccount account, PaymentKind kind, Set<String> taken) {
+            this.account = account;
+            this.kind = kind;
+            this.taken = taken;
+        }
+
+        /**
+         * @param wished empty for the next one
+         * @throws RuleViolation {@code number.stock}, {@code check.number} or {@code number.taken}
+         */
+        String take(String wished, String where) {
+            boolean check = kind == PaymentKind.CHECK;
+            String number = wished.isBlank() ? next(check) : fit(wished, check, where);
+            taken.add(number);
+            if (check) {
+                account.checkNumberTaken(number);
+            }
+            return number;
+        }
+
+        private String next(boolean check) {
+            String number = check ? account.nextCheckNumber() : series();
+            while (isTaken(number)) {
+                number = check ? CheckNumber.after(number) : series();
+            }
+            return number;
+        }
+
+        private String fit(String wished, boolean check, String where) {
+            if (check && account.settings().checkStock() == BankAccount.CheckStock.BLANK) {
+                throw new RuleViolation(
+                        "number.stock",
+                        where,
+                        wished + " typed for a blank check",
+                        "no number: blank checks of " + account.name() + " are numbered when they are written",
+                        "Leave the number empty.");
+            }
+            String number = check ? CheckNumber.parse(wished) : Fields.text(wished, where, 40);
+            if (isTaken(number)) {
+                throw new RuleViolation(
+                        "number.taken",
+                        where,
+                        number + ", which " + account.name() + " has used already",
+                        "a number that was never used",
+                        check
+                                ? "Take the next one, " + account.nextCheckNumber() + ", or look up that check."
+                                : "Choose another number.");
+            }
+            return number;
+        }
+
+        private String series() {
+            return masterData.takeNumber(account.companyId(), NumberSeries.Kind.PAYMENT);
+        }
+
+        private boolean isTaken(String number) {
+            return taken.contains(number)
+                    || (kind == PaymentKind.CHECK && ledger.checkNumberUsed(account.id(), number));
+        }
+    }
+}

@@ -1,0 +1,70 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { afterEach, describe, expect, it } from 'vitest';
+import { answering, renderHere } from '../shared/testing';
+import DraftsPage from './DraftsPage';
+
+const draft = (id: number, title: string) => ({
+  id,
+  kind: 'ENTRY',
+  title,
+  amount: '5.00',
+  date: '2026-06-30',
+  madeBy: 'Maren Oduya',
+  changedAt: '2026-07-02T08:00:00Z',
+  version: 0,
+});
+
+const run = {
+  at: '2026-07-02T08:00:00Z',
+  by: 'Maren Oduya',
+  posted: 1,
+  refused: 1,
+  outcomes: [
+    { draftId: 1, title: 'Insurance', entryId: 9 },
+    { draftId: 2, title: 'Depreciation', refusal: '5.00 apart.' },
+  ],
+  booked: { preview: true, count: 1, entries: [], leaves: [] },
+};
+
+const answers = {
+  'GET /api/companies/1/drafts?person=': { body: [draft(1, 'Insurance'), draft(2, 'Depreciation')] },
+  'GET /api/companies/1/posting-runs': { body: [{ ...run, runId: 3 }] },
+  'GET /api/companies/1/set-up': { body: { sites: [] } },
+  'GET /api/companies/1/bank-accounts': { body: [] },
+  'POST /api/companies/1/posting-runs?preview=true': { body: run },
+  'POST /api/companies/1/posting-runs': { body: { ...run, runId: 4 } },
+};
+
+afterEach(cleanup);
+
+describe('DraftsPage', () => {
+  it('previews what is chosen, says what would be refused, and posts the rest', async () => {
+    const sent = answering(answers);
+    renderHere(<DraftsPage />);
+    await screen.findByRole('link', { name: 'Insurance' });
+    fireEvent.click(screen.getByLabelText('All drafts that fit'));
+    await screen.findByText('Refused; they stay as drafts.');
+    fireEvent.click(await screen.findByRole('button', { name: 'Post 1 of 2' }));
+    await waitFor(() =>
+      expect(
+        sent.filter((s) => s.path === '/api/companies/1/posting-runs' && s.method === 'POST'),
+      ).toHaveLength(1),
+    );
+    expect(sent.find((s) => s.path.includes('preview'))?.body).toEqual({ draftIds: [1, 2] });
+  });
+
+  it('shows the log of what was posted and refused', async () => {
+    answering(answers);
+    renderHere(<DraftsPage />);
+    await screen.findByText(/1 posted, 1 refused/);
+    expect(screen.getByText(': 5.00 apart.')).toBeTruthy();
+  });
+
+  it('offers nothing to post to who only looks', async () => {
+    answering(answers);
+    renderHere(<DraftsPage />, ['VIEWER']);
+    await screen.findByRole('link', { name: 'Insurance' });
+    fireEvent.click(screen.getByLabelText('Choose Insurance'));
+    expect(screen.queryByRole('button', { name: /^Post/ })).toBeNull();
+  });
+});

@@ -1,0 +1,62 @@
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { useState } from 'react';
+import { afterEach, describe, expect, it } from 'vitest';
+import type { Schemas } from '../shared/api';
+import { ItemPicker, type Part } from './ItemPicker';
+
+function item(id: number, open: string, payNow: string, discount?: string): Schemas['ItemView'] {
+  return {
+    id,
+    entryId: id,
+    kind: 'INVOICE',
+    title: `Invoice B${id}`,
+    date: '2026-06-01',
+    dueDate: '2026-07-01',
+    credit: open,
+    open: `-${open}`,
+    payNow,
+    ...(discount && { discount, discountUntil: '2026-06-11' }),
+    settlements: [],
+  };
+}
+
+function Holder({ onParts }: { onParts: (parts: Part[]) => void }) {
+  const [parts, setParts] = useState<Part[]>([]);
+  return (
+    <ItemPicker
+      caption="What it settles"
+      items={[item(1, '500.00', '490.00', '10.00'), item(2, '80.00', '80.00')]}
+      parts={parts}
+      onChange={(p) => {
+        setParts(p);
+        onParts(p);
+      }}
+    />
+  );
+}
+
+afterEach(cleanup);
+
+describe('ItemPicker', () => {
+  it('takes what the server says pays an item today, with its discount', () => {
+    let parts: Part[] = [];
+    render(<Holder onParts={(p) => (parts = p)} />);
+    fireEvent.click(screen.getByLabelText('Invoice B1'));
+    fireEvent.click(screen.getByLabelText('Invoice B2'));
+    expect(parts).toEqual([
+      { itemId: 1, amount: '490.00', discount: '10.00' },
+      { itemId: 2, amount: '80.00', discount: '' },
+    ]);
+  });
+
+  it('keeps what was typed instead, and lets an item go again', () => {
+    let parts: Part[] = [];
+    render(<Holder onParts={(p) => (parts = p)} />);
+    fireEvent.click(screen.getByLabelText('Invoice B1'));
+    fireEvent.change(screen.getByLabelText('Pay now on Invoice B1'), { target: { value: '100' } });
+    fireEvent.change(screen.getByLabelText('Discount on Invoice B1'), { target: { value: '' } });
+    expect(parts).toEqual([{ itemId: 1, amount: '100', discount: '' }]);
+    fireEvent.click(screen.getByLabelText('Invoice B1'));
+    expect(parts).toEqual([]);
+  });
+});
