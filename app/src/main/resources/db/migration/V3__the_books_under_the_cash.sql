@@ -145,6 +145,11 @@ drop index journal_line_by_account;
 -- holds what a page of an account and the sum up to its first line need
 create index journal_line_by_account on journal_line (ledger_account_id, entry_date, id, minor_units);
 
+-- newest first, read in the index's own order
+create index journal_entry_latest on journal_entry (company_id, number desc);
+drop index activity_by_company;
+create index activity_latest on activity (company_id, id desc);
+
 -- An opening item stands in the ledger by the opening balance; it has no entry of its own.
 alter table cash_entry alter column journal_entry_id set null;
 alter table cash_entry alter column journal_line_id set null;

@@ -28,7 +28,7 @@ import tidemark.core.ledger.LedgerAccount;
 final class PostingBenchmark implements Benchmarks.Benchmark {
     private static final int ENTRIES = 100_000;
     private static final int BATCH = 1_000;
-    private static final int PAGES = 300;
+    private static final int PAGES = 200;
     private static final LocalDate FIRST = LocalDate.of(2025, 7, 1);
     private static final LocalDate LAST = FIRST.plusDays(364);
 
@@ -46,7 +46,7 @@ final class PostingBenchmark implements Benchmarks.Benchmark {
         Pairs.compare(
                 "posting 100,000 entries of 4 lines",
                 1,
-                3,
+                2,
                 "service",
                 round -> {
                     for (int i = 0; i < ENTRIES; i += BATCH) {

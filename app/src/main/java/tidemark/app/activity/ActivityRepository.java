@@ -11,7 +11,7 @@ interface ActivityRepository extends JpaRepository<Activity, Long> {
             where a.companyId = :company and a.id < :before
               and (:text = '' or lower(a.text) like lower(concat('%', :text, '%')) escape '!'
                    or lower(a.who) like lower(concat('%', :text, '%')) escape '!')
-            order by a.id desc""")
+            order by a.companyId, a.id desc""")
     List<Activity> search(long company, long before, String text, Limit limit);
 
     @Query("""

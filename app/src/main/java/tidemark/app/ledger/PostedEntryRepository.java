@@ -16,7 +16,7 @@ interface PostedEntryRepository extends JpaRepository<PostedEntry, Long> {
             where e.companyId = :company and e.number < :before
               and (:text = '' or lower(e.text) like lower(concat('%', :text, '%')) escape '!'
                    or lower(e.reference) like lower(concat('%', :text, '%')) escape '!')
-            order by e.number desc""")
+            order by e.companyId, e.number desc""")
     List<PostedEntry> page(long company, long before, String text, Limit limit);
 
     @Query("""
