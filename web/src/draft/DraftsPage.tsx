@@ -76,6 +76,7 @@ export default function DraftsPage() {
                 <th scope="col">
                   <Form.Check
                     aria-label="All drafts that fit"
+                    disabled={there.length === 0}
                     checked={there.length > 0 && ids.length === there.length}
                     onChange={(e) => setChosen(e.target.checked ? there.map((d) => d.id) : [])}
                   />
