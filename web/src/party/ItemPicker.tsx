@@ -2,7 +2,7 @@ import { Form } from 'react-bootstrap';
 import type { Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { CellText } from '../shared/fields';
-import { grouped, report } from '../shared/money';
+import { grouped } from '../shared/money';
 
 export type Part = Schemas['ItemPart'];
 
@@ -61,8 +61,8 @@ export function ItemPicker({
                   }
                 />
               </th>
-              <td>{fullDate(item.dueDate)}</td>
-              <td className="num">{report(item.open)}</td>
+              <td className="text-nowrap">{fullDate(item.dueDate)}</td>
+              <td className="num">{grouped(item.open)}</td>
               <td>
                 {part ? (
                   <CellText

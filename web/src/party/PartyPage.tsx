@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { BookedPreview } from '../ledger/BookedPreview';
+import { Undoing } from '../ledger/Undoing';
 import { useHere } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
 import { send, type Schemas } from '../shared/api';
@@ -168,14 +169,8 @@ function SettlementLine({
   settlement: Schemas['SettlementView'];
   partyId: number;
 }) {
-  const { company, session, canPrepare } = useHere();
-  const queries = useQueryClient();
+  const { canPrepare } = useHere();
   const [asking, setAsking] = useState(false);
-  const undo = useMutation({
-    mutationFn: () =>
-      send('POST', `/api/companies/${company.id}/settlements/${s.id}/undo`, { date: session.businessDate }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
-  });
   return (
     <div data-party={partyId}>
       <span className={s.undoneFrom ? 'quiet undone' : ''}>
@@ -189,16 +184,13 @@ function SettlementLine({
         </button>
       )}
       {asking && !s.undoneFrom && (
-        <>
-          <Button size="sm" disabled={undo.isPending} onClick={() => undo.mutate()}>
-            Open both again from today
-          </Button>{' '}
-          <button type="button" className="as-link" onClick={() => setAsking(false)}>
-            Leave it
-          </button>
-        </>
+        <Undoing
+          path={`/settlements/${s.id}/undo`}
+          from={s.from}
+          label="Open both again"
+          onDone={() => setAsking(false)}
+        />
       )}
-      <Problems error={undo.error} title="Not undone." />
     </div>
   );
 }

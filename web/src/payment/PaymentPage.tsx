@@ -48,6 +48,12 @@ export default function PaymentPage() {
       await refresh();
     },
   });
+  const releasing = useQuery({
+    queryKey: [...keys.payment(company.id, Number(id)), 'release'],
+    queryFn: () => send<Schemas['MadeView']>('POST', `${path}/release?preview=true`, {}),
+    enabled: canPrepare && payment.data?.state === 'WAITS_FOR_RELEASE',
+    retry: false,
+  });
   const p = payment.data;
   if (!p) {
     return <Problems error={payment.error} />;
@@ -87,7 +93,7 @@ export default function PaymentPage() {
           </p>
         </div>
         {canPrepare && p.state === 'WAITS_FOR_RELEASE' && (
-          <Button disabled={release.isPending} onClick={() => release.mutate()}>
+          <Button disabled={release.isPending || !releasing.isSuccess} onClick={() => release.mutate()}>
             Release this payment
           </Button>
         )}{' '}
@@ -130,6 +136,11 @@ export default function PaymentPage() {
         )}
         <ActivityOf type="payment" id={Number(id)} />
       </div>
+      {p.state === 'WAITS_FOR_RELEASE' && canPrepare && !voiding && (
+        <div className="beside">
+          <BookedPreview booked={releasing.data?.booked} error={releasing.error} />
+        </div>
+      )}
       {voiding && (
         <div className="beside">
           <BookedPreview booked={preview.data?.booked} error={preview.error} />

@@ -1,9 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
+import { Undoing } from '../ledger/Undoing';
 import { useHere } from '../session/session';
-import { api, data, send, type Schemas } from '../shared/api';
+import { api, data, type Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
@@ -74,44 +74,46 @@ export default function TransfersPage() {
 }
 
 function Row({ transfer: t }: { transfer: Schemas['TransferView'] }) {
-  const { company, session, canPrepare } = useHere();
-  const queries = useQueryClient();
+  const { canPrepare } = useHere();
   const [asking, setAsking] = useState(false);
-  const date = t.fromDate > session.businessDate ? t.fromDate : session.businessDate;
-  const reverse = useMutation({
-    mutationFn: () => send('POST', `/api/companies/${company.id}/transfers/${t.id}/reversal`, { date }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
-  });
   return (
-    <tr className={t.reversed ? 'undone' : ''}>
-      <th scope="row">{t.number}</th>
-      <td>
-        {t.from}, {fullDate(t.fromDate)}
-      </td>
-      <td>
-        {t.to}, {fullDate(t.toDate)}
-      </td>
-      <td className="cut" title={t.text}>
-        {t.text}
-      </td>
-      <td className="num">{t.amount}</td>
-      <td className="num">{t.received}</td>
-      <td className="ways">
-        <Link to={`/ledger/entries/${t.firstEntryId}`}>{t.secondEntryId ? 'left' : 'entry'}</Link>{' '}
-        {t.secondEntryId && <Link to={`/ledger/entries/${t.secondEntryId}`}>arrived</Link>}{' '}
-        {t.reversed && 'reversed'}
-        {canPrepare && !t.reversed && !asking && (
-          <button type="button" className="as-link" onClick={() => setAsking(true)}>
-            Reverse
-          </button>
-        )}
-        {asking && !t.reversed && (
-          <Button size="sm" disabled={reverse.isPending} onClick={() => reverse.mutate()}>
-            Reverse both sides on {fullDate(date)}
-          </Button>
-        )}
-        <Problems error={reverse.error} title="Not reversed." />
-      </td>
-    </tr>
+    <>
+      <tr className={t.reversed ? 'undone' : ''}>
+        <th scope="row">{t.number}</th>
+        <td>
+          {t.from}, {fullDate(t.fromDate)}
+        </td>
+        <td>
+          {t.to}, {fullDate(t.toDate)}
+        </td>
+        <td className="cut" title={t.text}>
+          {t.text}
+        </td>
+        <td className="num">{t.amount}</td>
+        <td className="num">{t.received}</td>
+        <td className="ways">
+          <Link to={`/ledger/entries/${t.firstEntryId}`}>{t.secondEntryId ? 'left' : 'entry'}</Link>{' '}
+          {t.secondEntryId && <Link to={`/ledger/entries/${t.secondEntryId}`}>arrived</Link>}{' '}
+          {t.reversed && 'reversed'}
+          {canPrepare && !t.reversed && !asking && (
+            <button type="button" className="as-link" onClick={() => setAsking(true)}>
+              Reverse
+            </button>
+          )}
+        </td>
+      </tr>
+      {asking && !t.reversed && (
+        <tr>
+          <td colSpan={7}>
+            <Undoing
+              path={`/transfers/${t.id}/reversal`}
+              from={t.fromDate}
+              label="Reverse both sides"
+              onDone={() => setAsking(false)}
+            />
+          </td>
+        </tr>
+      )}
+    </>
   );
 }

@@ -1,0 +1,45 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { afterEach, describe, expect, it } from 'vitest';
+import { answering, problem, renderHere } from '../shared/testing';
+import { Undoing } from './Undoing';
+
+afterEach(cleanup);
+
+const PATH = '/api/companies/1/transfers/4/reversal';
+const preview = {
+  preview: true,
+  count: 0,
+  entries: [],
+  leaves: [{ what: 'Operating, in the ledger', before: '90.00', after: '100.00' }],
+};
+
+describe('Undoing', () => {
+  it('shows what it leaves, then does it on the day that was picked', async () => {
+    const sent = answering({
+      [`POST ${PATH}?preview=true`]: { body: preview },
+      [`POST ${PATH}`]: { body: preview },
+    });
+    let done = false;
+    renderHere(
+      <Undoing path="/transfers/4/reversal" from="2026-06-01" label="Reverse" onDone={() => (done = true)} />,
+    );
+    await screen.findByText('100.00');
+    fireEvent.change(screen.getByLabelText('Date'), { target: { value: '4 jun 2026' } });
+    await waitFor(() => expect(sent.at(-1)?.body).toEqual({ date: '2026-06-04' }));
+    await waitFor(() =>
+      expect(screen.getByRole('button', { name: 'Reverse' })).toHaveProperty('disabled', false),
+    );
+    fireEvent.click(screen.getByRole('button', { name: 'Reverse' }));
+    await waitFor(() => expect(done).toBe(true));
+    expect(sent.find((s) => s.path === PATH)?.body).toEqual({ date: '2026-06-04' });
+  });
+
+  it('offers nothing that the server would refuse, and says why', async () => {
+    answering({ [`POST ${PATH}?preview=true`]: { status: 409, body: problem('x', 'It is matched.') } });
+    renderHere(
+      <Undoing path="/transfers/4/reversal" from="2026-06-01" label="Reverse" onDone={() => undefined} />,
+    );
+    await screen.findByText('It is matched.');
+    expect(screen.getByRole('button', { name: 'Reverse' })).toHaveProperty('disabled', true);
+  });
+});
