@@ -440,56 +440,6 @@ class PartiesAndPaymentsTest {
         c.checkBooks();
     }
 
-    @Test
-    void objectsOfAnotherCompany_areNotThere_whateverIsAsked(RunningApp.App app) {
-        NewCompany theirs = new NewCompany(app);
-        long party = theirs.party("RECEIVABLES", "Theirs", 0);
-        long item = theirs.invoiced(party, "T1", "2026-06-01", "10.00", "4010");
-        long bank = theirs.bankAccount("Operating", "", "100.00");
-        long payment = ok(theirs.post("/payments", theirs.payment(bank, null, "", "2026-06-02", List.of(), "5.00")))
-                .path("payments")
-                .get(0)
-                .path("id")
-                .asLong();
-        long draft = ok(theirs.post("/drafts", Map.of("kind", "ENTRY", "version", 0, "body", Map.of("text", "x"))))
-                .path("id")
-                .asLong();
-        for (String path : List.of("/parties/" + party, "/payments/" + payment, "/drafts/" + draft)) {
-            assertEquals(404, c.iris.get(c.base + path).status(), path);
-        }
-        assertEquals(404, c.post("/payments/" + payment + "/release", Map.of()).status());
-        assertEquals(
-                404,
-                c.post("/payments/" + payment + "/void", Map.of("date", "2026-06-03", "reason", "no"))
-                        .status());
-        assertEquals(
-                404, c.post("/posting-runs", Map.of("draftIds", List.of(draft))).status());
-        assertEquals(404, c.iris.delete(c.base + "/drafts/" + draft).status());
-        assertEquals(
-                404,
-                c.post("/invoices", invoice(party, "", "2026-06-01", "5.00", "4010"))
-                        .status());
-        long own = c.party("RECEIVABLES", "Ours", 0);
-        assertEquals(
-                404,
-                c.post(
-                                "/receipts",
-                                Map.of(
-                                        "partyId", own,
-                                        "date", "2026-06-05",
-                                        "account", "1250",
-                                        "amount", "10.00",
-                                        "reference", "",
-                                        "text", "",
-                                        "items", List.of(part(item, "10.00", ""))))
-                        .status());
-        assertEquals(
-                404,
-                c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), "5.00"))
-                        .status());
-        assertEquals("10.00", theirs.open(party, item));
-    }
-
     private long entryOf(long party) {
         return c.get("/parties/" + party).path("open").get(0).path("entryId").asLong();
     }
