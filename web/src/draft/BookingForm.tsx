@@ -7,6 +7,7 @@ import { useHere } from '../session/session';
 import { Refusal, send, type Schemas } from '../shared/api';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { useSettled } from '../shared/useSettled';
 import type { DraftKind } from './useDraft';
 
 type Booked = Schemas['BookedView'];
@@ -37,9 +38,10 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
   const navigate = useNavigate();
   const base = `/api/companies/${company.id}`;
   const [draft, setDraft] = useState(p.draft);
+  const typed = useSettled(p.body);
   const preview = useQuery({
-    queryKey: [...keys.company(company.id), 'preview', p.path, p.body],
-    queryFn: () => send<R>('POST', `${base}${p.path}?preview=true`, p.body),
+    queryKey: [...keys.company(company.id), 'preview', p.path, typed],
+    queryFn: () => send<R>('POST', `${base}${p.path}?preview=true`, typed),
     enabled: p.ready,
     placeholderData: (before) => before,
     retry: false,

@@ -72,14 +72,15 @@ describe('New entry', () => {
     await fill('498.60');
     expect(await screen.findByText('(398.60)')).toBeTruthy();
     expect(screen.getByText('Both sides')).toBeTruthy();
-    const asked = sent.filter((s) => s.method === 'POST').at(-1);
-    expect(asked?.body).toMatchObject({
-      date: '2026-07-02',
-      lines: [
-        { account: '5010', debit: '498.60', credit: '' },
-        { account: '1010', debit: '', credit: '498.60' },
-      ],
-    });
+    await waitFor(() =>
+      expect(sent.filter((s) => s.method === 'POST').at(-1)?.body).toMatchObject({
+        date: '2026-07-02',
+        lines: [
+          { account: '5010', debit: '498.60', credit: '' },
+          { account: '1010', debit: '', credit: '498.60' },
+        ],
+      }),
+    );
   });
 
   it('keeps what was typed when the server refuses it', async () => {

@@ -1,6 +1,7 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { BookedPreview } from '../ledger/BookedPreview';
 import { useHere } from '../session/session';
 import { send, upload, type Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
@@ -10,6 +11,7 @@ import { keys } from '../shared/keys';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
+import { useSettled } from '../shared/useSettled';
 import { BankAccountSettings } from './BankAccountSettings';
 
 /** Bank accounts: one form makes a usable one; everything else can be changed later. */
@@ -87,8 +89,17 @@ function AddBankAccount() {
     outstanding: '',
   };
   const [form, setForm] = useState(empty);
+  const typed = useSettled(form);
+  const ready = typed.name !== '' && typed.bank !== '' && typed.number !== '';
+  const path = `/api/companies/${company.id}/bank-accounts`;
+  const preview = useQuery({
+    queryKey: [...keys.company(company.id), 'preview', 'bank-accounts', typed],
+    queryFn: () => send<Schemas['AddedAccount']>('POST', `${path}?preview=true`, typed),
+    enabled: ready,
+    retry: false,
+  });
   const add = useMutation({
-    mutationFn: () => send('POST', `/api/companies/${company.id}/bank-accounts`, form),
+    mutationFn: () => send('POST', path, form),
     onSuccess: () => {
       setForm(empty);
       return queries.invalidateQueries({ queryKey: keys.company(company.id) });
@@ -135,6 +146,13 @@ function AddBankAccount() {
             </div>
           </Form.Group>
         </div>
+        {ready && <BookedPreview booked={preview.data?.booked} error={preview.error} />}
+        {preview.data && (
+          <p>
+            That day the ledger has {report(preview.data.ledgerBalance)} {form.currency}, the bank{' '}
+            {report(preview.data.bankBalance)}.
+          </p>
+        )}
         <Problems error={add.error} title="Not added; what you typed is still here." />
         {add.isSuccess && <p role="status">Added; it can be used at once.</p>}
         <Button type="submit" disabled={add.isPending}>

@@ -45,6 +45,7 @@ final class Installation {
                         company,
                         new SetUp.NewBankAccount(
                                 "Account " + accounts, "Bank", "B-" + accounts, "", YearMonth.of(2025, 12), "0.00", ""),
-                        "bench");
+                        "bench")
+                .account();
     }
 }

@@ -29,6 +29,7 @@ import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
+import tidemark.app.matching.FirmMatches;
 import tidemark.app.matching.Matches;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.Months;
@@ -67,6 +68,7 @@ public class DemoCompany {
     private final Statements statements;
     private final Months months;
     private final Matches matches;
+    private final FirmMatches firmMatches;
     private final Certification certification;
     private final DemoClock clock;
     private final TransactionTemplate transaction;
@@ -84,6 +86,7 @@ public class DemoCompany {
             Statements statements,
             Months months,
             Matches matches,
+            FirmMatches firmMatches,
             Certification certification,
             DemoClock clock,
             PlatformTransactionManager transactions) {
@@ -99,6 +102,7 @@ public class DemoCompany {
         this.statements = statements;
         this.months = months;
         this.matches = matches;
+        this.firmMatches = firmMatches;
         this.certification = certification;
         this.clock = clock;
         this.transaction = new TransactionTemplate(transactions);
@@ -135,7 +139,7 @@ public class DemoCompany {
         add(accounts, id, Story.OPERATING, "Northbank", "0021-7731-4417", "84210.55");
         add(accounts, id, Story.PAYROLL, "Northbank", "0021-7731-4425", "12480.20");
         add(accounts, id, Story.RESERVE, "Coast Union", "CU-5520-0093", "244871.36");
-        DemoLedger.Place place = new DemoLedger.Place(id, names, accounts);
+        DemoLedger.Place place = new DemoLedger.Place(id, names, accounts, maren);
 
         Story story = new Story();
         Life life = new Life(
@@ -178,9 +182,11 @@ public class DemoCompany {
         accounts.put(
                 name,
                 setUp.addBankAccount(
-                        companyId,
-                        new SetUp.NewBankAccount(name, bank, number, "", Story.FIRST.minusMonths(1), opening, ""),
-                        IRIS));
+                                companyId,
+                                new SetUp.NewBankAccount(
+                                        name, bank, number, "", Story.FIRST.minusMonths(1), opening, ""),
+                                IRIS)
+                        .account());
     }
 
     private void close(
@@ -195,7 +201,7 @@ public class DemoCompany {
         long opening = statements.lastClosing(account).minorUnits();
         StatementFile file = file(account, items, month, opening);
         statements.take(companyId, account.id(), file.name(), file.content(), maren.name());
-        matches.takeFirm(companyId, account.id(), month, maren.name());
+        firmMatches.takeFirm(companyId, account.id(), month, maren.name());
         explainRest(companyId, account, items, month, maren);
         certification.prepare(companyId, account.id(), month, maren);
         clock.tell(month.atEndOfMonth().plusDays(4), 10, 15);

@@ -44,14 +44,15 @@ class DemoDesk {
     void fill(DemoLedger.Place place) {
         BankAccount operating = Objects.requireNonNull(place.accounts().get(Story.OPERATING));
         BankAccount euro = setUp.addBankAccount(
-                place.companyId(),
-                new SetUp.NewBankAccount(
-                        Story.EURO, "Nordkant", "NK-0077-2210", "EUR", YearMonth.of(2026, 5), "18240.00", """
+                        place.companyId(),
+                        new SetUp.NewBankAccount(
+                                Story.EURO, "Nordkant", "NK-0077-2210", "EUR", YearMonth.of(2026, 5), "18240.00", """
                         date,amount,reference,party,text
                         2026-05-28,-1240.00,NK-8801,Hansen Propeller,Propeller shaft
                         2026-05-29,860.00,NK-8807,Svea Marin AB,Refund of freight
                         """),
-                "Iris Calloway");
+                        "Iris Calloway")
+                .account();
         expense(
                 place,
                 euro,
@@ -148,7 +149,7 @@ class DemoDesk {
                         text,
                         new Payments.Parts(
                                 List.of(), "", List.of(new Payments.ExpenseLine(code, amount, "", "YARD", text)))),
-                MAREN);
+                place.maren());
     }
 
     private void drafts(DemoLedger.Place place, BankAccount operating) {

@@ -11,6 +11,7 @@ import java.util.Objects;
 import org.joda.money.CurrencyUnit;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import tidemark.app.access.Actor;
 import tidemark.app.company.BankAccount;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.ItemTerms;
@@ -19,6 +20,7 @@ import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Invoices;
 import tidemark.app.party.Receipts;
+import tidemark.app.payment.PaymentBatches;
 import tidemark.app.payment.Payments;
 import tidemark.app.payment.Transfers;
 import tidemark.core.ledger.BankLineBooking;
@@ -41,6 +43,7 @@ class DemoLedger {
     private final Invoices invoices;
     private final Receipts receipts;
     private final Payments payments;
+    private final PaymentBatches batches;
     private final Transfers transfers;
     private final EntityManager em;
     private int steps;
@@ -53,18 +56,20 @@ class DemoLedger {
             Invoices invoices,
             Receipts receipts,
             Payments payments,
+            PaymentBatches batches,
             Transfers transfers,
             EntityManager em) {
         this.ledger = ledger;
         this.invoices = invoices;
         this.receipts = receipts;
         this.payments = payments;
+        this.batches = batches;
         this.transfers = transfers;
         this.em = em;
     }
 
     /** The company as it is told. */
-    record Place(long companyId, DemoBooks.Names names, Map<String, BankAccount> accounts) {}
+    record Place(long companyId, DemoBooks.Names names, Map<String, BankAccount> accounts, Actor maren) {}
 
     /** The cash entry that a booking of the story made on an account. */
     long cashEntry(String key, BankAccount account) {
@@ -257,7 +262,7 @@ class DemoLedger {
                         place.names().sites().get("Workshop"),
                         b.text(),
                         new Payments.Parts(part(b.key()), "", List.of())),
-                MAREN);
+                place.maren());
         remember(b.key(), made.booked());
     }
 
@@ -291,12 +296,13 @@ class DemoLedger {
                                 b.text(),
                                 "YARD"))
                         .toList());
-        Payments.Made made = payments.makeFromFile(
+        Payments.Made made = batches.makeFromFile(
                 place.companyId(),
                 Objects.requireNonNull(place.accounts().get(Story.PAYROLL)).id(),
                 PaymentKind.CHECK,
                 file,
-                MAREN);
+                null,
+                place.maren());
         rememberEach(run, made.booked());
     }
 }

@@ -86,7 +86,7 @@ class DraftController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid Posting body,
             Actor actor) {
-        return drafts.post(companyId, body.draftIds(), body.accountingDate(), preview, actor.name());
+        return drafts.post(companyId, body.draftIds(), body.accountingDate(), preview, actor);
     }
 
     @GetMapping("/posting-runs")

@@ -10,6 +10,7 @@ import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import tidemark.app.access.Actor;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.ManualEntries;
 import tidemark.app.party.Invoices;
@@ -57,10 +58,14 @@ class DraftForms {
     }
 
     /** @param accountingDate in place of the form's own, where given */
-    Ledger.Booked post(Draft draft, @Nullable LocalDate accountingDate, String who) {
+    Ledger.Booked post(Draft draft, @Nullable LocalDate accountingDate, Actor actor) {
+        String who = actor.name();
         ObjectNode form = (ObjectNode) json.readTree(draft.body());
         if (accountingDate != null) {
             form.put(draft.kind() == Draft.Kind.TRANSFER ? "fromDate" : "date", accountingDate.toString());
+            if (date(text(form, "toDate"), accountingDate).isBefore(accountingDate)) {
+                form.put("toDate", accountingDate.toString());
+            }
         }
         long company = draft.companyId();
         return switch (draft.kind()) {
@@ -68,7 +73,7 @@ class DraftForms {
             case INVOICE -> invoices.book(company, read(form, Invoices.NewInvoice.class), who);
             case RECEIPT -> receipts.book(company, read(form, Receipts.NewReceipt.class), who);
             case PAYMENT ->
-                payments.make(company, read(form, Payments.NewPayment.class), who)
+                payments.make(company, read(form, Payments.NewPayment.class), actor)
                         .booked();
             case TRANSFER -> transfers.make(company, read(form, Transfers.NewTransfer.class), who);
         };
@@ -100,8 +105,12 @@ class DraftForms {
         return body;
     }
 
+    /** Where a draft is kept: the ids of the company's sites and bank accounts are those that a summary may name. */
+    record Place(long companyId, CurrencyUnit currency, LocalDate today, Set<Long> sites, Set<Long> bankAccounts) {}
+
     /** What is listed of a form as far as it goes; the amount is empty where it cannot be added up yet. */
-    Draft.Summary summary(Draft.Kind kind, JsonNode form, long companyId, CurrencyUnit currency, LocalDate today) {
+    Draft.Summary summary(Draft.Kind kind, JsonNode form, Place place) {
+        CurrencyUnit currency = place.currency();
         List<String> amounts = new ArrayList<>();
         switch (kind) {
             case ENTRY -> form.path("lines").forEach(l -> amounts.add(text(l, "debit")));
@@ -115,7 +124,7 @@ class DraftForms {
         }
         String party = form.path("partyId").asLong(0) == 0
                 ? text(form, "payee")
-                : parties.get(companyId, form.path("partyId").asLong()).name();
+                : parties.get(place.companyId(), form.path("partyId").asLong()).name();
         String title = String.join(
                 ", ",
                 List.of(text(form, "number"), party, text(form, "text")).stream()
@@ -127,18 +136,18 @@ class DraftForms {
         return new Draft.Summary(
                 title.length() > 200 ? title.substring(0, 199) + "…" : title,
                 sum(amounts, currency),
-                date(text(form, kind == Draft.Kind.TRANSFER ? "fromDate" : "date"), today),
-                id(form, "siteId"),
-                id(form, kind == Draft.Kind.TRANSFER ? "fromAccountId" : "bankAccountId"));
+                date(text(form, kind == Draft.Kind.TRANSFER ? "fromDate" : "date"), place.today()),
+                id(form, "siteId", place.sites()),
+                id(form, kind == Draft.Kind.TRANSFER ? "fromAccountId" : "bankAccountId", place.bankAccounts()));
     }
 
     private static String text(JsonNode node, String field) {
         return node.path(field).asString("");
     }
 
-    private static @Nullable Long id(JsonNode form, String field) {
+    private static @Nullable Long id(JsonNode form, String field, Set<Long> known) {
         long id = form.path(field).asLong(0);
-        return id == 0 ? null : id;
+        return known.contains(id) ? Long.valueOf(id) : null;
     }
 
     private static LocalDate date(String text, LocalDate otherwise) {

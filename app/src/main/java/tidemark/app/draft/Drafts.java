@@ -5,15 +5,18 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
+import tidemark.app.access.Actor;
 import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccounts;
@@ -21,6 +24,7 @@ import tidemark.app.company.Companies;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.ledger.PostedEntry;
+import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -179,14 +183,19 @@ public class Drafts {
             throw new RuleViolation(
                     "draft.size", "", text.length() + " characters", "at most 400000", "Split the form.");
         }
-        draft.keep(
-                text,
-                forms.summary(
-                        draft.kind(), tree, companyId, companies.get(companyId).baseCurrency(), LocalDate.now(clock)),
-                clock.instant());
+        draft.keep(text, forms.summary(draft.kind(), tree, place(companyId)), clock.instant());
         drafts.saveAndFlush(draft);
         activity.record(companyId, who, "draft.kept", "draft", draft.id(), "Kept the draft " + draft.title());
         return view(draft, names(companyId));
+    }
+
+    private DraftForms.Place place(long companyId) {
+        Set<Long> sites = new HashSet<>();
+        companies.sites(companyId).forEach(s -> sites.add(s.id()));
+        Set<Long> accounts = new HashSet<>();
+        bankAccounts.list(companyId).forEach(a -> accounts.add(a.id()));
+        return new DraftForms.Place(
+                companyId, companies.get(companyId).baseCurrency(), LocalDate.now(clock), sites, accounts);
     }
 
     @Transactional
@@ -237,7 +246,7 @@ public class Drafts {
      * are then posted as if it had not been among them. A preview does the same and keeps nothing.
      */
     public RunView post(
-            long companyId, List<Long> ids, @Nullable LocalDate accountingDate, boolean preview, String who) {
+            long companyId, List<Long> ids, @Nullable LocalDate accountingDate, boolean preview, Actor actor) {
         if (ids.isEmpty() || ids.size() > MOST) {
             throw new RuleViolation(
                     "run.size", "", ids.size() + " drafts", "1 to " + MOST + " drafts", "Choose some drafts.");
@@ -246,7 +255,7 @@ public class Drafts {
         while (true) {
             try {
                 return java.util.Objects.requireNonNull(transaction.execute(status -> {
-                    RunView view = attempt(companyId, ids, refused, accountingDate, preview, who);
+                    RunView view = attempt(companyId, ids, refused, accountingDate, preview, actor);
                     if (preview) {
                         status.setRollbackOnly();
                     }
@@ -264,7 +273,8 @@ public class Drafts {
             Map<Long, String> refused,
             @Nullable LocalDate accountingDate,
             boolean preview,
-            String who) {
+            Actor actor) {
+        String who = actor.name();
         Ledger.Booked booked = Ledger.Booked.nothing();
         List<Outcome> outcomes = new ArrayList<>();
         List<Draft> taken = drafts.take(companyId, ids);
@@ -282,7 +292,7 @@ public class Drafts {
                 if (draft.state() != Draft.State.OPEN) {
                     throw gone(draft);
                 }
-                Ledger.Booked one = forms.post(draft, accountingDate, who);
+                Ledger.Booked one = forms.post(draft, accountingDate, actor);
                 booked.add(one);
                 draft.close(Draft.State.POSTED);
                 outcomes.add(new Outcome(
@@ -296,7 +306,10 @@ public class Drafts {
                                         .orElse(null),
                         null));
             } catch (RuleViolation e) {
-                throw new Again(new Refused(draft.id(), e.problems().getFirst().message()));
+                throw new Again(new Refused(
+                        draft.id(),
+                        String.join(
+                                " ", e.problems().stream().map(Problem::message).toList())));
             } catch (Missing e) {
                 throw new Again(new Refused(draft.id(), "No such " + e.getMessage() + "; open the draft and mend it."));
             }

@@ -16,6 +16,7 @@ import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
+import tidemark.app.company.MasterData;
 import tidemark.core.ledger.ChartFile;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.LedgerAccount;
@@ -31,6 +32,7 @@ public class Chart {
     private final PostedLineRepository lines;
     private final BankAccounts bankAccounts;
     private final Companies companies;
+    private final MasterData masterData;
     private final ActivityLog activity;
 
     Chart(
@@ -38,11 +40,13 @@ public class Chart {
             PostedLineRepository lines,
             BankAccounts bankAccounts,
             Companies companies,
+            MasterData masterData,
             ActivityLog activity) {
         this.chart = chart;
         this.lines = lines;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
+        this.masterData = masterData;
         this.activity = activity;
     }
 
@@ -86,19 +90,8 @@ public class Chart {
                     "the type and kind it has",
                     "Add another account; this one keeps what was booked on it.");
         }
-        if (!wish.active() && account.active()) {
-            for (BankAccount bank : bankAccounts.list(account.companyId())) {
-                if (bank.active()
-                        && (bank.ledgerAccountId() == account.id()
-                                || bank.settings().purposes().containsValue(account.id()))) {
-                    throw new RuleViolation(
-                            "account.serves",
-                            "active",
-                            account.code() + " " + account.name() + ", which serves " + bank.name(),
-                            "an account that serves no bank account",
-                            "Choose another account for that purpose first.");
-                }
-            }
+        if (kindChanges || (!wish.active() && account.active())) {
+            checkServesNothing(account);
         }
         account.change(wish);
         activity.record(
@@ -108,6 +101,34 @@ public class Chart {
                 "ledger_account",
                 account.id(),
                 account.code() + " " + wish.name() + (wish.active() ? "" : ", no longer active"));
+    }
+
+    private void checkServesNothing(ChartAccount account) {
+        List<String> serves = new ArrayList<>();
+        for (BankAccount bank : bankAccounts.list(account.companyId())) {
+            if (bank.active()
+                    && (bank.ledgerAccountId() == account.id()
+                            || bank.settings().purposes().containsValue(account.id()))) {
+                serves.add(bank.name());
+            }
+        }
+        for (Purpose purpose : Purpose.OF_COMPANY) {
+            if (companies.get(account.companyId()).purpose(purpose).orElse(0L) == account.id()) {
+                serves.add(purpose.words());
+            }
+        }
+        masterData.taxCodes(account.companyId()).stream()
+                .filter(t -> t.active() && t.ledgerAccountId() == account.id())
+                .forEach(t -> serves.add("tax " + t.code()));
+        if (!serves.isEmpty()) {
+            serves.sort(null);
+            throw new RuleViolation(
+                    "account.serves",
+                    "active",
+                    account.code() + " " + account.name() + ", which serves " + String.join(", ", serves),
+                    "an account that serves nothing",
+                    "Choose another account for that first.");
+        }
     }
 
     /** Takes a whole chart: accounts that are there are changed, others added; all or nothing. */

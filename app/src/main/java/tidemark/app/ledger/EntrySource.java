@@ -1,28 +1,34 @@
 package tidemark.app.ledger;
 
-/** Where a journal entry came from. */
+/** Where a journal entry came from, and where it is taken back. */
 public enum EntrySource {
-    OPENING(true),
-    MANUAL(true),
-    FILE(true),
-    BANK_LINE(true),
-    CORRECTION(true),
-    REVERSAL(true),
-    INVOICE(true),
-    RECEIPT(true),
-    DISCOUNT(true),
-    PAYMENT(false),
-    CLEARING(true),
-    TRANSFER(false);
+    OPENING(UndoneAt.NOWHERE),
+    MANUAL(UndoneAt.ENTRY),
+    FILE(UndoneAt.ENTRY),
+    BANK_LINE(UndoneAt.ENTRY),
+    CORRECTION(UndoneAt.ENTRY),
+    REVERSAL(UndoneAt.NOWHERE),
+    INVOICE(UndoneAt.ENTRY),
+    RECEIPT(UndoneAt.ENTRY),
+    DISCOUNT(UndoneAt.ENTRY),
+    PAYMENT(UndoneAt.SOURCE),
+    CLEARING(UndoneAt.ENTRY),
+    TRANSFER(UndoneAt.SOURCE);
 
-    private final boolean reversedAsEntry;
-
-    EntrySource(boolean reversedAsEntry) {
-        this.reversedAsEntry = reversedAsEntry;
+    /** Whether an entry itself is reversed, or what made it, so that both stay in step, or neither. */
+    public enum UndoneAt {
+        ENTRY,
+        SOURCE,
+        NOWHERE
     }
 
-    /** Whether the entry itself is reversed; otherwise what it came from is, so that both stay in step. */
-    public boolean reversedAsEntry() {
-        return reversedAsEntry;
+    private final UndoneAt undoneAt;
+
+    EntrySource(UndoneAt undoneAt) {
+        this.undoneAt = undoneAt;
+    }
+
+    public UndoneAt undoneAt() {
+        return undoneAt;
     }
 }

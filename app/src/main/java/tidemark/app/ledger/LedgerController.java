@@ -48,7 +48,7 @@ public class LedgerController {
     private final AccountViews accountViews;
     private final Companies companies;
     private final BankAccounts bankAccounts;
-    private final CancellingPairs cancellingPairs;
+    private final Reversals reversals;
     private final Chart chart;
     private final Attachments attachments;
     private final MasterData masterData;
@@ -61,7 +61,7 @@ public class LedgerController {
             AccountViews accountViews,
             Companies companies,
             BankAccounts bankAccounts,
-            CancellingPairs cancellingPairs,
+            Reversals reversals,
             Chart chart,
             Attachments attachments,
             MasterData masterData,
@@ -72,7 +72,7 @@ public class LedgerController {
         this.accountViews = accountViews;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
-        this.cancellingPairs = cancellingPairs;
+        this.reversals = reversals;
         this.chart = chart;
         this.attachments = attachments;
         this.masterData = masterData;
@@ -275,15 +275,7 @@ public class LedgerController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid ManualEntries.NewEntry body,
             Actor actor) {
-        return shown(companyId, manual.book(companyId, body, actor.name()), preview);
-    }
-
-    private LedgerViews.BookedView shown(long companyId, Ledger.Booked booked, boolean preview) {
-        LedgerViews.BookedView view = views.booked(companyId, booked, preview);
-        if (preview) {
-            Ledger.keepNothing();
-        }
-        return view;
+        return views.shown(companyId, manual.book(companyId, body, actor.name()), preview);
     }
 
     @PostMapping("/entries/{entryId}/reversal")
@@ -295,8 +287,7 @@ public class LedgerController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid ReversalDate body,
             Actor actor) {
-        return shown(
-                companyId, ledger.reverse(companyId, entryId, body.date(), cancellingPairs, actor.name()), preview);
+        return views.shown(companyId, reversals.reverse(companyId, entryId, body.date(), actor.name()), preview);
     }
 
     /** Books a CSV file of cash entries, all or nothing. */
@@ -344,6 +335,6 @@ public class LedgerController {
                             "line " + row.fileLine());
                 })
                 .toList();
-        return shown(companyId, ledger.book(companyId, drafts, EntrySource.FILE, null, actor.name()), preview);
+        return views.shown(companyId, ledger.book(companyId, drafts, EntrySource.FILE, null, actor.name()), preview);
     }
 }

@@ -221,6 +221,15 @@ public class LedgerViews {
                 attachments.list(entryId));
     }
 
+    /** What was booked; with a preview nothing of the transaction that booked it is kept. */
+    public BookedView shown(long companyId, Ledger.Booked booked, boolean preview) {
+        BookedView view = booked(companyId, booked, preview);
+        if (preview) {
+            Ledger.keepNothing();
+        }
+        return view;
+    }
+
     /** What was booked, with the cash balances it moved; called in the transaction that booked it. */
     public BookedView booked(long companyId, Ledger.Booked booked, boolean preview) {
         int shown = Math.min(booked.entries().size(), 20);

@@ -92,7 +92,8 @@ class LineBookings {
                 wish.party(),
                 wish.text().isEmpty() ? line.title() : wish.text());
         if (wish.kind() == Kind.PAYMENT) {
-            return shown(companyId, clear(companyId, account, lineId, line, movement, wish.otherId(), who), preview);
+            return views.shown(
+                    companyId, clear(companyId, account, lineId, line, movement, wish.otherId(), who), preview);
         }
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         JournalEntry entry = BankLineBooking.entry(
@@ -104,7 +105,7 @@ class LineBookings {
                         : PartyId.NONE);
         Ledger.Draft draft =
                 new Ledger.Draft(entry, line.checkNumber(), "", null, ItemTerms.plain(ItemTerms.Kind.PAYMENT));
-        return shown(
+        return views.shown(
                 companyId,
                 matches.bookFromLine(companyId, accountId, lineId, draft, EntrySource.BANK_LINE, List.of(), who),
                 preview);
@@ -161,14 +162,6 @@ class LineBookings {
         return reference.length() > 200 ? reference.substring(0, 200) : reference;
     }
 
-    private LedgerViews.BookedView shown(long companyId, Ledger.Booked booked, boolean preview) {
-        LedgerViews.BookedView view = views.booked(companyId, booked, preview);
-        if (preview) {
-            Ledger.keepNothing();
-        }
-        return view;
-    }
-
     LedgerViews.BookedView correct(
             long companyId, long accountId, long lineId, long entryId, boolean preview, String who) {
         BankAccount account = accounts.get(companyId, accountId);
@@ -218,7 +211,7 @@ class LineBookings {
                 code(chart, account.ledgerAccountId()),
                 code(chart, balancing.ledgerAccountId()),
                 balancing.partyId() == null ? PartyId.NONE : new PartyId(balancing.partyId()));
-        return shown(
+        return views.shown(
                 companyId,
                 matches.bookFromLine(
                         companyId,

@@ -28,11 +28,13 @@ import tidemark.app.ledger.LedgerViews;
 @RequestMapping("/api/companies/{companyId}/bank-accounts/{accountId}")
 public class MatchController {
     private final Matches matches;
+    private final FirmMatches firm;
     private final LineBookings bookings;
     private final ErrorDeclarations errors;
 
-    MatchController(Matches matches, LineBookings bookings, ErrorDeclarations errors) {
+    MatchController(Matches matches, FirmMatches firm, LineBookings bookings, ErrorDeclarations errors) {
         this.matches = matches;
+        this.firm = firm;
         this.bookings = bookings;
         this.errors = errors;
     }
@@ -88,16 +90,16 @@ public class MatchController {
 
     @PostMapping("/months/{month}/firm")
     @Requires(Right.PREPARE)
-    Matches.FirmTaken takeFirm(
+    FirmMatches.FirmTaken takeFirm(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month, Actor actor) {
-        return matches.takeFirm(companyId, accountId, month, actor.name());
+        return firm.takeFirm(companyId, accountId, month, actor.name());
     }
 
     @DeleteMapping("/firm/{batchId}")
     @Requires(Right.PREPARE)
     Undone undoFirm(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long batchId, Actor actor) {
-        return new Undone(matches.undoBatch(companyId, accountId, batchId, actor.name()));
+        return new Undone(firm.undoBatch(companyId, accountId, batchId, actor.name()));
     }
 
     @PostMapping("/lines/{lineId}/booking")

@@ -19,6 +19,7 @@ import tidemark.app.ledger.CashEntryRepository;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.ledger.Reversals;
 import tidemark.app.reconcile.DeclaredErrors;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.reconcile.ItemMatchRepository;
@@ -44,6 +45,7 @@ public class Matches implements CancellingPairs {
     private final DeclaredErrors errors;
     private final Months months;
     private final Ledger ledger;
+    private final Reversals reversals;
     private final ActivityLog activity;
     private final EntityManager em;
     private final Clock clock;
@@ -56,6 +58,7 @@ public class Matches implements CancellingPairs {
             DeclaredErrors errors,
             Months months,
             Ledger ledger,
+            Reversals reversals,
             ActivityLog activity,
             EntityManager em,
             Clock clock) {
@@ -66,6 +69,7 @@ public class Matches implements CancellingPairs {
         this.errors = errors;
         this.months = months;
         this.ledger = ledger;
+        this.reversals = reversals;
         this.activity = activity;
         this.em = em;
         this.clock = clock;
@@ -102,7 +106,7 @@ public class Matches implements CancellingPairs {
                 .orElse(null);
     }
 
-    private List<TakenLine> lines(BankAccount account, Collection<Long> ids) {
+    List<TakenLine> lines(BankAccount account, Collection<Long> ids) {
         List<TakenLine> found = ids.isEmpty() ? List.of() : lines.some(account.id(), ids);
         if (found.size() != ids.size()) {
             throw new Missing("bank line");
@@ -110,7 +114,7 @@ public class Matches implements CancellingPairs {
         return found;
     }
 
-    private List<PostedCashEntry> entries(BankAccount account, Collection<Long> ids) {
+    List<PostedCashEntry> entries(BankAccount account, Collection<Long> ids) {
         List<PostedCashEntry> found = ids.isEmpty() ? List.of() : entries.some(account.id(), ids);
         if (found.size() != ids.size()) {
             throw new Missing("cash entry");
@@ -237,58 +241,6 @@ public class Matches implements CancellingPairs {
                         + (ours.isEmpty() ? "no entry" : ours));
     }
 
-    /** What taking the firm ones did. */
-    public record FirmTaken(@Nullable Long batchId, int count) {}
-
-    /** Takes all firm matches of a month in one step, which can be undone in one step. */
-    @Transactional
-    public FirmTaken takeFirm(long companyId, long accountId, YearMonth month, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
-        List<Candidate> firm = months.loadForChange(account, month).matching().firm();
-        Long batch = null;
-        for (Candidate c : firm) {
-            List<TakenLine> line = lines(account, List.of(c.line().value()));
-            List<PostedCashEntry> entry = entries(account, List.of(c.entry().value()));
-            if (batch == null) {
-                // the first match of the step gives the step its name
-                batch = ((Number) em.createNativeQuery("select next value for row_id", Long.class)
-                                .getSingleResult())
-                        .longValue();
-            }
-            tie(account, line, entry, ItemMatch.How.FIRM, c, batch, who);
-        }
-        if (batch != null) {
-            activity.record(
-                    companyId,
-                    who,
-                    "match.firm",
-                    "bank_account",
-                    accountId,
-                    "%s: took %d firm matches of %s".formatted(account.name(), firm.size(), month));
-        }
-        return new FirmTaken(batch, firm.size());
-    }
-
-    @Transactional
-    public int undoBatch(long companyId, long accountId, long batchId, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
-        List<ItemMatch> batch = matches.findByBankAccountIdAndBatchIdOrderById(accountId, batchId);
-        if (batch.isEmpty()) {
-            throw new Missing("match");
-        }
-        for (ItemMatch match : batch) {
-            loose(account, match);
-        }
-        activity.record(
-                companyId,
-                who,
-                "match.firm-undone",
-                "bank_account",
-                accountId,
-                "%s: undid %d firm matches in one step".formatted(account.name(), batch.size()));
-        return batch.size();
-    }
-
     /** Undoes a match; an entry that was booked from the bank line for it is reversed with it. */
     @Transactional
     public void undo(long companyId, long accountId, long matchId, String who) {
@@ -331,12 +283,8 @@ public class Matches implements CancellingPairs {
                     .filter(m -> bookedFromLine(companyId, m))
                     .findFirst()
                     .orElseThrow(() -> new Missing("entry that was booked"));
-            ledger.reverse(
-                    companyId,
-                    java.util.Objects.requireNonNull(booked.journalEntryId()),
-                    booked.entryDate(),
-                    this,
-                    who);
+            reversals.reverse(
+                    companyId, java.util.Objects.requireNonNull(booked.journalEntryId()), booked.entryDate(), who);
         }
     }
 
@@ -348,7 +296,7 @@ public class Matches implements CancellingPairs {
         return source == EntrySource.BANK_LINE || source == EntrySource.CORRECTION || source == EntrySource.CLEARING;
     }
 
-    private void loose(BankAccount account, ItemMatch match) {
+    void loose(BankAccount account, ItemMatch match) {
         List<TakenLine> lineRows = lines.ofMatches(List.of(match.id()));
         List<PostedCashEntry> entryRows = entries.ofMatches(List.of(match.id()));
         checkMark(account, lineRows, entryRows);

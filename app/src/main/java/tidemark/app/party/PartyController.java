@@ -126,14 +126,6 @@ public class PartyController {
         return views.page(companyId, partyId, before);
     }
 
-    private LedgerViews.BookedView shown(long companyId, Ledger.Booked booked, boolean preview) {
-        LedgerViews.BookedView view = ledgerViews.booked(companyId, booked, preview);
-        if (preview) {
-            Ledger.keepNothing();
-        }
-        return view;
-    }
-
     @PostMapping("/invoices")
     @Requires(Right.PREPARE)
     @Transactional
@@ -142,7 +134,7 @@ public class PartyController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid Invoices.NewInvoice body,
             Actor actor) {
-        return shown(companyId, invoices.book(companyId, body, actor.name()), preview);
+        return ledgerViews.shown(companyId, invoices.book(companyId, body, actor.name()), preview);
     }
 
     /** Books a CSV file of invoices and credit notes, all or nothing. */
@@ -156,7 +148,8 @@ public class PartyController {
             @RequestParam MultipartFile file,
             Actor actor)
             throws IOException {
-        return shown(companyId, invoices.bookFile(companyId, control, UploadedText.of(file), actor.name()), preview);
+        return ledgerViews.shown(
+                companyId, invoices.bookFile(companyId, control, UploadedText.of(file), actor.name()), preview);
     }
 
     @PostMapping("/receipts")
@@ -167,7 +160,7 @@ public class PartyController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid Receipts.NewReceipt body,
             Actor actor) {
-        return shown(companyId, receipts.book(companyId, body, actor.name()), preview);
+        return ledgerViews.shown(companyId, receipts.book(companyId, body, actor.name()), preview);
     }
 
     @PostMapping("/parties/{partyId}/settlements")
@@ -179,7 +172,7 @@ public class PartyController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid Receipts.Application body,
             Actor actor) {
-        return shown(companyId, receipts.apply(companyId, partyId, body, actor.name()), preview);
+        return ledgerViews.shown(companyId, receipts.apply(companyId, partyId, body, actor.name()), preview);
     }
 
     record UndoDate(@NotNull LocalDate date) {}
@@ -195,7 +188,7 @@ public class PartyController {
             Actor actor) {
         Ledger.Booked changed = Ledger.Booked.nothing();
         changed.items().addAll(items.undo(companyId, settlementId, body.date(), actor.name()));
-        return shown(companyId, changed, preview);
+        return ledgerViews.shown(companyId, changed, preview);
     }
 
     /** What was open at the end of a day, as a table. */

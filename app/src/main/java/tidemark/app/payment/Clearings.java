@@ -55,7 +55,7 @@ class Clearings implements ClearingPayments {
                                 movement.date(),
                                 movement.base(),
                                 payment.number(),
-                                payment.text().isEmpty() ? Payments.upper(payment.title()) : payment.text(),
+                                payment.text().isEmpty() ? Payment.upper(payment.title()) : payment.text(),
                                 ledger.account(companyId, account.ledgerAccountId())
                                         .code()),
                         chart.serving(companyId, account, Purpose.IN_TRANSIT_OUT),

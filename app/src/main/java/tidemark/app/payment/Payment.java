@@ -8,6 +8,7 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.access.Actor;
 import tidemark.app.company.MasterRow;
 import tidemark.core.payment.PaymentKind;
 import tidemark.core.payment.PaymentState;
@@ -40,6 +41,7 @@ public class Payment extends MasterRow {
     private @Nullable Long voidEntryId;
     private @Nullable Long batchId;
     private String madeBy;
+    private @Nullable Long madeByPersonId;
     private Instant madeAt;
     private @Nullable String releasedBy;
     private @Nullable String voidedBy;
@@ -65,7 +67,7 @@ public class Payment extends MasterRow {
             String parts,
             boolean onClearing,
             @Nullable Long batchId,
-            String madeBy,
+            Actor madeBy,
             Instant madeAt) {}
 
     Payment(Facts f, PaymentState state) {
@@ -82,7 +84,8 @@ public class Payment extends MasterRow {
         this.parts = f.parts();
         this.onClearing = f.onClearing();
         this.batchId = f.batchId();
-        this.madeBy = f.madeBy();
+        this.madeBy = f.madeBy().name();
+        this.madeByPersonId = f.madeBy().personId();
         this.madeAt = f.madeAt();
         this.state = state;
     }
@@ -117,6 +120,10 @@ public class Payment extends MasterRow {
             case CARD -> "card payment " + number;
             case OTHER -> "payment " + number;
         };
+    }
+
+    static String upper(String title) {
+        return Character.toUpperCase(title.charAt(0)) + title.substring(1);
     }
 
     public long bankAccountId() {
@@ -182,6 +189,10 @@ public class Payment extends MasterRow {
 
     public String madeBy() {
         return madeBy;
+    }
+
+    boolean wasMadeBy(Actor actor) {
+        return madeByPersonId == null ? madeBy.equals(actor.name()) : madeByPersonId == actor.personId();
     }
 
     public @Nullable String releasedBy() {

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,6 +36,7 @@ import tidemark.core.payment.PaymentState;
 @RequestMapping("/api/companies/{companyId}")
 public class PaymentController {
     private final Payments payments;
+    private final PaymentBatches batches;
     private final Transfers transfers;
     private final PaymentViews views;
     private final LedgerViews ledgerViews;
@@ -43,12 +45,14 @@ public class PaymentController {
 
     PaymentController(
             Payments payments,
+            PaymentBatches batches,
             Transfers transfers,
             PaymentViews views,
             LedgerViews ledgerViews,
             BankAccounts bankAccounts,
             Companies companies) {
         this.payments = payments;
+        this.batches = batches;
         this.transfers = transfers;
         this.views = views;
         this.ledgerViews = ledgerViews;
@@ -147,7 +151,7 @@ public class PaymentController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid Payments.NewPayment body,
             Actor actor) {
-        return shown(companyId, payments.make(companyId, body, actor.name()), preview);
+        return shown(companyId, payments.make(companyId, body, actor), preview);
     }
 
     /** Makes an outside list of payments as one batch, all or nothing. */
@@ -159,12 +163,13 @@ public class PaymentController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestParam long bankAccountId,
             @RequestParam(defaultValue = "CHECK") PaymentKind kind,
+            @RequestParam(required = false) @Nullable Long siteId,
             @RequestParam MultipartFile file,
             Actor actor)
             throws IOException {
         return shown(
                 companyId,
-                payments.makeFromFile(companyId, bankAccountId, kind, UploadedText.of(file), actor.name()),
+                batches.makeFromFile(companyId, bankAccountId, kind, UploadedText.of(file), siteId, actor),
                 preview);
     }
 
@@ -176,7 +181,7 @@ public class PaymentController {
             @PathVariable long paymentId,
             @RequestParam(defaultValue = "false") boolean preview,
             Actor actor) {
-        return shown(companyId, payments.release(companyId, paymentId, actor.name()), preview);
+        return shown(companyId, payments.release(companyId, paymentId, actor), preview);
     }
 
     record VoidWish(
@@ -204,7 +209,7 @@ public class PaymentController {
     @Transactional
     public MadeView bookDue(
             @PathVariable long companyId, @RequestParam(defaultValue = "false") boolean preview, Actor actor) {
-        return shown(companyId, payments.bookDue(companyId, actor.name()), preview);
+        return shown(companyId, batches.bookDue(companyId, actor), preview);
     }
 
     @GetMapping("/transfers")
@@ -216,14 +221,6 @@ public class PaymentController {
         return views.transfers(companyId, before, text);
     }
 
-    private LedgerViews.BookedView shown(long companyId, Ledger.Booked booked, boolean preview) {
-        LedgerViews.BookedView view = ledgerViews.booked(companyId, booked, preview);
-        if (preview) {
-            Ledger.keepNothing();
-        }
-        return view;
-    }
-
     @PostMapping("/transfers")
     @Requires(Right.PREPARE)
     @Transactional
@@ -232,7 +229,7 @@ public class PaymentController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid Transfers.NewTransfer body,
             Actor actor) {
-        return shown(companyId, transfers.make(companyId, body, actor.name()), preview);
+        return ledgerViews.shown(companyId, transfers.make(companyId, body, actor.name()), preview);
     }
 
     record ReverseOn(@NotNull LocalDate date) {}
@@ -246,6 +243,7 @@ public class PaymentController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid ReverseOn body,
             Actor actor) {
-        return shown(companyId, transfers.reverse(companyId, transferId, body.date(), actor.name()), preview);
+        return ledgerViews.shown(
+                companyId, transfers.reverse(companyId, transferId, body.date(), actor.name()), preview);
     }
 }

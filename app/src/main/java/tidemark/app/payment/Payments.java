@@ -6,38 +6,25 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
-import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Actor;
 import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
-import tidemark.app.ledger.CancellingPairs;
-import tidemark.app.ledger.Chart;
-import tidemark.app.ledger.EntrySource;
-import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.Reversals;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Parties;
 import tidemark.app.party.Party;
-import tidemark.core.ledger.JournalEntry;
-import tidemark.core.ledger.PartyId;
-import tidemark.core.ledger.Purpose;
-import tidemark.core.ledger.Taxes;
 import tidemark.core.money.MinorUnits;
-import tidemark.core.party.Allocation;
-import tidemark.core.party.OpenItem;
 import tidemark.core.payment.PaymentBooking;
-import tidemark.core.payment.PaymentFile;
 import tidemark.core.payment.PaymentKind;
 import tidemark.core.payment.PaymentState;
 import tidemark.core.problem.Fields;
@@ -50,14 +37,12 @@ import tools.jackson.databind.json.JsonMapper;
 public class Payments {
     private final PaymentRepository payments;
     private final Parties parties;
-    private final Allocations allocations;
-    private final Ledger ledger;
-    private final Chart chart;
     private final Companies companies;
     private final BankAccounts bankAccounts;
     private final PaymentNumbers numbers;
     private final PaymentForms forms;
-    private final CancellingPairs cancellingPairs;
+    private final PaymentBookings bookings;
+    private final Reversals reversals;
     private final ActivityLog activity;
     private final JsonMapper json;
     private final EntityManager em;
@@ -66,28 +51,24 @@ public class Payments {
     Payments(
             PaymentRepository payments,
             Parties parties,
-            Allocations allocations,
-            Ledger ledger,
-            Chart chart,
             Companies companies,
             BankAccounts bankAccounts,
             PaymentNumbers numbers,
             PaymentForms forms,
-            CancellingPairs cancellingPairs,
+            PaymentBookings bookings,
+            Reversals reversals,
             ActivityLog activity,
             JsonMapper json,
             EntityManager em,
             Clock clock) {
         this.payments = payments;
         this.parties = parties;
-        this.allocations = allocations;
-        this.ledger = ledger;
-        this.chart = chart;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
         this.numbers = numbers;
         this.forms = forms;
-        this.cancellingPairs = cancellingPairs;
+        this.bookings = bookings;
+        this.reversals = reversals;
         this.activity = activity;
         this.json = json;
         this.em = em;
@@ -124,34 +105,35 @@ public class Payments {
     public record Made(List<Payment> payments, Ledger.Booked booked) {}
 
     @Transactional
-    public Made make(long companyId, NewPayment wish, String who) {
+    public Made make(long companyId, NewPayment wish, Actor who) {
         BankAccount account = take(companyId, wish.bankAccountId());
         PaymentNumbers.Taker taker = numbers.of(account, wish.kind());
         Payment payment = prepare(account, wish, taker, null, "", who);
         Ledger.Booked booked = Ledger.Booked.nothing();
         if (payment.state() == PaymentState.WAITS_FOR_DATE && hasCome(payment)) {
-            booked.add(book(account, payment, who));
+            booked.add(bookings.book(account, payment, who.name()));
         }
         return new Made(List.of(payment), booked);
     }
 
-    private BankAccount take(long companyId, long bankAccountId) {
+    BankAccount take(long companyId, long bankAccountId) {
         BankAccount account = bankAccounts.forChange(companyId, bankAccountId);
         bankAccounts.companyForNumbering(companyId);
         return account;
     }
 
-    private boolean hasCome(Payment payment) {
+    boolean hasCome(Payment payment) {
         return !payment.paymentDate().isAfter(LocalDate.now(clock));
     }
 
-    private Payment prepare(
+    /** Checks a payment and gives it its number; it waits for its release or its date, be that today. */
+    Payment prepare(
             BankAccount account,
             NewPayment wish,
             PaymentNumbers.Taker taker,
             @Nullable Long batch,
             String label,
-            String who) {
+            Actor who) {
         Company company = companies.get(account.companyId());
         checkPlace(account, wish, label);
         Party party = wish.partyId() == null ? null : parties.get(company.id(), wish.partyId());
@@ -196,7 +178,7 @@ public class Payments {
         payments.save(payment);
         activity.record(
                 company.id(),
-                who,
+                who.name(),
                 "payment.made",
                 "payment",
                 payment.id(),
@@ -215,85 +197,18 @@ public class Payments {
                     "an account in use",
                     "Choose another account.");
         }
-        if (wish.siteId() != null) {
-            String site = companies.site(account.companyId(), wish.siteId()).name();
-            Set<Long> allowed = account.settings().sites();
-            if (!allowed.isEmpty() && !allowed.contains(wish.siteId())) {
-                throw new RuleViolation(
-                        "site.not-allowed",
-                        label.isEmpty() ? "siteId" : label,
-                        site + " paying from " + account.name(),
-                        "a site that may use this account",
-                        "Choose another account, or have an administrator allow the site.");
-            }
+        String site = wish.siteId() == null
+                ? "no site"
+                : companies.site(account.companyId(), wish.siteId()).name();
+        Set<Long> allowed = account.settings().sites();
+        if (!allowed.isEmpty() && (wish.siteId() == null || !allowed.contains(wish.siteId()))) {
+            throw new RuleViolation(
+                    "site.not-allowed",
+                    label.isEmpty() ? "siteId" : label,
+                    site + " paying from " + account.name(),
+                    "a site that may use this account",
+                    "Choose such a site or another account, or have an administrator allow the site.");
         }
-    }
-
-    private Ledger.Booked book(BankAccount account, Payment payment, String who) {
-        return bookAll(account, List.of(payment), List.of(""), who);
-    }
-
-    /** Books payments that wait for nothing any more, in one go. */
-    private Ledger.Booked bookAll(BankAccount account, List<Payment> ready, List<String> labels, String who) {
-        Company company = companies.get(account.companyId());
-        Map<String, Taxes.Tax> taxes = ledger.taxes(company.id());
-        String cash = ledger.account(company.id(), account.ledgerAccountId()).code();
-        List<Ledger.Draft> drafts = new ArrayList<>();
-        Map<Payment, Allocation> settles = new HashMap<>();
-        for (int i = 0; i < ready.size(); i++) {
-            Payment payment = ready.get(i);
-            Party party = payment.partyId() == null ? null : parties.get(company.id(), payment.partyId());
-            PaymentBooking.Parts parts = forms.parts(
-                    company,
-                    account,
-                    party,
-                    json.readValue(payment.parts(), Parts.class),
-                    payment.paymentDate(),
-                    labels.get(i));
-            settles.put(payment, parts.items());
-            String money = payment.onClearing() ? chart.serving(company.id(), account, Purpose.IN_TRANSIT_OUT) : cash;
-            String text = payment.text().isEmpty() ? upper(payment.title()) : payment.text();
-            JournalEntry entry = PaymentBooking.out(
-                    new PaymentBooking.Terms(
-                            payment.paymentDate(), company.baseCurrency(), payment.number(), text, money),
-                    party == null
-                            ? new PaymentBooking.Counterpart(PartyId.NONE, payment.payee(), "", "")
-                            : allocations.counterpart(company, party),
-                    parts,
-                    taxes);
-            if (!account.currency().equals(company.baseCurrency())) {
-                entry = PaymentBooking.inOwnCurrency(entry, money, -payment.minorUnits());
-            }
-            drafts.add(new Ledger.Draft(
-                    entry,
-                    payment.kind() == PaymentKind.CHECK ? payment.number() : "",
-                    labels.get(i),
-                    payment.siteId(),
-                    new ItemTerms(
-                            ItemTerms.Kind.PAYMENT,
-                            "",
-                            upper(payment.title()),
-                            payment.paymentDate(),
-                            OpenItem.Discount.NONE)));
-            payment.move(PaymentState.Move.BOOK);
-        }
-        Ledger.Booked booked = ledger.book(company.id(), drafts, EntrySource.PAYMENT, null, who);
-        for (int i = 0; i < ready.size(); i++) {
-            Payment payment = ready.get(i);
-            payment.booked(booked.entries().get(i).id());
-            Allocation allocation = java.util.Objects.requireNonNull(settles.get(payment));
-            if (!allocation.parts().isEmpty()) {
-                Ledger.Booked one =
-                        new Ledger.Booked(List.of(booked.entries().get(i)), List.of(), List.of(), new ArrayList<>());
-                allocations.settle(company.id(), one, allocation, payment.paymentDate(), who);
-                booked.items().addAll(one.items());
-            }
-        }
-        return booked;
-    }
-
-    static String upper(String title) {
-        return Character.toUpperCase(title.charAt(0)) + title.substring(1);
     }
 
     Payment get(long companyId, long id) {
@@ -311,50 +226,24 @@ public class Payments {
 
     /** A second person releases a payment above the limit; it is booked if its date has come. */
     @Transactional
-    public Made release(long companyId, long id, String who) {
+    public Made release(long companyId, long id, Actor who) {
         Payment payment = forChange(companyId, id);
         payment.move(PaymentState.Move.RELEASE);
-        if (payment.madeBy().equals(who)) {
+        if (payment.wasMadeBy(who)) {
             throw new RuleViolation(
                     "payment.second",
                     "",
-                    who + ", who made the payment",
+                    who.name() + ", who made the payment",
                     "a second person",
                     "Ask somebody else who prepares to release it.");
         }
-        payment.released(who);
-        activity.record(companyId, who, "payment.released", "payment", id, "Released " + payment.title());
+        payment.released(who.name());
+        activity.record(companyId, who.name(), "payment.released", "payment", id, "Released " + payment.title());
         Ledger.Booked booked = Ledger.Booked.nothing();
         if (hasCome(payment)) {
-            booked.add(book(bankAccounts.get(companyId, payment.bankAccountId()), payment, who));
+            booked.add(bookings.book(bankAccounts.get(companyId, payment.bankAccountId()), payment, who.name()));
         }
         return new Made(List.of(payment), booked);
-    }
-
-    /** Books all payments whose date has come, account by account. */
-    @Transactional
-    public Made bookDue(long companyId, String who) {
-        LocalDate today = LocalDate.now(clock);
-        List<Payment> made = new ArrayList<>();
-        Ledger.Booked booked = Ledger.Booked.nothing();
-        List<BankAccount> accounts = bankAccounts.takeAll(companyId);
-        bankAccounts.companyForNumbering(companyId);
-        for (BankAccount account : accounts) {
-            List<Payment> due = payments.register(
-                    companyId,
-                    account.id(),
-                    Set.of(PaymentState.WAITS_FOR_DATE),
-                    LocalDate.EPOCH,
-                    today,
-                    "",
-                    org.springframework.data.domain.Limit.unlimited());
-            if (!due.isEmpty()) {
-                booked.add(
-                        bookAll(account, due, due.stream().map(Payment::title).toList(), who));
-                made.addAll(due);
-            }
-        }
-        return new Made(made, booked);
     }
 
     /** Voids a payment that the bank has not paid; what it settled is open again, its number stays taken. */
@@ -374,7 +263,7 @@ public class Payments {
         Ledger.Booked booked = Ledger.Booked.nothing();
         Long reversal = null;
         if (entry != null) {
-            booked = ledger.reverseAtSource(companyId, entry, date, cancellingPairs, who);
+            booked = reversals.reverseAtSource(companyId, entry, date, who);
             reversal = booked.entries().getFirst().id();
         }
         payment.voided(reversal, who, Fields.text(reason, "reason", 200));
@@ -383,68 +272,5 @@ public class Payments {
         activity.record(
                 companyId, who, "payment.void", "payment", id, "Voided " + payment.title() + ": " + reason.strip());
         return new Made(List.of(payment), booked);
-    }
-
-    /** Makes an outside list of payments as one batch, all or nothing. */
-    @Transactional
-    public Made makeFromFile(long companyId, long bankAccountId, PaymentKind kind, String content, String who) {
-        BankAccount account = take(companyId, bankAccountId);
-        CurrencyUnit currency = account.currency();
-        List<PaymentFile.Row> rows = PaymentFile.read(content, currency).rowsOrRefuse();
-        PaymentNumbers.Taker taker = numbers.of(account, kind);
-        long batch = ((Number) em.createNativeQuery("select next value for row_id", Long.class)
-                        .getSingleResult())
-                .longValue();
-        List<Problem> problems = new ArrayList<>();
-        List<Payment> made = new ArrayList<>();
-        List<String> labels = new ArrayList<>();
-        for (PaymentFile.Row row : rows) {
-            String label = "line " + row.fileLine();
-            try {
-                made.add(prepare(
-                        account,
-                        new NewPayment(
-                                bankAccountId,
-                                kind,
-                                row.number(),
-                                null,
-                                row.payee(),
-                                row.date(),
-                                null,
-                                row.text(),
-                                new Parts(
-                                        List.of(),
-                                        "",
-                                        List.of(new ExpenseLine(
-                                                row.accountCode(),
-                                                MinorUnits.toDecimal(row.gross(), currency),
-                                                row.taxCode(),
-                                                row.costCentre(),
-                                                row.text())))),
-                        taker,
-                        batch,
-                        label,
-                        who));
-                labels.add(label);
-            } catch (RuleViolation e) {
-                problems.addAll(e.problems());
-            }
-        }
-        if (!problems.isEmpty()) {
-            throw new RuleViolation(problems.subList(0, Math.min(50, problems.size())));
-        }
-        List<Payment> ready = new ArrayList<>();
-        List<String> readyLabels = new ArrayList<>();
-        for (int i = 0; i < made.size(); i++) {
-            if (made.get(i).state() == PaymentState.WAITS_FOR_DATE && hasCome(made.get(i))) {
-                ready.add(made.get(i));
-                readyLabels.add(labels.get(i));
-            }
-        }
-        Ledger.Booked booked = Ledger.Booked.nothing();
-        if (!ready.isEmpty()) {
-            booked.add(bookAll(account, ready, readyLabels, who));
-        }
-        return new Made(made, booked);
     }
 }

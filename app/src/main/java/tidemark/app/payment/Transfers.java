@@ -6,7 +6,6 @@ import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -17,10 +16,10 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.MasterData;
 import tidemark.app.company.NumberSeries;
-import tidemark.app.ledger.CancellingPairs;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.Reversals;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.money.MinorUnits;
@@ -35,7 +34,7 @@ public class Transfers {
     private final Chart chart;
     private final BankAccounts bankAccounts;
     private final MasterData masterData;
-    private final CancellingPairs cancellingPairs;
+    private final Reversals reversals;
     private final ActivityLog activity;
     private final EntityManager em;
     private final Clock clock;
@@ -46,7 +45,7 @@ public class Transfers {
             Chart chart,
             BankAccounts bankAccounts,
             MasterData masterData,
-            CancellingPairs cancellingPairs,
+            Reversals reversals,
             ActivityLog activity,
             EntityManager em,
             Clock clock) {
@@ -55,7 +54,7 @@ public class Transfers {
         this.chart = chart;
         this.bankAccounts = bankAccounts;
         this.masterData = masterData;
-        this.cancellingPairs = cancellingPairs;
+        this.reversals = reversals;
         this.activity = activity;
         this.em = em;
         this.clock = clock;
@@ -80,7 +79,7 @@ public class Transfers {
     public Ledger.Booked make(long companyId, NewTransfer wish, String who) {
         BankAccount from = bankAccounts.get(companyId, wish.fromAccountId());
         BankAccount to = bankAccounts.get(companyId, wish.toAccountId());
-        bankAccounts.forChangeByLedgerAccounts(companyId, Set.of(from.ledgerAccountId(), to.ledgerAccountId()));
+        bankAccounts.forChangeByLedgerAccounts(companyId, List.of(from.ledgerAccountId(), to.ledgerAccountId()));
         bankAccounts.companyForNumbering(companyId);
         CurrencyUnit base = bankAccounts.companyCurrency(companyId);
         LocalDate toDate = wish.toDate() == null ? wish.fromDate() : wish.toDate();
@@ -167,7 +166,7 @@ public class Transfers {
         Transfer transfer = transfers.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("transfer"));
         bankAccounts.forChangeByLedgerAccounts(
                 companyId,
-                Set.of(
+                List.of(
                         bankAccounts.get(companyId, transfer.from().accountId()).ledgerAccountId(),
                         bankAccounts.get(companyId, transfer.to().accountId()).ledgerAccountId()));
         em.refresh(transfer);
@@ -179,11 +178,11 @@ public class Transfers {
                     "one that stands",
                     "Nothing is left to do.");
         }
-        Ledger.Booked booked = ledger.reverseAtSource(companyId, transfer.firstEntryId(), date, cancellingPairs, who);
+        Ledger.Booked booked = reversals.reverseAtSource(companyId, transfer.firstEntryId(), date, who);
         Long second = transfer.secondEntryId();
         if (second != null) {
             LocalDate day = date.isBefore(transfer.to().date()) ? transfer.to().date() : date;
-            booked.add(ledger.reverseAtSource(companyId, second, day, cancellingPairs, who));
+            booked.add(reversals.reverseAtSource(companyId, second, day, who));
         }
         transfer.reverse();
         // tying the reversed entries let the transfer go

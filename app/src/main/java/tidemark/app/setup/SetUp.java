@@ -135,9 +135,12 @@ public class SetUp {
             String openingBalance,
             String outstanding) {}
 
+    /** A new bank account and what its opening balance booked. */
+    public record Added(BankAccount account, Ledger.Booked booked) {}
+
     /** One form makes a usable account: its cash account is added to the chart and its opening balance booked. */
     @Transactional
-    public BankAccount addBankAccount(long companyId, NewBankAccount wish, String who) {
+    public Added addBankAccount(long companyId, NewBankAccount wish, String who) {
         bankAccounts.companyForNumbering(companyId);
         Company company = companies.get(companyId);
         String name = Fields.text(wish.name(), "name", 120);
@@ -165,9 +168,9 @@ public class SetUp {
                 currency.equals(company.baseCurrency()) ? null : currency,
                 who);
         // booked before the account is known as a bank account: the entry is its balance, not one of its movements
-        if (opening != 0) {
-            bookOpening(company, name, cash.code(), opening, currency, openingDate, who);
-        }
+        Ledger.Booked booked = opening == 0
+                ? Ledger.Booked.nothing()
+                : bookOpening(company, name, cash.code(), opening, currency, openingDate, who);
         Map<Purpose, Long> purposes = new EnumMap<>(Purpose.class);
         StartingChart.OF_BANK_ACCOUNT.forEach(
                 (purpose, code) -> ledger.accountByCode(companyId, code).ifPresent(a -> purposes.put(purpose, a.id())));
@@ -185,10 +188,10 @@ public class SetUp {
                 "bank_account",
                 account.id(),
                 "Added " + account.title() + ", opening " + MinorUnits.grouped(opening, currency));
-        return account;
+        return new Added(account, booked);
     }
 
-    private void bookOpening(
+    private Ledger.Booked bookOpening(
             Company company,
             String name,
             String cashCode,
@@ -200,7 +203,7 @@ public class SetUp {
                 .rate(company.id(), currency, company.baseCurrency(), day)
                 .toBase(opening);
         String text = "Opening balance of " + name;
-        ledger.book(
+        return ledger.book(
                 company.id(),
                 List.of(new Ledger.Draft(
                         new JournalEntry(

@@ -30,6 +30,7 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.LedgerViews;
 import tidemark.app.ledger.UploadedText;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.money.MinorUnits;
@@ -42,12 +43,15 @@ public class SetUpController {
     private final SetUpViews views;
     private final Companies companies;
     private final BankAccounts bankAccounts;
+    private final LedgerViews ledgerViews;
 
-    SetUpController(SetUp setUp, SetUpViews views, Companies companies, BankAccounts bankAccounts) {
+    SetUpController(
+            SetUp setUp, SetUpViews views, Companies companies, BankAccounts bankAccounts, LedgerViews ledgerViews) {
         this.setUp = setUp;
         this.views = views;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
+        this.ledgerViews = ledgerViews;
     }
 
     record FirstRunBody(
@@ -62,7 +66,7 @@ public class SetUpController {
             @NotNull @Size(max = 3) String currency) {}
 
     /** @param outstanding items of the last reconciliation, as CSV or cells of a spreadsheet; absent for none */
-    record BankAccountBody(
+    public record BankAccountBody(
             @NotNull @Size(max = 120) String name,
             @NotNull @Size(max = 120) String bank,
             @NotNull @Size(max = 60) String number,
@@ -107,22 +111,36 @@ public class SetUpController {
         return views.bankAccounts(companyId);
     }
 
+    /** @param id of the new account; absent in a preview */
+    public record AddedAccount(
+            @Nullable Long id, String ledgerBalance, String bankBalance, LedgerViews.BookedView booked) {}
+
     @PostMapping("/companies/{companyId}/bank-accounts")
     @Requires(Right.ADMINISTER)
     @ResponseStatus(HttpStatus.CREATED)
-    Created addBankAccount(@PathVariable long companyId, @RequestBody @Valid BankAccountBody body, Actor actor) {
-        return new Created(setUp.addBankAccount(
-                        companyId,
-                        new SetUp.NewBankAccount(
-                                body.name(),
-                                body.bank(),
-                                body.number(),
-                                body.currency() == null ? "" : body.currency(),
-                                body.openingMonth(),
-                                body.openingBalance(),
-                                body.outstanding() == null ? "" : body.outstanding()),
-                        actor.name())
-                .id());
+    @Transactional
+    public AddedAccount addBankAccount(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid BankAccountBody body,
+            Actor actor) {
+        SetUp.Added added = setUp.addBankAccount(
+                companyId,
+                new SetUp.NewBankAccount(
+                        body.name(),
+                        body.bank(),
+                        body.number(),
+                        body.currency() == null ? "" : body.currency(),
+                        body.openingMonth(),
+                        body.openingBalance(),
+                        body.outstanding() == null ? "" : body.outstanding()),
+                actor.name());
+        BankAccount account = added.account();
+        return new AddedAccount(
+                preview ? null : account.id(),
+                MinorUnits.toDecimal(account.openingMinorUnits(), account.currency()),
+                MinorUnits.toDecimal(account.openingBankMinorUnits(), account.currency()),
+                ledgerViews.shown(companyId, added.booked(), preview));
     }
 
     /** The settings of a bank account; amounts as decimal text of its currency, absent for no limit. */

@@ -45,12 +45,52 @@ class SetUpAndDraftsTest {
         for (JsonNode purpose : c.get("/set-up").path("purposes")) {
             assertTrue(purpose.path("ledgerAccountId").asLong() > 0, purpose.toString());
         }
-        c.bankAccount("Operating", "", "1000.00");
+        Map<String, Object> form = Map.of(
+                "name", "Operating",
+                "bank", "Northbank",
+                "number", "P-" + c.id,
+                "openingMonth", "2026-05",
+                "openingBalance", "1000.00",
+                "outstanding", "date,amount\n2026-05-20,-150.00\n");
+        JsonNode preview = ok(c.post("/bank-accounts?preview=true", form));
+        assertEquals("1150.00", preview.path("bankBalance").asString());
+        assertEquals(0, c.get("/bank-accounts").size(), "a preview keeps nothing");
+        JsonNode added = ok(c.post("/bank-accounts", form));
+        assertEquals(
+                preview.path("booked").path("entries").get(0).path("total"),
+                added.path("booked").path("entries").get(0).path("total"));
+        assertEquals(preview.path("bankBalance"), added.path("bankBalance"));
+        assertEquals("bank-account.taken", c.post("/bank-accounts", form).code());
         for (JsonNode purpose : c.get("/bank-accounts").get(0).path("purposes")) {
             assertTrue(purpose.path("ledgerAccountId").asLong() > 0, purpose.toString());
         }
         assertEquals("1000.00", c.balance("1010"));
         assertEquals("-1000.00", c.balance("3900"));
+    }
+
+    @Test
+    void accountThatServes_isNeitherRetiredNorTurned() {
+        c.bankAccount("Operating", "", "0.00");
+        for (String code : List.of("6810", "3900", "1010")) {
+            assertEquals(
+                    "account.serves",
+                    c.iris.put(
+                                    c.base + "/ledger/accounts/" + account(code),
+                                    Map.of("code", code, "name", "X", "type", "ASSET", "active", false))
+                            .code(),
+                    code);
+        }
+        ok(c.iris.put(
+                c.base + "/ledger/accounts/" + account("6010"),
+                Map.of("code", "6010", "name", "Running costs", "type", "EXPENSE", "active", false)));
+        assertEquals(
+                "purpose.unfit",
+                c.post("/set-up/purposes", Map.of("purpose", "OPENING", "ledgerAccountId", account("6810")))
+                        .code());
+        assertEquals(
+                "purpose.company",
+                c.post("/set-up/purposes", Map.of("purpose", "CHARGES", "ledgerAccountId", account("6810")))
+                        .code());
     }
 
     @Test

@@ -2,7 +2,6 @@ package tidemark.app.books;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
-import static tidemark.app.books.NewCompany.invoice;
 import static tidemark.app.books.NewCompany.ok;
 import static tidemark.app.books.NewCompany.part;
 
@@ -18,145 +17,14 @@ import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
 import tools.jackson.databind.JsonNode;
 
-/** Invoices, settlements, payments and transfers through the API, on a company of the test's own. */
+/** Checks and other payments through the API, on a company of the test's own. */
 @ExtendWith(RunningApp.class)
-class PartiesAndPaymentsTest {
+class PaymentsTest {
     private NewCompany c;
 
     @BeforeEach
     void company(RunningApp.App app) {
         c = new NewCompany(app);
-    }
-
-    @Test
-    void invoice_paidInPartThenRestThenReversed_opensAgain() {
-        long pell = c.party("RECEIVABLES", "Pell Charter", 0);
-        long bank = c.bankAccount("Operating", "", "1000.00");
-        assertTrue(bank > 0);
-        JsonNode booked = c.previewedThenPosted("/invoices", invoice(pell, "", "2026-06-01", "640.00", "4010"));
-        long entry = booked.path("entries").get(0).path("id").asLong();
-        JsonNode item = c.get("/parties/" + pell).path("open").get(0);
-        long id = item.path("id").asLong();
-        assertEquals("Invoice INV-0001", item.path("title").asString());
-        assertEquals("2026-07-01", item.path("dueDate").asString());
-        Map<String, Object> receipt = Map.of(
-                "partyId", pell,
-                "date", "2026-06-05",
-                "account", "1250",
-                "amount", "700.00",
-                "reference", "",
-                "text", "",
-                "items", List.of(part(id, "400.00", "")));
-        JsonNode got = c.previewedThenPosted("/receipts", receipt);
-        assertEquals("240.00", c.open(pell, id));
-        assertEquals("RECEIPT", got.path("entries").get(0).path("source").asString());
-        JsonNode receiptItem = c.get("/parties/" + pell).path("open").get(0);
-        for (JsonNode open : c.get("/parties/" + pell).path("open")) {
-            if (open.path("title").asString().startsWith("Receipt")) {
-                receiptItem = open;
-            }
-        }
-        assertEquals("-300.00", receiptItem.path("open").asString(), "what was not spread is unapplied");
-        Answer tooMuch = c.post(
-                "/parties/" + pell + "/settlements",
-                Map.of(
-                        "itemId", receiptItem.path("id").asLong(),
-                        "date", "2026-06-06",
-                        "items", List.of(part(id, "240.01", ""))));
-        assertEquals("settle.open", tooMuch.code());
-        assertEquals(409, tooMuch.status());
-        c.previewedThenPosted(
-                "/parties/" + pell + "/settlements",
-                Map.of(
-                        "itemId", receiptItem.path("id").asLong(),
-                        "date", "2026-06-06",
-                        "items", List.of(part(id, "240.00", ""))));
-        assertEquals("0.00", c.open(pell, id));
-        assertEquals(
-                "640.00",
-                c.get("/parties?control=RECEIVABLES&date=2026-06-04")
-                        .path("total")
-                        .path("total")
-                        .asString(),
-                "open on a day before it was paid");
-        c.checkBooks();
-        c.previewedThenPosted("/ledger/entries/" + entry + "/reversal", Map.of("date", "2026-06-08"));
-        assertEquals("0.00", c.open(pell, id), "closed to its reversal");
-        assertEquals("-700.00", c.balance("1200"), "the receipt is unapplied again");
-        c.checkBooks();
-    }
-
-    @Test
-    void settlement_undone_opensBothAgain_once() {
-        long pell = c.party("RECEIVABLES", "Pell Charter", 0);
-        long id = c.invoiced(pell, "A1", "2026-06-01", "100.00", "4010");
-        ok(c.post(
-                "/receipts",
-                Map.of(
-                        "partyId", pell,
-                        "date", "2026-06-05",
-                        "account", "1250",
-                        "amount", "100.00",
-                        "reference", "R1",
-                        "text", "",
-                        "items", List.of(part(id, "100.00", "")))));
-        long settlement = 0;
-        for (JsonNode item : c.get("/parties/" + pell).path("all")) {
-            settlement = item.path("settlements").get(0).path("id").asLong();
-        }
-        assertEquals(
-                "settlement.early",
-                c.post("/settlements/" + settlement + "/undo", Map.of("date", "2026-06-04"))
-                        .code());
-        c.previewedThenPosted("/settlements/" + settlement + "/undo", Map.of("date", "2026-06-09"));
-        assertEquals("100.00", c.open(pell, id));
-        Answer again = c.post("/settlements/" + settlement + "/undo", Map.of("date", "2026-06-09"));
-        assertEquals("settlement.undone", again.code());
-        c.checkBooks();
-    }
-
-    @Test
-    void discount_takenInTime_isBooked_andRefusedWhenLate() {
-        long orrin = c.party("PAYABLES", "Orrin Paints", 2);
-        long bank = c.bankAccount("Operating", "", "1000.00");
-        long id = c.invoiced(orrin, "B1", "2026-06-01", "500.00", "6010");
-        assertEquals(
-                "discount.late",
-                c.post("/payments", c.payment(bank, orrin, "", "2026-06-12", List.of(part(id, "490.00", "10.00")), ""))
-                        .code());
-        assertEquals(
-                "discount.more",
-                c.post("/payments", c.payment(bank, orrin, "", "2026-06-11", List.of(part(id, "489.00", "11.00")), ""))
-                        .code());
-        c.previewedThenPosted(
-                "/payments", c.payment(bank, orrin, "", "2026-06-11", List.of(part(id, "490.00", "10.00")), ""));
-        assertEquals("0.00", c.open(orrin, id));
-        assertEquals("-10.00", c.balance("4840"));
-        assertEquals("510.00", c.balance("1010"));
-        c.checkBooks();
-    }
-
-    @Test
-    void discount_onMoneyAlreadyThere_isAnEntryOfItsOwn() {
-        long pell = c.party("RECEIVABLES", "Pell Charter", 2);
-        ok(c.post(
-                "/receipts",
-                Map.of(
-                        "partyId", pell,
-                        "date", "2026-06-01",
-                        "account", "1250",
-                        "amount", "98.00",
-                        "reference", "R1",
-                        "text", "",
-                        "items", List.of())));
-        long paid = c.get("/parties/" + pell).path("open").get(0).path("id").asLong();
-        long id = c.invoiced(pell, "A1", "2026-06-02", "100.00", "4010");
-        c.previewedThenPosted(
-                "/parties/" + pell + "/settlements",
-                Map.of("itemId", paid, "date", "2026-06-03", "items", List.of(part(id, "98.00", "2.00"))));
-        assertEquals("0.00", c.open(pell, id));
-        assertEquals("2.00", c.balance("6840"));
-        c.checkBooks();
     }
 
     @Test
@@ -218,6 +86,22 @@ class PartiesAndPaymentsTest {
         assertEquals(
                 "payment.second",
                 c.post("/payments/" + payment + "/release", Map.of()).code());
+        for (JsonNode p : c.get("/people")) {
+            ok(c.iris.put(
+                    c.base + "/people/" + p.path("id").asLong(),
+                    Map.of("name", "Iris Otherwise", "active", true, "roles", List.of("ADMINISTRATOR", "PREPARER"))));
+        }
+        assertEquals(
+                "payment.second",
+                Client.signedIn(app, "iris")
+                        .post(c.base + "/payments/" + payment + "/release", Map.of())
+                        .code(),
+                "another name is not another person");
+        for (JsonNode p : c.get("/people")) {
+            ok(c.iris.put(
+                    c.base + "/people/" + p.path("id").asLong(),
+                    Map.of("name", "Iris Calloway", "active", true, "roles", List.of("ADMINISTRATOR", "PREPARER"))));
+        }
         ok(c.post(
                 "/people",
                 Map.of(
@@ -347,6 +231,8 @@ class PartiesAndPaymentsTest {
         Map<String, Object> form = c.payment(bank, null, "", "2026-06-02", List.of(), "20.00");
         form.put("siteId", shed);
         assertEquals("site.not-allowed", c.post("/payments", form).code());
+        form.remove("siteId");
+        assertEquals("site.not-allowed", c.post("/payments", form).code(), "nor is leaving the site out a way round");
         form.put("siteId", dock);
         ok(c.post("/payments", form));
     }
@@ -391,80 +277,78 @@ class PartiesAndPaymentsTest {
     }
 
     @Test
-    void transfer_onTwoDaysAndInTwoCurrencies_andBackAgain() {
-        long from = c.bankAccount("Operating", "", "10000.00");
-        ok(c.post("/set-up/rates", Map.of("currency", "EUR", "date", "2026-05-01", "rate", "1.10")));
-        long to = c.bankAccount("Euro parts", "EUR", "0.00");
-        Map<String, Object> form = Map.of(
-                "fromAccountId", from,
-                "toAccountId", to,
-                "fromDate", "2026-06-01",
-                "toDate", "2026-06-03",
-                "amount", "1100.00",
-                "received", "990.00",
-                "reference", "",
-                "text", "");
-        JsonNode made = c.previewedThenPosted("/transfers", form);
-        assertEquals(2, made.path("count").asInt());
-        long orrin = c.party("PAYABLES", "Orrin Paints", 0);
-        long bill = c.invoiced(orrin, "B1", "2026-06-01", "300.00", "6010");
-        assertEquals(
-                "currency.wrong",
-                c.post("/payments", c.payment(to, orrin, "", "2026-06-02", List.of(part(bill, "300.00", "")), ""))
-                        .code());
-        ok(c.iris.post(c.base + "/ledger/entries/" + entryOf(orrin) + "/reversal", Map.of("date", "2026-06-01")));
-        assertEquals("8900.00", c.balance("1010"));
-        assertEquals("1089.00", c.balance("1020"), "990 euros at 1.10");
-        assertEquals("0.00", c.balance("1900"), "between our own banks it came back to zero");
-        assertEquals("11.00", c.balance("6850"), "an exchange loss");
-        boolean own = false;
-        for (JsonNode effect : made.path("leaves")) {
-            own |= effect.path("what").asString().startsWith("Euro parts")
-                    && effect.path("after").asString().equals("990.00");
+    void tenThousandPayments_areTakenWhole_andTheBadOneAmongThemIsNamed() {
+        long bank = c.bankAccount("Payroll", "", "900000.00");
+        StringBuilder rows = new StringBuilder("payee,date,amount,account,number\n");
+        for (int i = 2; i <= 10_001; i++) {
+            rows.append("Hand ")
+                    .append(i)
+                    .append(",2026-06-11,1.00,6010,")
+                    .append(10_000 + i)
+                    .append('\n');
         }
-        assertTrue(own, "the account's own balance is in its own currency");
-        long id = c.get("/transfers").get(0).path("id").asLong();
-        long entry = made.path("entries").get(0).path("id").asLong();
+        String path = c.base + "/payment-files?bankAccountId=" + bank;
+        String bad =
+                rows.toString().replace("Hand 7031,2026-06-11,1.00,6010,17031", "Hand 7031,2026-06-11,1.00,6010,17030");
+        Answer refused = c.iris.upload(path, "pay.csv", bad.getBytes(StandardCharsets.UTF_8));
+        assertEquals("number.taken", refused.code());
         assertEquals(
-                "entry.source",
-                c.post("/ledger/entries/" + entry + "/reversal", Map.of("date", "2026-06-04"))
-                        .code());
-        c.previewedThenPosted("/transfers/" + id + "/reversal", Map.of("date", "2026-06-04"));
-        for (String code : List.of("1020", "1900", "6850")) {
-            assertEquals("0.00", c.balance(code));
-        }
-        assertEquals(
-                "transfer.reversed",
-                c.post("/transfers/" + id + "/reversal", Map.of("date", "2026-06-04"))
-                        .code());
+                "line 7031, number",
+                refused.body().path("problems").get(0).path("where").asString());
+        assertEquals("900000.00", c.balance("1010"));
+        JsonNode made = ok(c.iris.upload(path, "pay.csv", rows.toString().getBytes(StandardCharsets.UTF_8)));
+        assertEquals(10_000, made.path("count").asInt());
+        assertEquals("890000.00", c.balance("1010"));
+        Answer again = c.iris.upload(path, "pay.csv", rows.toString().getBytes(StandardCharsets.UTF_8));
+        assertEquals("number.taken", again.code(), "the same list twice pays nobody twice");
+        assertEquals("890000.00", c.balance("1010"));
         c.checkBooks();
     }
 
-    private long entryOf(long party) {
-        return c.get("/parties/" + party).path("open").get(0).path("entryId").asLong();
+    @Test
+    void blankChecks_areNumberedWhenWritten_andZeroOnlyWhereItIsAllowed() {
+        long bank = c.bankAccount("Operating", "", "1000.00");
+        settings(bank, Map.of("checkStock", "BLANK", "nextCheckNumber", "0099"));
+        assertEquals(
+                "number.stock",
+                c.post("/payments", c.payment(bank, null, "77", "2026-06-02", List.of(), "5.00"))
+                        .code());
+        JsonNode made = ok(c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), "5.00")));
+        assertEquals("0099", made.path("payments").get(0).path("number").asString());
+        Map<String, Object> setOff = c.payment(bank, null, "", "2026-06-02", List.of(), "");
+        setOff.put(
+                "parts",
+                Map.of(
+                        "items", List.of(),
+                        "onAccount", "",
+                        "expenses",
+                                List.of(
+                                        Map.of("account", "6010", "amount", "8.00", "text", "their bill"),
+                                        Map.of("account", "4010", "amount", "-8.00", "text", "ours"))));
+        assertEquals("payment.amount", c.post("/payments", setOff).code());
+        settings(bank, Map.of("checkStock", "BLANK", "nextCheckNumber", "0100", "zeroPayment", true));
+        JsonNode zero = ok(c.post("/payments", setOff));
+        assertEquals("0.00", zero.path("payments").get(0).path("amount").asString());
+        assertEquals("995.00", c.balance("1010"));
+        c.checkBooks();
     }
 
     @Test
-    void invoiceFile_withOneBadRowAmongTenThousand_namesItAndTakesNothing(RunningApp.App app) {
-        c.party("RECEIVABLES", "Pell Charter", 0);
-        StringBuilder rows = new StringBuilder("party,number,date,amount,account\n");
-        for (int i = 2; i <= 10_001; i++) {
-            rows.append(i == 7_031 ? "Nobody Known" : "PELLCHAR")
-                    .append(",N")
-                    .append(i)
-                    .append(",2026-06-01,1.00,4010\n");
-        }
-        Answer refused = c.iris.upload(
-                c.base + "/invoice-files?control=RECEIVABLES",
-                "invoices.csv",
-                rows.toString().getBytes(StandardCharsets.UTF_8));
-        assertEquals("party.unknown", refused.code());
-        JsonNode problem = refused.body().path("problems").get(0);
-        assertEquals("line 7031, party", problem.path("where").asString());
-        assertTrue(problem.path("found").asString().contains("Nobody Known"));
+    void payment_onTheMarkOrFromAnUnusedAccount_isRefused() {
+        long bank = c.bankAccount("Operating", "", "1000.00");
         assertEquals(
-                0,
-                app.bean(JdbcTemplate.class)
-                        .queryForObject("select count(*) from open_item where company_id = ?", Long.class, c.id));
+                "mark.held",
+                c.post("/payments", c.payment(bank, null, "", "2026-05-31", List.of(), "5.00"))
+                        .code());
+        settings(bank, Map.of("active", false));
+        assertEquals(
+                "bank-account.inactive",
+                c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), "5.00"))
+                        .code());
+        settings(bank, Map.of());
+        Map<String, Object> nothing = c.payment(bank, null, "", "2026-06-02", List.of(), "");
+        assertEquals("payment.amount", c.post("/payments", nothing).code());
+        nothing.put("payee", "");
+        assertEquals("field.invalid", c.post("/payments", nothing).code());
     }
 }

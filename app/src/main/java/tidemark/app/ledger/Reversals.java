@@ -1,0 +1,148 @@
+package tidemark.app.ledger;
+
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.core.ledger.JournalEntry;
+import tidemark.core.problem.RuleViolation;
+
+/** Takes booked entries back by booking their opposites. */
+@Service
+public class Reversals {
+    private final Ledger ledger;
+    private final PostedEntryRepository entries;
+    private final CashEntryRepository cashEntries;
+    private final BankAccounts bankAccounts;
+    private final CancellingPairs pairs;
+    private final List<EntryWatch> watches;
+
+    Reversals(
+            Ledger ledger,
+            PostedEntryRepository entries,
+            CashEntryRepository cashEntries,
+            BankAccounts bankAccounts,
+            // those who tie the pairs reverse entries themselves
+            @Lazy CancellingPairs pairs,
+            List<EntryWatch> watches) {
+        this.ledger = ledger;
+        this.entries = entries;
+        this.cashEntries = cashEntries;
+        this.bankAccounts = bankAccounts;
+        this.pairs = pairs;
+        this.watches = watches;
+    }
+
+    /**
+     * Books the opposite of an entry; both are then closed to one another, and what it settled is open again.
+     *
+     * @throws RuleViolation {@code entry.source}, {@code entry.stands}, {@code entry.reversed} or {@code entry.matched}
+     */
+    @Transactional
+    public Ledger.Booked reverse(long companyId, long entryId, LocalDate date, String who) {
+        PostedEntry original = ledger.entry(companyId, entryId);
+        String source = original.source().name().toLowerCase(Locale.ROOT);
+        switch (original.source().undoneAt()) {
+            case ENTRY -> {}
+            case SOURCE ->
+                throw new RuleViolation(
+                        "entry.source",
+                        "",
+                        "entry " + original.number() + ", which a " + source + " made",
+                        "an entry that stands for itself",
+                        original.source() == EntrySource.PAYMENT
+                                ? "Void the payment instead; its entry is reversed with it."
+                                : "Reverse the " + source + " instead; its entries are reversed with it.");
+            case NOWHERE ->
+                throw new RuleViolation(
+                        "entry.stands",
+                        "",
+                        "entry " + original.number() + ", "
+                                + (original.source() == EntrySource.OPENING
+                                        ? "the opening balance of an account"
+                                        : "a reversal"),
+                        "an entry that can be taken back",
+                        original.source() == EntrySource.OPENING
+                                ? "Book an entry that puts the balance right."
+                                : "Book the original entry again if it was right.");
+        }
+        return reverseAtSource(companyId, entryId, date, who);
+    }
+
+    /** The same for what made the entry, which has checked that it may. */
+    @Transactional
+    public Ledger.Booked reverseAtSource(long companyId, long entryId, LocalDate date, String who) {
+        PostedEntry original = ledger.entry(companyId, entryId);
+        List<PostedLine> originalLines = ledger.linesOf(List.of(entryId));
+        Set<Long> accounts = new HashSet<>();
+        originalLines.forEach(l -> accounts.add(l.ledgerAccountId()));
+        Map<Long, BankAccount> banks = new HashMap<>();
+        bankAccounts.forChangeByLedgerAccounts(companyId, accounts).forEach(b -> banks.put(b.id(), b));
+        bankAccounts.companyForNumbering(companyId);
+        entries.findByReversalOf(entryId).ifPresent(r -> {
+            throw new RuleViolation(
+                    "entry.reversed",
+                    "",
+                    "entry " + original.number() + ", reversed by entry " + r.number() + " of " + r.entryDate(),
+                    "an entry that still stands",
+                    "Nothing is left to do.");
+        });
+        List<PostedCashEntry> cash = cashEntries.findByJournalEntryIdInOrderById(List.of(entryId));
+        cash.forEach(entry -> checkFree(entry, Objects.requireNonNull(banks.get(entry.bankAccountId()))));
+        JournalEntry reversal = journalEntry(companyId, original, originalLines).reversedOn(date);
+        String check = cash.isEmpty() ? "" : cash.getFirst().entry().checkNumber();
+        Ledger.Booked booked = ledger.book(
+                companyId,
+                List.of(new Ledger.Draft(
+                        reversal, check, "", original.siteId(), ItemTerms.plain(ItemTerms.Kind.REVERSAL))),
+                EntrySource.REVERSAL,
+                entryId,
+                who);
+        for (int i = 0; i < cash.size(); i++) {
+            PostedCashEntry first = cash.get(i);
+            BankAccount bank = Objects.requireNonNull(banks.get(first.bankAccountId()));
+            pairs.cancel(bank, first, booked.cashEntries().get(i), who);
+        }
+        watches.forEach(w -> booked.items()
+                .addAll(w.reversed(companyId, original, booked.entries().getFirst(), date, who)));
+        return booked;
+    }
+
+    private static void checkFree(PostedCashEntry entry, BankAccount bank) {
+        if (entry.itemMatchId() != null) {
+            boolean certified = bank.mark().holds(entry.entryDate());
+            throw new RuleViolation(
+                    "entry.matched",
+                    "",
+                    entry.entry().title() + ", which is matched to the bank's lines on " + bank.name()
+                            + (certified ? " in a month that is certified" : ""),
+                    "an entry that is not matched",
+                    certified
+                            ? "Have that month reopened, or book a new entry that puts it right."
+                            : "Undo the match first.");
+        }
+    }
+
+    private JournalEntry journalEntry(long companyId, PostedEntry entry, List<PostedLine> lines) {
+        Map<Long, ChartAccount> chart = ledger.chartById(companyId);
+        return new JournalEntry(
+                entry.entryDate(),
+                entry.documentDate(),
+                bankAccounts.companyCurrency(companyId),
+                entry.reference(),
+                entry.text(),
+                lines.stream()
+                        .map(l -> l.line(Objects.requireNonNull(chart.get(l.ledgerAccountId()))
+                                .code()))
+                        .toList());
+    }
+}

@@ -1,0 +1,97 @@
+package tidemark.app.matching;
+
+import jakarta.persistence.EntityManager;
+import java.time.YearMonth;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.reconcile.ItemMatch;
+import tidemark.app.reconcile.ItemMatchRepository;
+import tidemark.app.reconcile.Months;
+import tidemark.app.statement.TakenLine;
+import tidemark.core.matching.Candidate;
+
+/** Takes all firm matches of a month in one step, and takes that step back. */
+@Service
+public class FirmMatches {
+    private final BankAccounts accounts;
+    private final Months months;
+    private final Matches matches;
+    private final ItemMatchRepository rows;
+    private final ActivityLog activity;
+    private final EntityManager em;
+
+    FirmMatches(
+            BankAccounts accounts,
+            Months months,
+            Matches matches,
+            ItemMatchRepository rows,
+            ActivityLog activity,
+            EntityManager em) {
+        this.accounts = accounts;
+        this.months = months;
+        this.matches = matches;
+        this.rows = rows;
+        this.activity = activity;
+        this.em = em;
+    }
+
+    /** What taking the firm ones did. */
+    public record FirmTaken(@Nullable Long batchId, int count) {}
+
+    /** Takes all firm matches of a month in one step, which can be undone in one step. */
+    @Transactional
+    public FirmTaken takeFirm(long companyId, long accountId, YearMonth month, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        List<Candidate> firm = months.loadForChange(account, month).matching().firm();
+        Long batch = null;
+        for (Candidate c : firm) {
+            List<TakenLine> line = matches.lines(account, List.of(c.line().value()));
+            List<PostedCashEntry> entry =
+                    matches.entries(account, List.of(c.entry().value()));
+            if (batch == null) {
+                // the first match of the step gives the step its name
+                batch = ((Number) em.createNativeQuery("select next value for row_id", Long.class)
+                                .getSingleResult())
+                        .longValue();
+            }
+            matches.tie(account, line, entry, ItemMatch.How.FIRM, c, batch, who);
+        }
+        if (batch != null) {
+            activity.record(
+                    companyId,
+                    who,
+                    "match.firm",
+                    "bank_account",
+                    accountId,
+                    "%s: took %d firm matches of %s".formatted(account.name(), firm.size(), month));
+        }
+        return new FirmTaken(batch, firm.size());
+    }
+
+    @Transactional
+    public int undoBatch(long companyId, long accountId, long batchId, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        List<ItemMatch> batch = rows.findByBankAccountIdAndBatchIdOrderById(accountId, batchId);
+        if (batch.isEmpty()) {
+            throw new Missing("match");
+        }
+        for (ItemMatch match : batch) {
+            matches.loose(account, match);
+        }
+        activity.record(
+                companyId,
+                who,
+                "match.firm-undone",
+                "bank_account",
+                accountId,
+                "%s: undid %d firm matches in one step".formatted(account.name(), batch.size()));
+        return batch.size();
+    }
+}

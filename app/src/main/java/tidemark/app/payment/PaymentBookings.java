@@ -1,0 +1,129 @@
+package tidemark.app.payment;
+
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.FlushModeType;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.springframework.stereotype.Component;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.Companies;
+import tidemark.app.company.Company;
+import tidemark.app.ledger.Chart;
+import tidemark.app.ledger.EntrySource;
+import tidemark.app.ledger.ItemTerms;
+import tidemark.app.ledger.Ledger;
+import tidemark.app.party.Allocations;
+import tidemark.app.party.Parties;
+import tidemark.app.party.Party;
+import tidemark.core.ledger.JournalEntry;
+import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.ledger.Taxes;
+import tidemark.core.party.Allocation;
+import tidemark.core.party.OpenItem;
+import tidemark.core.payment.PaymentBooking;
+import tidemark.core.payment.PaymentKind;
+import tidemark.core.payment.PaymentState;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Books payments that wait for nothing any more, with the settlements that go with them. */
+@Component
+class PaymentBookings {
+    private final Parties parties;
+    private final PaymentForms forms;
+    private final Allocations allocations;
+    private final Ledger ledger;
+    private final Chart chart;
+    private final Companies companies;
+    private final JsonMapper json;
+    private final EntityManager em;
+
+    PaymentBookings(
+            Parties parties,
+            PaymentForms forms,
+            Allocations allocations,
+            Ledger ledger,
+            Chart chart,
+            Companies companies,
+            JsonMapper json,
+            EntityManager em) {
+        this.parties = parties;
+        this.forms = forms;
+        this.allocations = allocations;
+        this.ledger = ledger;
+        this.chart = chart;
+        this.companies = companies;
+        this.json = json;
+        this.em = em;
+    }
+
+    Ledger.Booked book(BankAccount account, Payment payment, String who) {
+        return bookAll(account, List.of(payment), List.of(""), who);
+    }
+
+    /** Books payments that wait for nothing any more, in one go. */
+    Ledger.Booked bookAll(BankAccount account, List<Payment> ready, List<String> labels, String who) {
+        Company company = companies.get(account.companyId());
+        Map<String, Taxes.Tax> taxes = ledger.taxes(company.id());
+        String cash = ledger.account(company.id(), account.ledgerAccountId()).code();
+        List<Ledger.Draft> drafts = new ArrayList<>();
+        Map<Payment, Allocation> settles = new HashMap<>();
+        em.flush();
+        // nothing below depends on what this loop changes, and looking through it all for each payment takes n²
+        em.setFlushMode(FlushModeType.COMMIT);
+        for (int i = 0; i < ready.size(); i++) {
+            Payment payment = ready.get(i);
+            Party party = payment.partyId() == null ? null : parties.get(company.id(), payment.partyId());
+            PaymentBooking.Parts parts = forms.parts(
+                    company,
+                    account,
+                    party,
+                    json.readValue(payment.parts(), Payments.Parts.class),
+                    payment.paymentDate(),
+                    labels.get(i));
+            settles.put(payment, parts.items());
+            String money = payment.onClearing() ? chart.serving(company.id(), account, Purpose.IN_TRANSIT_OUT) : cash;
+            String text = payment.text().isEmpty() ? Payment.upper(payment.title()) : payment.text();
+            JournalEntry entry = PaymentBooking.out(
+                    new PaymentBooking.Terms(
+                            payment.paymentDate(), company.baseCurrency(), payment.number(), text, money),
+                    party == null
+                            ? new PaymentBooking.Counterpart(PartyId.NONE, payment.payee(), "", "")
+                            : allocations.counterpart(company, party),
+                    parts,
+                    taxes);
+            if (!account.currency().equals(company.baseCurrency())) {
+                entry = PaymentBooking.inOwnCurrency(entry, money, -payment.minorUnits());
+            }
+            drafts.add(new Ledger.Draft(
+                    entry,
+                    payment.kind() == PaymentKind.CHECK ? payment.number() : "",
+                    labels.get(i),
+                    payment.siteId(),
+                    new ItemTerms(
+                            ItemTerms.Kind.PAYMENT,
+                            "",
+                            Payment.upper(payment.title()),
+                            payment.paymentDate(),
+                            OpenItem.Discount.NONE)));
+            payment.move(PaymentState.Move.BOOK);
+        }
+        em.setFlushMode(FlushModeType.AUTO);
+        Ledger.Booked booked = ledger.book(company.id(), drafts, EntrySource.PAYMENT, null, who);
+        for (int i = 0; i < ready.size(); i++) {
+            Payment payment = ready.get(i);
+            payment.booked(booked.entries().get(i).id());
+            Allocation allocation = Objects.requireNonNull(settles.get(payment));
+            if (!allocation.parts().isEmpty()) {
+                Ledger.Booked one =
+                        new Ledger.Booked(List.of(booked.entries().get(i)), List.of(), List.of(), new ArrayList<>());
+                allocations.settle(company.id(), one, allocation, payment.paymentDate(), who);
+                booked.items().addAll(one.items());
+            }
+        }
+        return booked;
+    }
+}
