@@ -26,7 +26,7 @@ import tidemark.core.certificate.Mark;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.payment.CheckNumber;
 import tidemark.core.payment.PaymentLimits;
-import tidemark.core.statement.StatementIntegrity;
+import tidemark.core.statement.AccountNumbers;
 
 /** An account at a bank, with its own cash account in the ledger and its mark. */
 @Entity
@@ -122,7 +122,7 @@ public class BankAccount {
 
     /** The last four signs of the number, for screens and papers: {@code ··4417}. */
     public String shortNumber() {
-        String plain = StatementIntegrity.plain(number);
+        String plain = AccountNumbers.plain(number);
         return "··" + (plain.length() <= 4 ? plain : plain.substring(plain.length() - 4));
     }
 

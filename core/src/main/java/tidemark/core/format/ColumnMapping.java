@@ -1,0 +1,173 @@
+package tidemark.core.format;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import tidemark.core.problem.Problem;
+import tidemark.core.problem.RuleViolation;
+
+/**
+ * How a bank's own table is read: learned once, used for every later file of the same shape.
+ *
+ * @param charset a character set of the platform, such as {@code UTF-8}; not used for spreadsheets
+ * @param separator between the fields of a text file
+ * @param skipRows rows before the header row, or before the first line where there is none
+ * @param header the header row as it was learned; empty where the file has none
+ * @param dates the order of day, month and year
+ * @param decimalPoint {@code .} or {@code ,}
+ * @param turned whether plus means out of the account
+ * @param columns the places, from 0, of each thing that the table holds
+ */
+public record ColumnMapping(
+        String name,
+        String charset,
+        char separator,
+        int skipRows,
+        List<String> header,
+        DateOrder dates,
+        char decimalPoint,
+        boolean turned,
+        Map<Column, List<Integer>> columns) {
+    static final int MOST_COLUMNS = 200;
+
+    /** @throws RuleViolation naming everything that does not fit together */
+    public ColumnMapping {
+        header = List.copyOf(header);
+        EnumMap<Column, List<Integer>> copy = new EnumMap<>(Column.class);
+        columns.forEach((column, places) -> {
+            if (!places.isEmpty()) {
+                copy.put(column, List.copyOf(places));
+            }
+        });
+        columns = copy;
+        List<Problem> problems = new ArrayList<>();
+        check(columns, problems);
+        if (decimalPoint != '.' && decimalPoint != ',') {
+            problems.add(new Problem(
+                    "mapping.decimal", "decimalPoint", "“" + decimalPoint + "”", ". or ,", "Choose one of the two."));
+        }
+        if (dates == DateOrder.UNTOLD) {
+            problems.add(new Problem(
+                    "mapping.dates",
+                    "dates",
+                    "no order of day, month and year",
+                    "year, month or day first",
+                    "Choose the order in which the bank writes its dates."));
+        }
+        if (skipRows < 0 || skipRows > 200 || header.size() > MOST_COLUMNS) {
+            problems.add(new Problem(
+                    "mapping.rows",
+                    "skipRows",
+                    skipRows + " rows to skip, " + header.size() + " columns",
+                    "at most 200 rows and " + MOST_COLUMNS + " columns",
+                    "Correct the number."));
+        }
+        try {
+            java.nio.charset.Charset.forName(charset);
+        } catch (IllegalArgumentException e) {
+            problems.add(new Problem(
+                    "mapping.charset",
+                    "charset",
+                    "“" + charset + "”",
+                    "a character set such as UTF-8 or windows-1252",
+                    "Choose another one."));
+        }
+        if (!problems.isEmpty()) {
+            throw new RuleViolation(problems);
+        }
+    }
+
+    private static void check(Map<Column, List<Integer>> columns, List<Problem> problems) {
+        if (!columns.containsKey(Column.BOOKING_DATE)) {
+            problems.add(missing("BOOKING_DATE", "the booking date"));
+        }
+        boolean one = columns.containsKey(Column.AMOUNT);
+        boolean two = columns.containsKey(Column.MONEY_IN) || columns.containsKey(Column.MONEY_OUT);
+        if (one == two) {
+            problems.add(new Problem(
+                    "mapping.amount",
+                    "columns",
+                    one ? "both one column of amounts and columns for money in and out" : "no column of amounts",
+                    "either one column of amounts, or one for money in and one for money out",
+                    "Choose the columns that hold the amounts."));
+        } else if (two && !(columns.containsKey(Column.MONEY_IN) && columns.containsKey(Column.MONEY_OUT))) {
+            problems.add(missing(
+                    columns.containsKey(Column.MONEY_IN) ? "MONEY_OUT" : "MONEY_IN",
+                    "the other one of money in and out"));
+        }
+        Set<Integer> used = new HashSet<>();
+        columns.forEach((column, places) -> {
+            if (column != Column.TEXT && places.size() > 1) {
+                problems.add(new Problem(
+                        "mapping.twice",
+                        column.name(),
+                        places.size() + " columns",
+                        "one column",
+                        "Only the text can be put together from several columns."));
+            }
+            for (int place : places) {
+                if (place < 0 || place >= MOST_COLUMNS) {
+                    problems.add(new Problem(
+                            "mapping.place",
+                            column.name(),
+                            "column " + (place + 1),
+                            "a column from 1 to " + MOST_COLUMNS,
+                            "Choose a column of the file."));
+                } else if (!used.add(place) && column != Column.TEXT) {
+                    problems.add(new Problem(
+                            "mapping.twice",
+                            column.name(),
+                            "column " + (place + 1) + ", which serves something else already",
+                            "each column for one thing",
+                            "Choose another column."));
+                }
+            }
+        });
+    }
+
+    private static Problem missing(String column, String of) {
+        return new Problem(
+                "mapping.column", column, "no column for " + of, "one column", "Choose the column that holds it.");
+    }
+
+    /** Whether a header row is the learned one, whatever its capitals and surrounding blanks. */
+    public boolean fits(List<String> row) {
+        if (header.isEmpty() || row.size() < header.size()) {
+            return false;
+        }
+        for (int i = 0; i < header.size(); i++) {
+            if (!plain(header.get(i)).equals(plain(row.get(i)))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static String plain(String cell) {
+        return cell.strip().toLowerCase(Locale.ROOT);
+    }
+
+    String cell(Column column, List<String> row) {
+        List<Integer> places = columns.get(column);
+        if (places == null) {
+            return "";
+        }
+        if (places.size() == 1) {
+            int place = places.getFirst();
+            return place < row.size() ? row.get(place).strip() : "";
+        }
+        String joined = "";
+        for (int place : places) {
+            joined = LineDraft.join(joined, place < row.size() ? row.get(place).strip() : "");
+        }
+        return joined;
+    }
+
+    boolean has(Column column) {
+        return columns.containsKey(column);
+    }
+}

@@ -1,0 +1,92 @@
+package tidemark.core.format;
+
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.problem.RuleViolation;
+
+/** Dates as the line-based formats write them, in digits alone. */
+final class FormatDates {
+    private FormatDates() {}
+
+    /** Six digits, {@code 260604}; years before 80 are after 2000. */
+    static LocalDate sixDigits(String text, int line, String field) {
+        LocalDate day = null;
+        if (text.length() == 6 && digits(text, 6)) {
+            int year = number(text, 0, 2);
+            day = of(year < 80 ? 2000 + year : 1900 + year, number(text, 2, 4), number(text, 4, 6));
+        }
+        return found(day, text, line, field, "six digits such as 260604");
+    }
+
+    /** Eight digits, {@code 20260604}, whatever follows. */
+    static LocalDate eightDigits(String text, int line, String field) {
+        LocalDate day = text.length() >= 8 && digits(text, 8)
+                ? of(number(text, 0, 4), number(text, 4, 6), number(text, 6, 8))
+                : null;
+        return found(day, text, line, field, "eight digits such as 20260604");
+    }
+
+    /** The day with this month and day of month that lies nearest to another. */
+    static LocalDate nearest(String monthAndDay, LocalDate to, int line, String field) {
+        LocalDate best = null;
+        int month = number(monthAndDay, 0, 2);
+        int day = number(monthAndDay, 2, 4);
+        for (int year = to.getYear() - 1; year <= to.getYear() + 1; year++) {
+            LocalDate one = of(year, month, day);
+            if (one != null
+                    && (best == null
+                            || Math.abs(one.toEpochDay() - to.toEpochDay())
+                                    < Math.abs(best.toEpochDay() - to.toEpochDay()))) {
+                best = one;
+            }
+        }
+        return found(best, monthAndDay, line, field, "month and day such as 0604");
+    }
+
+    private static LocalDate found(@Nullable LocalDate day, String text, int line, String field, String expected) {
+        if (day == null) {
+            throw new RuleViolation(
+                    "date.unreadable",
+                    "line " + line + ", " + field,
+                    quoted(text),
+                    expected,
+                    "Fetch the file from the bank again.");
+        }
+        return day;
+    }
+
+    static String quoted(String text) {
+        return text.isBlank()
+                ? "nothing"
+                : "“" + (text.length() > 60 ? text.substring(0, 60) + "…" : text.strip()) + "”";
+    }
+
+    static @Nullable LocalDate of(int year, int month, int day) {
+        try {
+            return LocalDate.of(year, month, day);
+        } catch (DateTimeException e) {
+            return null;
+        }
+    }
+
+    static boolean digits(String text, int count) {
+        if (text.length() < count) {
+            return false;
+        }
+        for (int i = 0; i < count; i++) {
+            if (text.charAt(i) < '0' || text.charAt(i) > '9') {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static int number(String text, int from, int to) {
+        int value = 0;
+        for (int i = from; i < to; i++) {
+            value = value * 10 + (text.charAt(i) - '0');
+        }
+        return value;
+    }
+}

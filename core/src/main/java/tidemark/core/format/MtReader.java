@@ -1,0 +1,475 @@
+package tidemark.core.format;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.RuleViolation;
+import tidemark.core.statement.Balance;
+import tidemark.core.statement.ReadWarning;
+import tidemark.core.statement.StatementFacts;
+
+/**
+ * Reads the customer statement messages MT940 and MT942, with or without their envelope, as a stream. Messages that are
+ * pages of one statement ({@code :62M:} then {@code :60M:}) make one statement. Source: the message type
+ * specifications of category 9, fields 20, 25, 28C, 34F, 60a, 61, 62a, 64, 65, 86, 90C, 90D.
+ */
+public final class MtReader implements StatementReader {
+    @Override
+    public String format() {
+        return "MT940";
+    }
+
+    @Override
+    public void read(InputStream in, CurrencyUnit assumed, StatementSink sink) throws IOException {
+        new Reading(new TextLines(in), assumed, sink).read();
+    }
+
+    private static final class Reading {
+        private final TextLines lines;
+        private final CurrencyUnit assumed;
+        private final StatementSink sink;
+        private final LineDraft draft = new LineDraft();
+        private final List<String> field = new ArrayList<>();
+        private String tag = "";
+        private int tagLine;
+        private boolean envelope;
+        private boolean messageOpen;
+        private boolean started;
+        private int statements;
+
+        private boolean open;
+        private boolean begun;
+        private boolean drafted;
+        private boolean pageToCome;
+        private boolean interim;
+        private boolean closed;
+        private String account = "";
+        private String newAccount = "";
+        private String reference = "";
+        private String newReference = "";
+        private String sequence = "";
+        private @Nullable CurrencyUnit currency;
+        private @Nullable Balance opening;
+        private @Nullable Balance closing;
+        private long position;
+        private int debits;
+        private int credits;
+        private long debitSum;
+        private long creditSum;
+        private int lastSign;
+
+        Reading(TextLines lines, CurrencyUnit assumed, StatementSink sink) {
+            this.lines = lines;
+            this.assumed = assumed;
+            this.sink = sink;
+        }
+
+        void read() throws IOException {
+            String line = lines.next();
+            while (line != null) {
+                line(line);
+                line = lines.next();
+            }
+            field();
+            if (envelope) {
+                throw incomplete("a message that is not ended by -}", "-} after the last field");
+            }
+            endMessage();
+            finish();
+            if (statements == 0) {
+                throw new RuleViolation(
+                        "statement.none",
+                        "",
+                        "no statement in the file",
+                        "at least one message with :20:, :25: and :60F:",
+                        "Choose the file that holds the statement.");
+            }
+            lines.tellCharset(sink);
+        }
+
+        private void line(String raw) {
+            String text = raw;
+            if (text.startsWith("{") || (text.startsWith("-}") && text.indexOf('{') > 0)) {
+                if (text.startsWith("-}")) {
+                    endOfText();
+                }
+                int body = text.lastIndexOf("{4:");
+                if (body < 0) {
+                    return;
+                }
+                envelope = true;
+                text = text.substring(body + 3);
+                if (text.isEmpty()) {
+                    return;
+                }
+            }
+            if ((text.equals("-") && !envelope) || text.startsWith("-}")) {
+                endOfText();
+                return;
+            }
+            int colon = text.startsWith(":") ? text.indexOf(':', 1) : -1;
+            if (colon >= 3 && colon <= 4 && isTag(text, colon)) {
+                field();
+                tag = text.substring(1, colon);
+                tagLine = lines.number();
+                field.add(text.substring(colon + 1));
+            } else if (!tag.isEmpty() && field.size() < 200) {
+                field.add(text);
+            } else if (!text.isBlank() && messageOpen) {
+                throw new RuleViolation(
+                        "mt.field",
+                        "line " + lines.number(),
+                        FormatDates.quoted(text),
+                        "a field that begins with its tag, such as :61:",
+                        "Fetch the file from the bank again.");
+            }
+        }
+
+        private static boolean isTag(String text, int colon) {
+            return FormatDates.digits(text.substring(1), 2)
+                    && (colon == 3 || (text.charAt(3) >= 'A' && text.charAt(3) <= 'Z'));
+        }
+
+        private void endOfText() {
+            field();
+            endMessage();
+            envelope = false;
+        }
+
+        private RuleViolation incomplete(String found, String expected) {
+            return new RuleViolation(
+                    "file.incomplete",
+                    "line " + Math.max(1, lines.number()),
+                    found,
+                    expected,
+                    "The file breaks off; fetch it from the bank again.");
+        }
+
+        /** Works off the field that has been gathered. */
+        private void field() {
+            if (tag.isEmpty()) {
+                return;
+            }
+            String first = field.getFirst();
+            switch (tag) {
+                case "20" -> {
+                    endMessage();
+                    messageOpen = true;
+                    started = false;
+                    closed = false;
+                    newAccount = "";
+                    newReference = first.strip();
+                }
+                case "25", "25P" -> newAccount = first.strip();
+                case "28C", "28" -> sequence = first.strip();
+                case "34F" -> {
+                    // a second one gives the other side's limit
+                    if (!started) {
+                        start(true, MinorUnits.currency(cut(first, 0, 3), where("34F")), null);
+                    }
+                }
+                case "13D", "13" -> {}
+                case "60F", "60M" -> open60(first, tag.equals("60M"));
+                case "61" -> line61(first);
+                case "86" -> line86();
+                case "62F", "62M" -> {
+                    endLine();
+                    if (!open || !started) {
+                        throw noStatement();
+                    }
+                    closing = balance(first);
+                    closed = true;
+                    pageToCome = tag.equals("62M");
+                    if (!lines.wasEnded()) {
+                        checkBroken();
+                    }
+                }
+                case "90D", "90C" -> {
+                    endLine();
+                    if (!open) {
+                        throw noStatement();
+                    }
+                    total(first, tag.equals("90D"));
+                }
+                default -> endLine();
+            }
+            tag = "";
+            field.clear();
+        }
+
+        private String where(String of) {
+            return "line " + tagLine + ", :" + of + ":";
+        }
+
+        private void open60(String text, boolean intermediate) {
+            Balance balance = balance(text);
+            if (open && intermediate && pageToCome && newAccount.equals(account)) {
+                if (closing != null && closing.minorUnits() != balance.minorUnits()) {
+                    sink.warn(ReadWarning.breach(
+                            tagLine,
+                            "statement.page",
+                            "a page " + sequence + " that opens with "
+                                    + MinorUnits.report(balance.minorUnits(), counted()),
+                            MinorUnits.report(closing.minorUnits(), counted())
+                                    + ", with which the page before it ended",
+                            "A page is missing or wrong; fetch the file again."));
+                }
+                pageToCome = false;
+                started = true;
+                return;
+            }
+            start(false, unitOf(text), balance);
+            if (intermediate) {
+                sink.warn(ReadWarning.breach(
+                        tagLine,
+                        "statement.page",
+                        "a page that follows on from an earlier one (:60M:)",
+                        "the first page of the statement (:60F:)",
+                        "Look for the file with the pages before this one."));
+            }
+        }
+
+        private CurrencyUnit counted() {
+            return currency == null ? assumed : currency;
+        }
+
+        /** Begins a statement with what its message has told so far. */
+        private void start(boolean isInterim, CurrencyUnit unit, @Nullable Balance first) {
+            finish();
+            open = true;
+            started = true;
+            begun = false;
+            interim = isInterim;
+            account = newAccount;
+            reference = newReference;
+            currency = unit;
+            opening = first;
+            closing = null;
+            position = 0;
+            debits = 0;
+            credits = 0;
+            debitSum = 0;
+            creditSum = 0;
+            pageToCome = false;
+        }
+
+        private CurrencyUnit unitOf(String balance) {
+            return MinorUnits.currency(balance.substring(7, 10), where(tag));
+        }
+
+        private Balance balance(String text) {
+            // C260601USD1234,56
+            if (text.length() < 11 || (text.charAt(0) != 'C' && text.charAt(0) != 'D')) {
+                throw new RuleViolation(
+                        "balance.unreadable",
+                        where(tag),
+                        FormatDates.quoted(text),
+                        "a balance such as C260601USD1234,56",
+                        "Fetch the file from the bank again.");
+            }
+            LocalDate day = FormatDates.sixDigits(text.substring(1, 7), tagLine, ":" + tag + ":");
+            CurrencyUnit unit = unitOf(text);
+            if (!tag.startsWith("60") && currency != null && !unit.equals(currency)) {
+                throw new RuleViolation(
+                        "currency.other",
+                        where(tag),
+                        "a balance in " + unit.getCode(),
+                        "one in " + currency.getCode() + ", as the opening balance",
+                        "Fetch the file from the bank again.");
+            }
+            long amount = amount(text.substring(10), unit);
+            return new Balance(day, text.charAt(0) == 'D' ? -amount : amount);
+        }
+
+        private long amount(String text, CurrencyUnit unit) {
+            String plain = text.strip();
+            if (plain.indexOf(',') < 0 || plain.indexOf('.') >= 0 || plain.startsWith("-")) {
+                throw new RuleViolation(
+                        "amount.unreadable",
+                        where(tag),
+                        FormatDates.quoted(text),
+                        "an amount with a comma and no sign, such as 1234,56",
+                        "Fetch the file from the bank again.");
+            }
+            return MinorUnits.parse(plain.replace(',', '.'), unit, where(tag));
+        }
+
+        private void line61(String text) {
+            if (!open || !started || closed) {
+                throw noStatement();
+            }
+            endLine();
+            begin();
+            draft.clear();
+            drafted = true;
+            draft.fileLine = tagLine;
+            Mt61 parts = Mt61.parse(text, tagLine);
+            draft.value = FormatDates.sixDigits(parts.valueDate(), tagLine, ":61:");
+            draft.booked = parts.entryDate().isEmpty()
+                    ? draft.value
+                    : FormatDates.nearest(parts.entryDate(), draft.value, tagLine, ":61:");
+            long amount = amount(parts.amount(), counted());
+            if (amount == 0) {
+                throw new RuleViolation(
+                        "amount.zero",
+                        where("61"),
+                        "a line of zero",
+                        "an amount other than zero",
+                        "Fetch the file from the bank again.");
+            }
+            draft.amount = parts.in() ? amount : -amount;
+            draft.pending = parts.expected();
+            if (parts.reversal()) {
+                draft.extra("reversal");
+            }
+            draft.code = parts.type();
+            String own = parts.reference();
+            boolean check = parts.type().endsWith("CHK");
+            if (check && FormatDates.digits(own, own.length()) && !own.isEmpty()) {
+                draft.check = own;
+            } else if (!own.equals("NONREF")) {
+                draft.reference = own;
+            }
+            draft.bankReference = parts.bankReference();
+            for (int i = 1; i < field.size(); i++) {
+                draft.extra(field.get(i).strip());
+            }
+            lastSign = parts.in() ? 1 : -1;
+            if (!draft.pending) {
+                if (lastSign > 0) {
+                    credits++;
+                    creditSum = Math.addExact(creditSum, amount);
+                } else {
+                    debits++;
+                    debitSum = Math.addExact(debitSum, amount);
+                }
+            }
+        }
+
+        private RuleViolation noStatement() {
+            return new RuleViolation(
+                    "statement.balance.missing",
+                    "line " + tagLine,
+                    "a line or closing balance before any opening balance",
+                    ":60F:, or :34F: in an interim report, at the head of each message",
+                    "Fetch the file from the bank again.");
+        }
+
+        private void begin() {
+            if (!begun) {
+                begun = true;
+                sink.begin(facts());
+            }
+        }
+
+        private void line86() {
+            if (drafted) {
+                Mt86.into(field, draft, lastSign > 0);
+                endLine();
+            }
+        }
+
+        private void endLine() {
+            if (drafted) {
+                drafted = false;
+                position++;
+                sink.line(draft.line(position));
+            }
+        }
+
+        /** The totals of an interim report: how many, and how much. */
+        private void total(String text, boolean debit) {
+            int end = 0;
+            while (end < text.length() && Character.isDigit(text.charAt(end))) {
+                end++;
+            }
+            if (end == 0 || end > 6 || text.length() < end + 4) {
+                throw new RuleViolation(
+                        "total.unreadable",
+                        where(tag),
+                        FormatDates.quoted(text),
+                        "a number and a sum such as 2USD300,00",
+                        "Fetch the file from the bank again.");
+            }
+            CurrencyUnit unit = MinorUnits.currency(text.substring(end, end + 3), where(tag));
+            if (currency == null) {
+                currency = unit;
+            }
+            long sum = amount(text.substring(end + 3), unit);
+            int count = Integer.parseInt(text.substring(0, end));
+            if (count != (debit ? debits : credits) || sum != (debit ? debitSum : creditSum)) {
+                sink.warn(ReadWarning.breach(
+                        tagLine,
+                        "control.total",
+                        (debit ? debits : credits) + " lines " + (debit ? "out" : "in") + " that make "
+                                + MinorUnits.report(debit ? debitSum : creditSum, unit),
+                        count + " that make " + MinorUnits.report(sum, unit) + ", as the report's own total says",
+                        "A line is missing or wrong; fetch the file again."));
+            }
+        }
+
+        private void checkBroken() {
+            // the very last characters of the file: a closing balance cut short would still look like one
+            if (opening != null && closing != null) {
+                long made = Math.addExact(opening.minorUnits(), Math.subtractExact(creditSum, debitSum));
+                if (made != closing.minorUnits()) {
+                    throw incomplete(
+                            "a closing balance at the very end of the file that the lines do not make",
+                            "a line break after the last field");
+                }
+            }
+        }
+
+        private void endMessage() {
+            endLine();
+            if (messageOpen && !started) {
+                throw incomplete("a message without a balance", ":60F:, or :34F: in an interim report");
+            }
+            if (messageOpen && !interim && !closed) {
+                throw incomplete("a statement without a closing balance", ":62F: after the last line");
+            }
+            messageOpen = false;
+        }
+
+        private void finish() {
+            if (!open) {
+                return;
+            }
+            endLine();
+            if (pageToCome) {
+                sink.warn(ReadWarning.breach(
+                        lines.number(),
+                        "statement.page",
+                        "a page after which another should come (:62M:)",
+                        "the last page of the statement (:62F:)",
+                        "Look for the file with the pages after this one."));
+            }
+            begin();
+            sink.end(facts());
+            statements++;
+            open = false;
+        }
+
+        private StatementFacts facts() {
+            return new StatementFacts(
+                    interim ? StatementFacts.Kind.INTERIM : StatementFacts.Kind.BOOKED,
+                    account,
+                    reference,
+                    Optional.ofNullable(currency),
+                    Optional.empty(),
+                    Optional.ofNullable(closing).map(Balance::date),
+                    Optional.ofNullable(opening),
+                    Optional.ofNullable(closing));
+        }
+
+        private static String cut(String text, int from, int to) {
+            return text.length() < to ? text : text.substring(from, to);
+        }
+    }
+}

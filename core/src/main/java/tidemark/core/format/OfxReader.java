@@ -1,0 +1,402 @@
+package tidemark.core.format;
+
+import java.io.BufferedInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.nio.charset.Charset;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashSet;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.RuleViolation;
+import tidemark.core.statement.Balance;
+import tidemark.core.statement.ReadWarning;
+import tidemark.core.statement.StatementFacts;
+
+/**
+ * Reads bank and card statements of OFX 1.x (SGML) and 2.x (XML), as a stream. A statement has a closing balance
+ * ({@code LEDGERBAL}) and no opening one. Source: Open Financial Exchange specification 1.6 and 2.2, chapter 11.
+ */
+public final class OfxReader implements StatementReader {
+    private static final Set<String> GROUPS = Set.of(
+            "OFX",
+            "SIGNONMSGSRSV1",
+            "SONRS",
+            "STATUS",
+            "FI",
+            "BANKMSGSRSV1",
+            "STMTTRNRS",
+            "STMTRS",
+            "BANKACCTFROM",
+            "BANKTRANLIST",
+            "STMTTRN",
+            "LEDGERBAL",
+            "AVAILBAL",
+            "CREDITCARDMSGSRSV1",
+            "CCSTMTTRNRS",
+            "CCSTMTRS",
+            "CCACCTFROM",
+            "PAYEE",
+            "CURRENCY",
+            "ORIGCURRENCY",
+            "BANKACCTTO",
+            "CCACCTTO",
+            "BANKTRANLISTP",
+            "STMTTRNP",
+            "BALLIST",
+            "BAL");
+
+    @Override
+    public String format() {
+        return "OFX";
+    }
+
+    @Override
+    public void read(InputStream in, CurrencyUnit assumed, StatementSink sink) throws IOException {
+        BufferedInputStream buffered = in instanceof BufferedInputStream b ? b : new BufferedInputStream(in, 1 << 16);
+        Charset charset = charset(buffered);
+        new Reading(
+                        new OfxTokens(new InputStreamReader(
+                                buffered, charset.newDecoder().onMalformedInput(CodingErrorAction.REPORT))),
+                        assumed,
+                        sink)
+                .read();
+    }
+
+    /** The character set that the head of the file names. */
+    private static Charset charset(BufferedInputStream in) throws IOException {
+        in.mark(2048);
+        String head = new String(in.readNBytes(1024), StandardCharsets.ISO_8859_1).toUpperCase(Locale.ROOT);
+        in.reset();
+        boolean xml = head.contains("<?XML") || head.contains("<?OFX");
+        if (head.contains("ENCODING:UTF-8")
+                || head.contains("ENCODING:UNICODE")
+                || head.contains("CHARSET:UTF-8")
+                || (xml && !head.contains("ENCODING=\"ISO-8859-1\"") && !head.contains("ENCODING=\"WINDOWS-1252\""))) {
+            return StandardCharsets.UTF_8;
+        }
+        return head.contains("CHARSET:8859-1") ? StandardCharsets.ISO_8859_1 : Charset.forName("windows-1252");
+    }
+
+    private static final class Reading {
+        private final OfxTokens tokens;
+        private final CurrencyUnit assumed;
+        private final StatementSink sink;
+        private final Deque<String> path = new ArrayDeque<>();
+        private final LineDraft draft = new LineDraft();
+        private final Set<String> ids = new HashSet<>();
+
+        private boolean open;
+        private boolean begun;
+        private boolean complete;
+        private int statements;
+        private long position;
+        private String account = "";
+        private @Nullable CurrencyUnit currency;
+        private @Nullable LocalDate from;
+        private @Nullable LocalDate to;
+        private @Nullable LocalDate closingDay;
+        private @Nullable String closingText;
+        private int closingLine;
+
+        private boolean inLine;
+        private String amount = "";
+        private int amountLine;
+        private String corrects = "";
+        private String correction = "";
+        private String rate = "";
+        private String symbol = "";
+
+        Reading(OfxTokens tokens, CurrencyUnit assumed, StatementSink sink) {
+            this.tokens = tokens;
+            this.assumed = assumed;
+            this.sink = sink;
+        }
+
+        void read() throws IOException {
+            String element = "";
+            boolean seen = false;
+            OfxTokens.Kind kind = tokens.next();
+            while (kind != OfxTokens.Kind.END) {
+                switch (kind) {
+                    case OPEN -> {
+                        element = tokens.value();
+                        if (element.equals("OFX")) {
+                            seen = true;
+                        }
+                        if (GROUPS.contains(element)) {
+                            if (path.size() > 40) {
+                                throw malformed("groups in groups, more than 40 deep");
+                            }
+                            path.push(element);
+                            opened(element);
+                            element = "";
+                        }
+                    }
+                    case TEXT -> {
+                        if (!element.isEmpty()) {
+                            leaf(element, tokens.value());
+                        }
+                        element = "";
+                    }
+                    case CLOSE -> {
+                        String name = tokens.value();
+                        element = "";
+                        if (GROUPS.contains(name)) {
+                            if (path.isEmpty() || !path.peek().equals(name)) {
+                                throw malformed("</" + name + "> where "
+                                        + (path.isEmpty() ? "nothing" : "<" + path.peek() + ">") + " is open");
+                            }
+                            path.pop();
+                            closed(name);
+                        }
+                    }
+                    case END -> {}
+                }
+                kind = tokens.next();
+            }
+            if (!seen) {
+                throw new RuleViolation(
+                        "file.format",
+                        "line " + tokens.line(),
+                        "a file without <OFX>",
+                        "an OFX document",
+                        "Ask the bank for the statement as OFX.");
+            }
+            if (!complete) {
+                throw new RuleViolation(
+                        "file.incomplete",
+                        "line " + tokens.line(),
+                        "the end of the file inside " + (path.isEmpty() ? "the document" : "<" + path.peek() + ">"),
+                        "</OFX> at the end",
+                        "The file breaks off; fetch it from the bank again.");
+            }
+            if (statements == 0) {
+                throw new RuleViolation(
+                        "statement.none",
+                        "",
+                        "no statement in the file",
+                        "at least one STMTRS or CCSTMTRS",
+                        "Choose the file that holds the statement.");
+            }
+        }
+
+        private RuleViolation malformed(String found) {
+            return new RuleViolation(
+                    "ofx.malformed",
+                    "line " + tokens.line(),
+                    found,
+                    "each group closed in its turn",
+                    "Fetch the file from the bank again.");
+        }
+
+        private void opened(String name) {
+            switch (name) {
+                case "STMTRS", "CCSTMTRS" -> {
+                    open = true;
+                    begun = false;
+                    position = 0;
+                    account = "";
+                    currency = null;
+                    from = null;
+                    to = null;
+                    closingDay = null;
+                    closingText = null;
+                    ids.clear();
+                }
+                case "STMTTRN", "STMTTRNP" -> {
+                    begin();
+                    draft.clear();
+                    draft.fileLine = tokens.line();
+                    draft.pending = name.equals("STMTTRNP");
+                    inLine = true;
+                    amount = "";
+                    corrects = "";
+                    correction = "";
+                }
+                case "CURRENCY", "ORIGCURRENCY" -> {
+                    rate = "";
+                    symbol = "";
+                }
+                default -> {}
+            }
+        }
+
+        private void leaf(String name, String value) {
+            String group = path.isEmpty() ? "" : path.peek();
+            if (inLine) {
+                lineLeaf(group, name, value);
+                return;
+            }
+            switch (group + "/" + name) {
+                case "STMTRS/CURDEF", "CCSTMTRS/CURDEF" ->
+                    currency = MinorUnits.currency(value, "line " + tokens.line() + ", CURDEF");
+                case "BANKACCTFROM/ACCTID", "CCACCTFROM/ACCTID" -> account = value;
+                case "BANKTRANLIST/DTSTART" -> from = day(value, "DTSTART");
+                case "BANKTRANLIST/DTEND" -> to = day(value, "DTEND");
+                case "LEDGERBAL/BALAMT" -> {
+                    closingText = value;
+                    closingLine = tokens.line();
+                }
+                case "LEDGERBAL/DTASOF" -> closingDay = day(value, "DTASOF");
+                default -> {}
+            }
+        }
+
+        private void lineLeaf(String group, String name, String value) {
+            switch (group) {
+                case "CURRENCY", "ORIGCURRENCY" -> {
+                    if (name.equals("CURRATE")) {
+                        rate = value;
+                    } else if (name.equals("CURSYM")) {
+                        symbol = value;
+                    }
+                }
+                case "PAYEE" -> {
+                    if (name.equals("NAME")) {
+                        draft.counterparty = value;
+                    }
+                }
+                case "BANKACCTTO", "CCACCTTO" -> {
+                    if (name.equals("ACCTID")) {
+                        draft.extra("account " + value);
+                    }
+                }
+                default -> own(name, value);
+            }
+        }
+
+        private void own(String name, String value) {
+            switch (name) {
+                case "TRNTYPE" -> draft.code = value;
+                case "DTPOSTED" -> draft.booked = day(value, "DTPOSTED");
+                case "DTTRAN" -> draft.booked = day(value, "DTTRAN");
+                case "DTAVAIL" -> draft.value = day(value, "DTAVAIL");
+                case "TRNAMT" -> {
+                    amount = value;
+                    amountLine = tokens.line();
+                }
+                case "FITID" -> draft.bankReference = value;
+                case "CORRECTFITID" -> corrects = value;
+                case "CORRECTACTION" -> correction = value;
+                case "CHECKNUM" -> draft.check = value;
+                case "REFNUM" -> draft.reference = value;
+                case "NAME", "EXTDNAME" ->
+                    draft.counterparty =
+                            name.equals("NAME") && !draft.counterparty.isEmpty() ? draft.counterparty : value;
+                case "MEMO" -> draft.text = value;
+                default -> {}
+            }
+        }
+
+        private LocalDate day(String text, String field) {
+            return FormatDates.eightDigits(text, tokens.line(), field);
+        }
+
+        private void closed(String name) {
+            switch (name) {
+                case "OFX" -> complete = true;
+                case "CURRENCY", "ORIGCURRENCY" ->
+                    draft.extra((name.equals("CURRENCY") ? "in " : "originally in ") + symbol + " at " + rate);
+                case "STMTTRN", "STMTTRNP" -> endLine();
+                case "STMTRS", "CCSTMTRS" -> endStatement();
+                default -> {}
+            }
+        }
+
+        private void endLine() {
+            inLine = false;
+            CurrencyUnit unit = counted();
+            if (!open) {
+                throw malformed("a movement outside a statement");
+            }
+            String plain = amount.indexOf('.') < 0 ? amount.replace(',', '.') : amount;
+            draft.amount = MinorUnits.parse(plain, unit, "line " + Math.max(amountLine, draft.fileLine) + ", TRNAMT");
+            if (draft.booked == null) {
+                throw new RuleViolation(
+                        "line.date.missing",
+                        "line " + draft.fileLine,
+                        "a movement without a date",
+                        "DTPOSTED on every movement",
+                        "Fetch the file from the bank again.");
+            }
+            if (!corrects.isEmpty()) {
+                boolean delete = correction.equals("DELETE");
+                sink.warn(ReadWarning.breach(
+                        draft.fileLine,
+                        "line.correction",
+                        "a line that " + (delete ? "deletes" : "replaces") + " the line with the bank's reference "
+                                + corrects,
+                        "lines that stay as they are",
+                        "Look at that line" + (ids.contains(corrects) ? ", which stands in the same file" : "")
+                                + ", and ask the bank what it corrected."));
+                draft.extra((delete ? "deletes " : "replaces ") + corrects);
+                if (delete) {
+                    return;
+                }
+            }
+            if (draft.amount == 0) {
+                sink.warn(ReadWarning.note(
+                        draft.fileLine,
+                        "amount.zero",
+                        "a line of zero",
+                        "an amount other than zero",
+                        "It was passed over; it moves nothing."));
+                return;
+            }
+            if (ids.size() < 100_000 && !draft.bankReference.isEmpty()) {
+                ids.add(draft.bankReference);
+            }
+            position++;
+            sink.line(draft.line(position));
+        }
+
+        private CurrencyUnit counted() {
+            return currency == null ? assumed : currency;
+        }
+
+        private void begin() {
+            if (!begun) {
+                begun = true;
+                sink.begin(facts(Optional.empty()));
+            }
+        }
+
+        private void endStatement() {
+            begin();
+            Optional<Balance> closing = Optional.empty();
+            if (closingText != null) {
+                String plain = closingText.indexOf('.') < 0 ? closingText.replace(',', '.') : closingText;
+                long minorUnits = MinorUnits.parse(plain, counted(), "line " + closingLine + ", BALAMT");
+                LocalDate day = closingDay != null ? closingDay : to;
+                if (day != null) {
+                    closing = Optional.of(new Balance(day, minorUnits));
+                }
+            }
+            sink.end(facts(closing));
+            statements++;
+            open = false;
+        }
+
+        private StatementFacts facts(Optional<Balance> closing) {
+            return new StatementFacts(
+                    StatementFacts.Kind.BOOKED,
+                    account,
+                    "",
+                    Optional.ofNullable(currency),
+                    Optional.ofNullable(from),
+                    Optional.ofNullable(to),
+                    Optional.empty(),
+                    closing);
+        }
+    }
+}

@@ -1,0 +1,247 @@
+package tidemark.core.format;
+
+import java.io.IOException;
+import java.io.Reader;
+import java.nio.charset.MalformedInputException;
+import tidemark.core.problem.RuleViolation;
+
+/**
+ * Tags and texts of OFX, whether its elements are closed (2.x) or left open (1.x), as a stream. A tag or text of more
+ * than {@link #LONGEST} characters is refused, a document type definition too.
+ */
+final class OfxTokens {
+    static final int LONGEST = 20_000;
+
+    /** What has been read. */
+    enum Kind {
+        OPEN,
+        CLOSE,
+        TEXT,
+        END
+    }
+
+    private final Reader in;
+    private final char[] buffer = new char[1 << 14];
+    private int at;
+    private int end;
+    private int line = 1;
+    private final StringBuilder text = new StringBuilder();
+    private String name = "";
+
+    OfxTokens(Reader in) {
+        this.in = in;
+    }
+
+    int line() {
+        return line;
+    }
+
+    /** Name of the tag, in capitals, without a prefix; or the text with its entities resolved, stripped. */
+    String value() {
+        return name;
+    }
+
+    Kind next() throws IOException {
+        while (true) {
+            int c = read();
+            if (c < 0) {
+                return Kind.END;
+            }
+            if (c == '<') {
+                Kind kind = tag();
+                if (kind != null) {
+                    return kind;
+                }
+            } else {
+                at--;
+                String found = text('<');
+                if (!found.isEmpty()) {
+                    name = found;
+                    return Kind.TEXT;
+                }
+            }
+        }
+    }
+
+    private int read() throws IOException {
+        if (at == end) {
+            try {
+                end = in.read(buffer, 0, buffer.length);
+            } catch (MalformedInputException e) {
+                throw new RuleViolation(
+                        "file.charset",
+                        "line " + line,
+                        "bytes that are not in the character set the file names",
+                        "text in that character set",
+                        "Fetch the file from the bank again.");
+            }
+            at = 0;
+            if (end <= 0) {
+                end = 0;
+                return -1;
+            }
+        }
+        char c = buffer[at++];
+        if (c == '\n') {
+            line++;
+        } else if (c == 0) {
+            throw new RuleViolation(
+                    "file.nul",
+                    "line " + line,
+                    "a NUL character",
+                    "text",
+                    "Fetch the file from the bank again; this one is damaged or no text file.");
+        }
+        return c;
+    }
+
+    /** The tag after its opening bracket; null for what is passed over. */
+    @SuppressWarnings("NullAway")
+    private Kind tag() throws IOException {
+        text.setLength(0);
+        int c = read();
+        boolean section = false;
+        while (c >= 0 && (c != '>' || section)) {
+            text.append((char) c);
+            if (text.length() == 8 && text.charAt(0) == '!' && "![CDATA[".contentEquals(text)) {
+                section = true;
+            }
+            if (section && text.length() > 10 && c == ']') {
+                int following = read();
+                if (following == ']') {
+                    int last = read();
+                    if (last == '>') {
+                        name = text.substring(8, text.length() - 1).strip();
+                        return name.isEmpty() ? null : Kind.TEXT;
+                    }
+                    at--;
+                }
+                if (following >= 0) {
+                    at--;
+                }
+            }
+            bounded();
+            c = read();
+        }
+        if (c < 0) {
+            throw broken("a tag that is not ended");
+        }
+        if (text.isEmpty()) {
+            throw broken("a tag without a name");
+        }
+        char first = text.charAt(0);
+        if (first == '?' || text.indexOf("!--") == 0) {
+            return null;
+        }
+        if (first == '!') {
+            throw new RuleViolation(
+                    "xml.doctype",
+                    "line " + line,
+                    "a document type definition",
+                    "an OFX document without one",
+                    "Do not use this file; ask the bank for a clean one.");
+        }
+        boolean close = first == '/';
+        boolean empty = text.charAt(text.length() - 1) == '/';
+        String whole = text.substring(close ? 1 : 0, text.length() - (empty && !close ? 1 : 0));
+        int blank = 0;
+        while (blank < whole.length() && !Character.isWhitespace(whole.charAt(blank))) {
+            blank++;
+        }
+        whole = whole.substring(0, blank);
+        int colon = whole.indexOf(':');
+        name = (colon < 0 ? whole : whole.substring(colon + 1)).toUpperCase(java.util.Locale.ROOT);
+        if (empty && !close) {
+            return null;
+        }
+        return close ? Kind.CLOSE : Kind.OPEN;
+    }
+
+    private void bounded() {
+        if (text.length() > LONGEST) {
+            throw new RuleViolation(
+                    "text.long",
+                    "line " + line,
+                    "a tag or text of more than " + LONGEST + " characters",
+                    "at most " + LONGEST,
+                    "Fetch the file from the bank again; this one is damaged.");
+        }
+    }
+
+    private RuleViolation broken(String found) {
+        return new RuleViolation(
+                "ofx.malformed",
+                "line " + line,
+                found,
+                "a complete OFX document",
+                "Fetch the file from the bank again.");
+    }
+
+    private String text(char until) throws IOException {
+        text.setLength(0);
+        boolean entity = false;
+        int c = read();
+        while (c >= 0 && c != until) {
+            if (c == '&') {
+                entity = true;
+            }
+            if (text.length() > 0 || c > ' ') {
+                text.append((char) c);
+                bounded();
+            }
+            c = read();
+        }
+        if (c == until) {
+            at--;
+        }
+        int length = text.length();
+        while (length > 0 && text.charAt(length - 1) <= ' ') {
+            length--;
+        }
+        text.setLength(length);
+        return entity ? resolved(text.toString()) : text.toString();
+    }
+
+    /** The five predefined entities, a blank that does not break, and characters by number; no other is looked up. */
+    static String resolved(String text) {
+        StringBuilder out = new StringBuilder(text.length());
+        int at = 0;
+        while (at < text.length()) {
+            char c = text.charAt(at);
+            int end = c == '&' ? text.indexOf(';', at) : -1;
+            if (end < 0 || end - at > 9) {
+                out.append(c);
+                at++;
+                continue;
+            }
+            String entity = text.substring(at + 1, end);
+            String plain = switch (entity) {
+                case "amp" -> "&";
+                case "lt" -> "<";
+                case "gt" -> ">";
+                case "quot" -> "\"";
+                case "apos" -> "'";
+                case "nbsp" -> " ";
+                default -> numbered(entity);
+            };
+            out.append(plain.isEmpty() ? text.substring(at, end + 1) : plain);
+            at = end + 1;
+        }
+        return out.toString();
+    }
+
+    private static String numbered(String entity) {
+        try {
+            if (entity.startsWith("#x")) {
+                return character(Integer.parseInt(entity.substring(2), 16));
+            }
+            return entity.startsWith("#") ? character(Integer.parseInt(entity.substring(1))) : "";
+        } catch (NumberFormatException e) {
+            return "";
+        }
+    }
+
+    private static String character(int code) {
+        return Character.isValidCodePoint(code) && code >= ' ' ? Character.toString(code) : "";
+    }
+}

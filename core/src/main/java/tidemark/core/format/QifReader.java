@@ -1,0 +1,261 @@
+package tidemark.core.format;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.RuleViolation;
+import tidemark.core.statement.Balance;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
+import tidemark.core.statement.CheckNumbers;
+import tidemark.core.statement.ReadLine;
+import tidemark.core.statement.ReadWarning;
+import tidemark.core.statement.StatementFacts;
+
+/**
+ * Reads the interchange format QIF: lists of movements of bank, cash and card accounts. It tells neither currency nor
+ * period nor, mostly, a balance; a first record “Opening Balance” is taken as one. Whether the month or the day stands
+ * first in its dates is found from all dates of a list, which is kept in memory for that (at most {@link #MOST} lines).
+ */
+public final class QifReader implements StatementReader {
+    static final int MOST = 500_000;
+    private static final Set<String> READ = Set.of("bank", "cash", "ccard", "oth a", "oth l");
+
+    @Override
+    public String format() {
+        return "QIF";
+    }
+
+    @Override
+    public void read(InputStream in, CurrencyUnit assumed, StatementSink sink) throws IOException {
+        new Reading(new TextLines(in), assumed, sink).read();
+    }
+
+    /** A record as it stands in the file. */
+    private record Raw(int line, String date, long amount, String number, String payee, String memo, String category) {}
+
+    private static final class Reading {
+        private final TextLines lines;
+        private final CurrencyUnit assumed;
+        private final StatementSink sink;
+        private final List<Raw> records = new ArrayList<>();
+        private boolean inList;
+        private boolean inAccount;
+        private String account = "";
+        private int statements;
+
+        private int recordLine;
+        private String date = "";
+        private @Nullable String amount;
+        private String number = "";
+        private String payee = "";
+        private String memo = "";
+        private String category = "";
+        private boolean any;
+
+        Reading(TextLines lines, CurrencyUnit assumed, StatementSink sink) {
+            this.lines = lines;
+            this.assumed = assumed;
+            this.sink = sink;
+        }
+
+        void read() throws IOException {
+            String line = lines.next();
+            while (line != null) {
+                if (!line.isBlank()) {
+                    if (line.charAt(0) == '!') {
+                        section(line.substring(1).strip());
+                    } else if (inList) {
+                        field(line);
+                    } else if (inAccount && line.charAt(0) == 'N') {
+                        account = line.substring(1).strip();
+                    }
+                }
+                line = lines.next();
+            }
+            if (any) {
+                throw new RuleViolation(
+                        "file.incomplete",
+                        "line " + lines.number(),
+                        "the end of the file inside a record",
+                        "^ after every record",
+                        "The file breaks off; export it again.");
+            }
+            endList();
+            if (statements == 0) {
+                throw new RuleViolation(
+                        "statement.none",
+                        "",
+                        "no movement of a bank, cash or card account",
+                        "!Type:Bank, !Type:Cash or !Type:CCard with at least one movement",
+                        "Choose the file that holds the movements.");
+            }
+            lines.tellCharset(sink);
+        }
+
+        private void section(String header) {
+            if (any) {
+                throw bad("a new section inside a record", "^ after every record");
+            }
+            String lower = header.toLowerCase(Locale.ROOT);
+            if (lower.startsWith("option:") || lower.startsWith("clear:")) {
+                return;
+            }
+            endList();
+            inAccount = lower.equals("account");
+            inList = false;
+            if (lower.startsWith("type:")) {
+                inList = READ.contains(lower.substring(5).strip());
+                if (!inList) {
+                    sink.warn(ReadWarning.note(
+                            lines.number(),
+                            "section.other",
+                            FormatDates.quoted(header),
+                            "lists of bank, cash or card accounts",
+                            "That section was passed over."));
+                }
+            } else if (!inAccount) {
+                throw bad(FormatDates.quoted("!" + header), "!Type:Bank or another section of QIF");
+            }
+        }
+
+        private RuleViolation bad(String found, String expected) {
+            return new RuleViolation("qif.record", "line " + lines.number(), found, expected, "Export the file again.");
+        }
+
+        private void field(String line) {
+            if (!any) {
+                any = true;
+                recordLine = lines.number();
+                date = "";
+                amount = null;
+                number = "";
+                payee = "";
+                memo = "";
+                category = "";
+            }
+            String value = line.substring(1).strip();
+            switch (line.charAt(0)) {
+                case 'D' -> date = value;
+                case 'T' -> amount = value;
+                case 'U' -> amount = amount == null ? value : amount;
+                case 'N' -> number = value;
+                case 'P' -> payee = value;
+                case 'M' -> memo = value;
+                case 'L' -> category = value;
+                case '^' -> endRecord();
+                case 'C', 'A', 'S', 'E', '$', '%', 'F', 'X', 'I', 'K', 'Q', 'Y', 'O', 'B', 'R', 'V', 'W' -> {}
+                default -> throw bad(FormatDates.quoted(line), "a field of QIF, such as D for the date");
+            }
+        }
+
+        private void endRecord() {
+            any = false;
+            if (date.isEmpty() && amount == null) {
+                return;
+            }
+            if (date.isEmpty() || amount == null) {
+                throw new RuleViolation(
+                        "qif.record",
+                        "line " + recordLine,
+                        date.isEmpty() ? "a record without a date (D)" : "a record without an amount (T)",
+                        "both in every record",
+                        "Export the file again.");
+            }
+            if (records.size() >= MOST) {
+                throw bad("more than " + MOST + " movements", "at most " + MOST);
+            }
+            long minorUnits = MinorUnits.parse(
+                    DecimalText.plain(amount, DecimalText.pointOf(amount)), assumed, "line " + recordLine + ", T");
+            if (minorUnits == 0 && !payee.equalsIgnoreCase("Opening Balance")) {
+                sink.warn(ReadWarning.note(
+                        recordLine,
+                        "amount.zero",
+                        "a movement of zero",
+                        "an amount other than zero",
+                        "It was passed over; it moves nothing."));
+                return;
+            }
+            records.add(new Raw(recordLine, date, minorUnits, number, payee, memo, category));
+        }
+
+        private void endList() {
+            if (!inList) {
+                return;
+            }
+            inList = false;
+            if (records.isEmpty()) {
+                return;
+            }
+            statements++;
+            DateOrder order = DateOrder.of(records.stream().map(Raw::date).toList());
+            if (order == DateOrder.UNTOLD) {
+                sink.warn(ReadWarning.breach(
+                        records.getFirst().line(),
+                        "date.order",
+                        "dates such as " + records.getFirst().date() + " that can be read in two ways",
+                        "at least one day above 12",
+                        "They were read with the month first; look at the dates before you take them."));
+                order = DateOrder.MONTH_FIRST;
+            }
+            Raw first = records.getFirst();
+            boolean opens = first.payee().equalsIgnoreCase("Opening Balance");
+            Optional<Balance> opening = Optional.empty();
+            if (opens) {
+                opening = Optional.of(new Balance(order.parse(first.date(), first.line(), "D"), first.amount()));
+                if (first.category().startsWith("[") && account.isEmpty()) {
+                    account = first.category().replaceAll("[\\[\\]]", "");
+                }
+            }
+            sink.begin(facts(opening));
+            long position = 0;
+            for (Raw raw : opens ? records.subList(1, records.size()) : records) {
+                position++;
+                sink.line(line(raw, order.parse(raw.date(), raw.line(), "D"), position));
+            }
+            sink.end(facts(opening));
+            records.clear();
+            account = "";
+        }
+
+        private StatementFacts facts(Optional<Balance> opening) {
+            return new StatementFacts(
+                    StatementFacts.Kind.BOOKED,
+                    account,
+                    "",
+                    Optional.empty(),
+                    Optional.empty(),
+                    Optional.empty(),
+                    opening,
+                    Optional.empty());
+        }
+
+        private static ReadLine line(Raw raw, LocalDate day, long position) {
+            boolean check = !raw.number().isEmpty()
+                    && FormatDates.digits(raw.number(), raw.number().length());
+            return new ReadLine(
+                    new BankLine(
+                            new BankLineId(position),
+                            day,
+                            day,
+                            raw.amount(),
+                            check ? "" : raw.number(),
+                            "",
+                            check ? CheckNumbers.plain(raw.number()) : "",
+                            raw.payee(),
+                            raw.memo(),
+                            ""),
+                    raw.line(),
+                    OptionalLong.empty());
+        }
+    }
+}

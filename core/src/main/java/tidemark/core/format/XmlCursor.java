@@ -1,0 +1,95 @@
+package tidemark.core.format;
+
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+import tidemark.core.problem.RuleViolation;
+
+/** Walks an XML stream element by element, so that a reader says what it wants and skips the rest. */
+final class XmlCursor {
+    private final XMLStreamReader xml;
+
+    XmlCursor(XMLStreamReader xml) {
+        this.xml = xml;
+    }
+
+    /** Reads the children of the element the reader stands on. */
+    interface Child {
+        void read(String name) throws XMLStreamException;
+    }
+
+    void children(Child child) throws XMLStreamException {
+        while (true) {
+            int event = xml.next();
+            if (event == XMLStreamConstants.START_ELEMENT) {
+                child.read(xml.getLocalName());
+            } else if (event == XMLStreamConstants.END_ELEMENT) {
+                return;
+            } else if (event == XMLStreamConstants.END_DOCUMENT) {
+                throw new XMLStreamException("document ended inside an element");
+            }
+        }
+    }
+
+    void skip() throws XMLStreamException {
+        int depth = 1;
+        while (depth > 0) {
+            int event = xml.next();
+            if (event == XMLStreamConstants.START_ELEMENT) {
+                depth++;
+            } else if (event == XMLStreamConstants.END_ELEMENT) {
+                depth--;
+            }
+        }
+    }
+
+    String text() throws XMLStreamException {
+        return xml.getElementText().strip();
+    }
+
+    /** Status is plain text up to version 07 and a code in a child since. */
+    String textOrCode() throws XMLStreamException {
+        StringBuilder out = new StringBuilder();
+        int depth = 1;
+        while (depth > 0) {
+            switch (xml.next()) {
+                case XMLStreamConstants.START_ELEMENT -> depth++;
+                case XMLStreamConstants.END_ELEMENT -> depth--;
+                case XMLStreamConstants.CHARACTERS -> out.append(xml.getText());
+                default -> {}
+            }
+        }
+        return out.toString().strip();
+    }
+
+    LocalDate date() throws XMLStreamException {
+        int line = line();
+        String text = text();
+        try {
+            return LocalDate.parse(text.length() > 10 ? text.substring(0, 10) : text);
+        } catch (DateTimeParseException e) {
+            throw at(
+                    line,
+                    "date.unreadable",
+                    text.isEmpty() ? "an empty date" : "“" + text + "”",
+                    "a date such as 2026-06-04",
+                    "Fetch the file from the bank again.");
+        }
+    }
+
+    int line() {
+        return xml.getLocation().getLineNumber();
+    }
+
+    /** An attribute of the element the cursor stands on, or empty. */
+    String attribute(String name) {
+        String value = xml.getAttributeValue(null, name);
+        return value == null ? "" : value;
+    }
+
+    static RuleViolation at(int line, String code, String found, String expected, String remedy) {
+        return new RuleViolation(code, "line " + line, found, expected, remedy);
+    }
+}

@@ -1,8 +1,0 @@
-package tidemark.core.statement;
-
-/** Takes what a reader finds, in file order: a header, its lines, the next header, … */
-public interface StatementSink {
-    void header(StatementHeader header);
-
-    void line(ReadLine line);
-}

@@ -1,0 +1,141 @@
+package tidemark.core.format;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.function.Function;
+import java.util.zip.GZIPOutputStream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.joda.money.CurrencyUnit;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import tidemark.core.given.BankFiles;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.ReadLine;
+import tidemark.core.statement.ReadStatement;
+
+/** The same statements, written in each format from a seed, read back as they were. */
+class RoundTripTest {
+    private static final LocalDate FROM = LocalDate.of(2026, 6, 1);
+    private static final LocalDate TO = LocalDate.of(2026, 6, 30);
+    static final Map<String, Function<BankFiles.Made, byte[]>> FORMATS = Map.of(
+            "camt.053", BankFiles::camt,
+            "OFX", BankFiles::ofx,
+            "MT940", BankFiles::mt940,
+            "BAI2", BankFiles::bai,
+            "CSV", BankFiles::csv,
+            "QIF", BankFiles::qif);
+
+    static StatementFiles.Contents read(byte[] file) throws IOException {
+        return new StatementFiles(StatementFiles.Limits.USUAL, List.of())
+                .readAll(new ByteArrayInputStream(file), CurrencyUnit.USD);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"camt.053", "OFX", "MT940", "BAI2", "CSV", "QIF"})
+    void written_readsBackTheSame(String format) throws IOException {
+        for (long seed = 1; seed <= 60; seed++) {
+            int count = 1 + new Random(seed).nextInt(40);
+            // an account of BAI2 stands for one day
+            BankFiles.Made made = BankFiles.statement(seed, count, format.equals("BAI2") ? TO : FROM, TO);
+            StatementFiles.Contents read = read(FORMATS.get(format).apply(made));
+            String told = format + ", seed " + seed;
+            assertEquals(format, read.format(), told);
+            assertEquals(List.of(), read.warnings(), told);
+            ReadStatement s = read.statements().getFirst();
+            List<BankLine> lines = s.lines().stream().map(ReadLine::line).toList();
+            assertEquals(
+                    made.lines().stream().map(l -> kept(l, format)).toList(),
+                    lines.stream().map(l -> kept(l, format)).toList(),
+                    told);
+            s.facts().closing().ifPresent(c -> assertEquals(made.header().closingMinorUnits(), c.minorUnits(), told));
+            s.facts().opening().ifPresent(o -> assertEquals(made.header().openingMinorUnits(), o.minorUnits(), told));
+        }
+    }
+
+    /** What a format has room for. */
+    private static BankLine kept(BankLine l, String format) {
+        boolean qif = format.equals("QIF");
+        boolean names = !format.equals("BAI2");
+        boolean codes = format.equals("camt.053") || format.equals("MT940") || format.equals("CSV");
+        return new BankLine(
+                l.id(),
+                l.bookingDate(),
+                l.valueDate(),
+                l.minorUnits(),
+                l.checkNumber().isEmpty() || format.equals("camt.053") || format.equals("OFX") || format.equals("CSV")
+                        ? l.reference()
+                        : "",
+                qif ? "" : l.bankReference(),
+                l.checkNumber(),
+                names ? l.counterparty() : "",
+                l.text(),
+                codes ? l.code() : "");
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {0, 1, 7})
+    void odd_charactersAndValueDates_surviveCamtAndOfx(int seed) throws IOException {
+        BankLine odd = new BankLine(
+                new tidemark.core.statement.BankLineId(1),
+                FROM,
+                FROM.plusDays(seed),
+                -1,
+                "E<&>\"" + seed,
+                "B]]>",
+                "20421",
+                "Ømsby & <Søn>",
+                "text \"1\" é € 𝄞",
+                "CHK");
+        BankFiles.Made made = new BankFiles.Made(
+                new tidemark.core.statement.StatementHeader("QH-1 <&> 2", "S", CurrencyUnit.USD, FROM, TO, 500, 499),
+                List.of(odd));
+        assertEquals(
+                odd,
+                read(BankFiles.camt(made))
+                        .statements()
+                        .getFirst()
+                        .lines()
+                        .getFirst()
+                        .line());
+        assertEquals(
+                kept(odd, "OFX"),
+                kept(
+                        read(BankFiles.ofx(made))
+                                .statements()
+                                .getFirst()
+                                .lines()
+                                .getFirst()
+                                .line(),
+                        "OFX"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"camt.053", "OFX", "MT940", "BAI2", "CSV", "QIF"})
+    void packed_readsTheSame(String format) throws IOException {
+        BankFiles.Made made = BankFiles.statement(9, 20, format.equals("BAI2") ? TO : FROM, TO);
+        byte[] plain = FORMATS.get(format).apply(made);
+        ByteArrayOutputStream gz = new ByteArrayOutputStream();
+        try (GZIPOutputStream out = new GZIPOutputStream(gz)) {
+            out.write(plain);
+        }
+        assertEquals(read(plain).statements(), read(gz.toByteArray()).statements());
+        ByteArrayOutputStream zip = new ByteArrayOutputStream();
+        try (ZipOutputStream out = new ZipOutputStream(zip)) {
+            for (String name : List.of("june/a.any", "b.any", "__MACOSX/b.any")) {
+                out.putNextEntry(new ZipEntry(name));
+                out.write(name.startsWith("__") ? "junk".getBytes(StandardCharsets.UTF_8) : plain);
+                out.closeEntry();
+            }
+        }
+        assertEquals(2, read(zip.toByteArray()).statements().size());
+    }
+}
