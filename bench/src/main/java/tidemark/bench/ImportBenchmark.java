@@ -6,7 +6,7 @@ import java.sql.PreparedStatement;
 import java.time.LocalDate;
 import javax.sql.DataSource;
 import tidemark.app.company.BankAccount;
-import tidemark.app.statement.Statements;
+import tidemark.app.statement.Arrivals;
 import tidemark.core.statement.BankLine;
 
 /**
@@ -21,7 +21,7 @@ final class ImportBenchmark implements Benchmarks.Benchmark {
     @Override
     public void run() throws Exception {
         Installation installation = new Installation();
-        Statements statements = installation.bean(Statements.class);
+        Arrivals arrivals = installation.bean(Arrivals.class);
         DataSource books = installation.bean(DataSource.class);
         long[] ids = {5_000_000_000L};
         Pairs.compare(
@@ -33,7 +33,7 @@ final class ImportBenchmark implements Benchmarks.Benchmark {
                     BankAccount account = installation.account();
                     Statements100k.Made made =
                             Statements100k.make(account.number(), LINES, 0, FROM, TO, "A" + round + "-");
-                    statements.take(installation.company(), account.id(), "a.xml", made.file(), "bench");
+                    arrivals.takeNow(installation.company(), account.id(), "a.xml", made.file(), "bench");
                 },
                 "JDBC batches",
                 round -> {
@@ -50,7 +50,7 @@ final class ImportBenchmark implements Benchmarks.Benchmark {
             connection.setAutoCommit(false);
             long statement = ids[0]++;
             try (PreparedStatement insert = connection.prepareStatement(
-                    "insert into statement values (?, ?, null, '', ?, ?, 0, ?, ?, 'bench', current_timestamp)")) {
+                    "insert into statement values (?, ?, null, '', ?, ?, 0, ?, ?, 'bench', current_timestamp, null, 'FILE', '', '')")) {
                 insert.setLong(1, statement);
                 insert.setLong(2, account.id());
                 insert.setDate(3, Date.valueOf(FROM));
@@ -61,7 +61,7 @@ final class ImportBenchmark implements Benchmarks.Benchmark {
             }
             long balance = 0;
             try (PreparedStatement insert = connection.prepareStatement(
-                    "insert into bank_line values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, null)")) {
+                    "insert into bank_line values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, null, '')")) {
                 int place = 0;
                 for (BankLine line : made.lines()) {
                     balance += line.minorUnits();

@@ -6,9 +6,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import org.joda.money.CurrencyUnit;
+import tidemark.core.format.CamtWriter;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
-import tidemark.core.statement.Camt053Writer;
 import tidemark.core.statement.StatementHeader;
 
 /** Makes statements of any length from a seed. */
@@ -41,7 +41,7 @@ final class Statements100k {
         }
         StatementHeader header = new StatementHeader(account, prefix, CurrencyUnit.USD, from, to, opening, closing);
         ByteArrayOutputStream out = new ByteArrayOutputStream(count * 600);
-        Camt053Writer.write(header, lines, out);
+        CamtWriter.write(header, lines, out);
         return new Made(header, lines, out.toByteArray());
     }
 }

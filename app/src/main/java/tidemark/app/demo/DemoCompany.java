@@ -34,7 +34,9 @@ import tidemark.app.matching.Matches;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.Months;
 import tidemark.app.setup.SetUp;
+import tidemark.app.statement.Arrivals;
 import tidemark.app.statement.Statements;
+import tidemark.core.format.CamtWriter;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.PartyId;
@@ -42,7 +44,6 @@ import tidemark.core.money.MinorUnits;
 import tidemark.core.proof.Ladder;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
-import tidemark.core.statement.Camt053Writer;
 import tidemark.core.statement.StatementHeader;
 
 /** Tells the demo company's half year through the application's own services, whole or not at all. */
@@ -66,6 +67,7 @@ public class DemoCompany {
     private final DemoLedger demoLedger;
     private final DemoDesk desk;
     private final Statements statements;
+    private final Arrivals arrivals;
     private final Months months;
     private final Matches matches;
     private final FirmMatches firmMatches;
@@ -84,6 +86,7 @@ public class DemoCompany {
             DemoLedger demoLedger,
             DemoDesk desk,
             Statements statements,
+            Arrivals arrivals,
             Months months,
             Matches matches,
             FirmMatches firmMatches,
@@ -100,6 +103,7 @@ public class DemoCompany {
         this.demoLedger = demoLedger;
         this.desk = desk;
         this.statements = statements;
+        this.arrivals = arrivals;
         this.months = months;
         this.matches = matches;
         this.firmMatches = firmMatches;
@@ -200,7 +204,7 @@ public class DemoCompany {
         List<Story.BankItem> items = story.items(name, month);
         long opening = statements.lastClosing(account).minorUnits();
         StatementFile file = file(account, items, month, opening);
-        statements.take(companyId, account.id(), file.name(), file.content(), maren.name());
+        arrivals.takeNow(companyId, account.id(), file.name(), file.content(), maren.name());
         firmMatches.takeFirm(companyId, account.id(), month, maren.name());
         explainRest(companyId, account, items, month, maren);
         certification.prepare(companyId, account.id(), month, maren);
@@ -288,7 +292,7 @@ public class DemoCompany {
             return new StatementFile(stem + ".csv", csv(lines, opening).getBytes(StandardCharsets.UTF_8));
         }
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        Camt053Writer.write(
+        CamtWriter.write(
                 new StatementHeader(
                         account.number(),
                         month + "-" + account.shortNumber().substring(2),

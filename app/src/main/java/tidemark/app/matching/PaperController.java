@@ -3,7 +3,10 @@ package tidemark.app.matching;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
 import java.time.YearMonth;
+import java.util.OptionalLong;
+import org.joda.money.CurrencyUnit;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -16,7 +19,12 @@ import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.statement.PaperStatements;
+import tidemark.app.statement.TakenLine;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.RuleViolation;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
+import tidemark.core.statement.CheckNumbers;
 
 /** Working from a paper statement, over HTTP. */
 @RestController
@@ -76,6 +84,64 @@ class PaperController {
             Actor actor) {
         statements.closing(
                 companyId, accountId, statementId, amount(companyId, accountId, body.closingBalance()), actor.name());
+    }
+
+    /**
+     * A line as it stands on paper.
+     *
+     * @param amount signed, plus into the account
+     * @param balance printed after the line, or empty
+     */
+    record TypedLine(
+            @NotNull LocalDate date,
+            @NotNull @Size(max = 40) String amount,
+            @NotNull @Size(max = 40) String balance,
+            @NotNull @Size(max = 40) String checkNumber,
+            @NotNull @Size(max = 400) String text) {}
+
+    record TypedView(long lineId, String balance) {}
+
+    @PostMapping("/{statementId}/lines")
+    @Requires(Right.PREPARE)
+    TypedView type(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable long statementId,
+            @RequestBody @Valid TypedLine body,
+            Actor actor) {
+        CurrencyUnit currency = accounts.get(companyId, accountId).currency();
+        long amount = MinorUnits.parse(body.amount().strip().replace(",", ""), currency, "amount");
+        if (amount == 0) {
+            throw new RuleViolation("amount.zero", "amount", "zero", "an amount other than zero", "Type the amount.");
+        }
+        String printed = body.balance().strip().replace(",", "");
+        TakenLine line = statements.type(
+                companyId,
+                accountId,
+                statementId,
+                new BankLine(
+                        new BankLineId(0),
+                        body.date(),
+                        body.date(),
+                        amount,
+                        "",
+                        "",
+                        CheckNumbers.plain(body.checkNumber()),
+                        "",
+                        body.text().strip(),
+                        ""),
+                printed.isEmpty()
+                        ? OptionalLong.empty()
+                        : OptionalLong.of(MinorUnits.parse(printed, currency, "balance")),
+                actor.name());
+        return new TypedView(line.id(), MinorUnits.toDecimal(line.balanceMinorUnits(), currency));
+    }
+
+    @DeleteMapping("/{statementId}/lines/last")
+    @Requires(Right.PREPARE)
+    void untype(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable long statementId, Actor actor) {
+        statements.untypeLast(companyId, accountId, statementId, actor.name());
     }
 
     @PostMapping("/{statementId}/ticks")

@@ -4,7 +4,7 @@ import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
@@ -42,9 +42,38 @@ public interface BankLineRepository extends MatchMembers<TakenLine> {
     @Query("select coalesce(max(l.place), 0) from TakenLine l where l.bankAccountId = :account")
     long lastPlace(long account);
 
-    @Query(
-            "select l.bankReference from TakenLine l where l.bankAccountId = :account and l.bankReference in :references")
-    Set<String> knownReferences(long account, Collection<String> references);
+    /** A bank reference that was read, with its amount. */
+    interface KnownReference {
+        String getReference();
+
+        long getAmount();
+    }
+
+    @Query("""
+            select l.bankReference as reference, l.minorUnits as amount from TakenLine l
+            where l.bankAccountId = :account and l.bankReference in :references""")
+    List<KnownReference> knownReferences(long account, Collection<String> references);
+
+    @Query("""
+            select max(l.place) from TakenLine l, TakenStatement s
+            where l.bankAccountId = :account and s.id = l.statementId and s.fromDate < :from""")
+    @Nullable
+    Long lastPlaceOfStatementsBefore(long account, LocalDate from);
+
+    @Modifying(flushAutomatically = true, clearAutomatically = true)
+    @Query("""
+            update TakenLine l set l.balanceMinorUnits = l.balanceMinorUnits + :by
+            where l.statementId = :statement and l.place > :after""")
+    void shiftBalances(long statement, long after, long by);
+
+    /** Moves later lines up, out of the way of the unique places; {@link #moveBack} ends it. */
+    @Modifying(flushAutomatically = true, clearAutomatically = true)
+    @Query("update TakenLine l set l.place = -(l.place + :by) where l.bankAccountId = :account and l.place > :after")
+    void moveAside(long account, long after, long by);
+
+    @Modifying(flushAutomatically = true, clearAutomatically = true)
+    @Query("update TakenLine l set l.place = -l.place where l.bankAccountId = :account and l.place < 0")
+    void moveBack(long account);
 
     @Query("""
             select l from TakenLine l

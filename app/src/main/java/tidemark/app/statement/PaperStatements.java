@@ -4,16 +4,20 @@ import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.YearMonth;
 import java.util.List;
+import java.util.OptionalLong;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.problem.Words;
+import tidemark.core.statement.Balance;
 import tidemark.core.statement.BankLine;
+import tidemark.core.statement.PaperLine;
 import tidemark.core.statement.StatementHeader;
-import tidemark.core.statement.StatementIntegrity;
 
 /** Statements that are worked off from paper: begun with their closing balance, their lines added one by one. */
 @Service
@@ -47,7 +51,7 @@ public class PaperStatements {
     @Transactional
     public TakenStatement begin(long companyId, long accountId, YearMonth month, long closing, String who) {
         BankAccount account = accounts.forChange(companyId, accountId);
-        StatementIntegrity.Balance previous = taken.lastClosing(account);
+        Balance previous = taken.lastClosing(account);
         if (!previous.date().plusDays(1).equals(month.atDay(1))) {
             throw new RuleViolation(
                     "statement.follows",
@@ -117,6 +121,64 @@ public class PaperStatements {
         statement.lines(own.size() + 1);
         em.flush();
         return added;
+    }
+
+    /** A line as it stands on paper; the printed balance is checked at once. */
+    @Transactional
+    public TakenLine type(
+            long companyId, long accountId, long statementId, BankLine line, OptionalLong printed, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        TakenStatement statement = paper(account, statementId);
+        if (line.bookingDate().isBefore(statement.fromDate())
+                || line.bookingDate().isAfter(statement.toDate())) {
+            throw new RuleViolation(
+                    "line.outside.period",
+                    "date",
+                    Words.day(line.bookingDate()),
+                    "a date from " + Words.day(statement.fromDate()) + " to " + Words.day(statement.toDate()),
+                    "Correct the date, or begin the statement it stands on.");
+        }
+        List<TakenLine> own = lines.findByStatementIdOrderByPlace(statementId);
+        long before =
+                own.isEmpty() ? statement.openingMinorUnits() : own.getLast().balanceMinorUnits();
+        PaperLine.balanceAfter(before, line.minorUnits(), printed, account.currency());
+        TakenLine added = addLine(account, statementId, line);
+        activity.record(
+                companyId,
+                who,
+                "paper.typed",
+                "statement",
+                statementId,
+                "Typed %s, %s".formatted(line.title(), MinorUnits.report(line.minorUnits(), account.currency())));
+        return added;
+    }
+
+    /** Takes back the line typed last. */
+    @Transactional
+    public void untypeLast(long companyId, long accountId, long statementId, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        List<TakenLine> own =
+                lines.findByStatementIdOrderByPlace(paper(account, statementId).id());
+        if (own.isEmpty()) {
+            throw new Missing("line");
+        }
+        TakenLine last = own.getLast();
+        if (last.itemMatchId() != null) {
+            throw new RuleViolation(
+                    "line.matched",
+                    "",
+                    last.line().title() + ", which is matched",
+                    "a line with no match",
+                    "Undo its match first.");
+        }
+        removeLine(account, statementId, last.id());
+        activity.record(
+                companyId,
+                who,
+                "paper.untyped",
+                "statement",
+                statementId,
+                "Took back " + last.line().title());
     }
 
     /** Removes the last line of a paper statement; its match must be undone first. */

@@ -1,10 +1,15 @@
 package tidemark.app.statement;
 
-import java.io.IOException;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.util.List;
+import org.joda.money.CurrencyUnit;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -13,29 +18,45 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.multipart.MultipartFile;
 import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.Problem;
+import tidemark.core.statement.Balance;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.Coverage;
 
-/** Statements over HTTP. */
+/** Statements that were taken, over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}")
+@RequestMapping("/api/companies/{companyId}/bank-accounts/{accountId}")
 class StatementController {
     private final Statements statements;
-    private final StatementTargets targets;
+    private final StatementLines lines;
+    private final StatementExports exports;
+    private final InterimLines interims;
     private final BankAccounts accounts;
+    private final Clock clock;
 
-    StatementController(Statements statements, StatementTargets targets, BankAccounts accounts) {
+    StatementController(
+            Statements statements,
+            StatementLines lines,
+            StatementExports exports,
+            InterimLines interims,
+            BankAccounts accounts,
+            Clock clock) {
         this.statements = statements;
-        this.targets = targets;
+        this.lines = lines;
+        this.exports = exports;
+        this.interims = interims;
         this.accounts = accounts;
+        this.clock = clock;
     }
 
     record StatementView(
@@ -48,23 +69,95 @@ class StatementController {
             String closing,
             int lines,
             boolean fromPaper,
+            TakenStatement.Source source,
+            String note,
+            String breaks,
             String fileName,
             String takenBy,
             Instant takenAt,
             boolean certified,
             boolean canTakeBack) {}
 
-    record Taken(long accountId, List<StatementView> statements) {}
+    /** Days no statement covers. */
+    record SpanView(LocalDate from, LocalDate to) {}
 
-    @GetMapping("/bank-accounts/{accountId}/statements")
+    record MonthOfStatements(
+            YearMonth month,
+            boolean complete,
+            boolean certified,
+            List<SpanView> missing,
+            List<StatementView> statements) {}
+
+    record StatementsView(List<MonthOfStatements> months, List<String> breaks) {}
+
+    record LineView(
+            long id,
+            LocalDate date,
+            LocalDate valueDate,
+            String amount,
+            String balance,
+            String title,
+            String checkNumber,
+            String reference,
+            String bankReference,
+            String counterparty,
+            String extra,
+            boolean matched) {}
+
+    record InterimView(
+            long id,
+            LocalDate date,
+            String amount,
+            String title,
+            String bankReference,
+            boolean pending,
+            InterimLine.State state,
+            Instant seenAt) {}
+
+    record Why(@NotNull @Size(max = 200) String reason) {}
+
+    @GetMapping("/statements")
     @Requires(Right.LOOK)
     List<StatementView> list(@PathVariable long companyId, @PathVariable long accountId) {
         BankAccount account = accounts.get(companyId, accountId);
-        List<TakenStatement> all = statements.list(accountId);
-        return all.stream().map(s -> view(account, s, s == all.getFirst())).toList();
+        return statements.list(accountId).stream().map(s -> view(account, s)).toList();
     }
 
-    private StatementView view(BankAccount account, TakenStatement s, boolean last) {
+    /** By month: what is there, what is missing, where balances do not meet. The newest month first. */
+    @GetMapping("/statements-by-month")
+    @Requires(Right.LOOK)
+    StatementsView byMonth(@PathVariable long companyId, @PathVariable long accountId) {
+        BankAccount account = accounts.get(companyId, accountId);
+        List<TakenStatement> all = statements.list(accountId);
+        YearMonth last = YearMonth.from(LocalDate.now(clock)).minusMonths(1);
+        if (!all.isEmpty() && YearMonth.from(all.getFirst().toDate()).isAfter(last)) {
+            last = YearMonth.from(all.getFirst().toDate());
+        }
+        Coverage coverage = Coverage.of(
+                new Balance(account.openingDate(), account.openingBankMinorUnits()),
+                all.stream()
+                        .map(s -> s.header(account.number(), account.currency()))
+                        .toList(),
+                last,
+                account.currency());
+        return new StatementsView(
+                coverage.months().reversed().stream()
+                        .map(m -> new MonthOfStatements(
+                                m.month(),
+                                m.complete(),
+                                account.mark().holds(m.month().atEndOfMonth()),
+                                m.missing().stream()
+                                        .map(s -> new SpanView(s.from(), s.to()))
+                                        .toList(),
+                                all.stream()
+                                        .filter(s -> YearMonth.from(s.toDate()).equals(m.month()))
+                                        .map(s -> view(account, s))
+                                        .toList()))
+                        .toList(),
+                coverage.breaks().stream().map(Problem::message).toList());
+    }
+
+    private StatementView view(BankAccount account, TakenStatement s) {
         boolean certified = account.mark().holds(s.toDate());
         return new StatementView(
                 s.id(),
@@ -76,39 +169,43 @@ class StatementController {
                 MinorUnits.toDecimal(s.closingMinorUnits(), account.currency()),
                 s.lineCount(),
                 s.fromPaper(),
+                s.source(),
+                s.note(),
+                s.breaks(),
                 statements.fileName(s),
                 s.takenBy(),
                 s.takenAt(),
                 certified,
-                last && s.fromDate().isAfter(account.heldTo()));
+                s.fromDate().isAfter(account.heldTo()));
     }
 
-    @PostMapping("/bank-accounts/{accountId}/statements")
-    @Requires(Right.PREPARE)
-    Taken take(
-            @PathVariable long companyId, @PathVariable long accountId, @RequestParam MultipartFile file, Actor actor)
-            throws IOException {
-        return take(companyId, accountId, file, file.getBytes(), actor);
+    @GetMapping("/statements/{statementId}/lines")
+    @Requires(Right.LOOK)
+    List<LineView> lines(@PathVariable long companyId, @PathVariable long accountId, @PathVariable long statementId) {
+        CurrencyUnit currency = accounts.get(companyId, accountId).currency();
+        return lines.of(companyId, accountId, statementId).stream()
+                .map(l -> line(l, currency))
+                .toList();
     }
 
-    /** Takes a file for whichever account it names. */
-    @PostMapping("/statements")
-    @Requires(Right.PREPARE)
-    Taken takeAnywhere(@PathVariable long companyId, @RequestParam MultipartFile file, Actor actor) throws IOException {
-        byte[] content = file.getBytes();
-        return take(companyId, targets.accountOf(companyId, content), file, content, actor);
+    private static LineView line(TakenLine l, CurrencyUnit currency) {
+        BankLine line = l.line();
+        return new LineView(
+                l.id(),
+                l.bookingDate(),
+                line.valueDate(),
+                MinorUnits.toDecimal(l.minorUnits(), currency),
+                MinorUnits.toDecimal(l.balanceMinorUnits(), currency),
+                line.title(),
+                line.checkNumber(),
+                line.reference(),
+                line.bankReference(),
+                line.counterparty(),
+                l.extra(),
+                l.itemMatchId() != null);
     }
 
-    private Taken take(long companyId, long accountId, MultipartFile file, byte[] content, Actor actor) {
-        String name = file.getOriginalFilename() == null ? "statement" : file.getOriginalFilename();
-        List<TakenStatement> taken = statements.take(companyId, accountId, name, content, actor.name());
-        BankAccount account = accounts.get(companyId, accountId);
-        return new Taken(
-                accountId,
-                taken.stream().map(s -> view(account, s, s == taken.getLast())).toList());
-    }
-
-    @GetMapping("/bank-accounts/{accountId}/statements/{statementId}/file")
+    @GetMapping("/statements/{statementId}/file")
     @Requires(Right.LOOK)
     ResponseEntity<byte[]> file(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long statementId) {
@@ -125,10 +222,67 @@ class StatementController {
                 .body(original.content());
     }
 
-    @DeleteMapping("/bank-accounts/{accountId}/statements/{statementId}")
+    @GetMapping("/statements/{statementId}/export")
+    @Requires(Right.LOOK)
+    ResponseEntity<byte[]> export(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable long statementId,
+            @RequestParam StatementExports.Format format) {
+        return exports.statement(companyId, accountId, statementId, format);
+    }
+
+    @GetMapping("/bank-lines/export")
+    @Requires(Right.LOOK)
+    ResponseEntity<byte[]> exportPeriod(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @RequestParam LocalDate from,
+            @RequestParam LocalDate to,
+            @RequestParam StatementExports.Format format) {
+        return exports.period(companyId, accountId, from, to, format);
+    }
+
+    @DeleteMapping("/statements/{statementId}")
     @Requires(Right.PREPARE)
     void takeBack(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long statementId, Actor actor) {
         statements.takeBack(companyId, accountId, statementId, actor.name());
+    }
+
+    /** Takes out a line that stands twice. */
+    @PostMapping("/bank-lines/{lineId}/drop")
+    @Requires(Right.PREPARE)
+    void drop(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable long lineId,
+            @RequestBody @Valid Why body,
+            Actor actor) {
+        lines.drop(companyId, accountId, lineId, body.reason(), actor.name());
+    }
+
+    /** What the bank told of before its statement; those that ended follow, the latest first. */
+    @GetMapping("/interim-lines")
+    @Requires(Right.LOOK)
+    List<InterimView> interimLines(@PathVariable long companyId, @PathVariable long accountId) {
+        CurrencyUnit currency = accounts.get(companyId, accountId).currency();
+        return java.util.stream.Stream.concat(interims.seen(accountId).stream(), interims.ended(accountId).stream())
+                .map(l -> new InterimView(
+                        l.id(),
+                        l.line().bookingDate(),
+                        MinorUnits.toDecimal(l.line().minorUnits(), currency),
+                        l.line().title(),
+                        l.line().bankReference(),
+                        l.pending(),
+                        l.state(),
+                        l.seenAt()))
+                .toList();
+    }
+
+    @DeleteMapping("/interim-lines/{lineId}")
+    @Requires(Right.PREPARE)
+    void dismiss(@PathVariable long companyId, @PathVariable long accountId, @PathVariable long lineId, Actor actor) {
+        interims.dismiss(companyId, accountId, lineId, actor.name());
     }
 }

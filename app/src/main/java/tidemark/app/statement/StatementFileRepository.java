@@ -1,10 +1,9 @@
 package tidemark.app.statement;
 
-import java.util.Optional;
+import java.util.Collection;
+import java.util.List;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface StatementFileRepository extends JpaRepository<StatementFile, Long> {
-    Optional<StatementFile> findByBankAccountIdAndSha256(long bankAccountId, String sha256);
-
-    Optional<StatementFile> findByIdAndBankAccountId(long id, long bankAccountId);
+    List<StatementFile> findByBankAccountIdInAndSha256(Collection<Long> bankAccountIds, String sha256);
 }

@@ -19,4 +19,6 @@ interface StatementRepository extends JpaRepository<TakenStatement, Long> {
     Optional<TakenStatement> findByIdAndBankAccountId(long id, long bankAccountId);
 
     boolean existsByStatementFileId(long fileId);
+
+    List<TakenStatement> findByArrivalIdOrderByFromDate(long arrivalId);
 }

@@ -1,68 +1,112 @@
 package tidemark.app.statement;
 
-import java.io.ByteArrayInputStream;
-import java.io.IOException;
-import java.io.UncheckedIOException;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
-import tidemark.app.company.Companies;
-import tidemark.core.problem.RuleViolation;
+import tidemark.core.problem.Problem;
+import tidemark.core.statement.AccountNumbers;
 import tidemark.core.statement.ReadStatement;
-import tidemark.core.statement.StatementIntegrity;
-import tidemark.core.statement.StatementReader;
 
-/** Finds the account that a statement file belongs to, by the number in it or the balance it opens with. */
+/** Finds the account that each statement of a file belongs to: by its number, else where it was dropped, else by its balance. */
 @Service
 class StatementTargets {
     private final BankAccounts accounts;
-    private final Companies companies;
     private final Statements statements;
 
-    StatementTargets(BankAccounts accounts, Companies companies, Statements statements) {
+    StatementTargets(BankAccounts accounts, Statements statements) {
         this.accounts = accounts;
-        this.companies = companies;
         this.statements = statements;
     }
 
+    /** @param accounts for each statement of the file its account, or null where it is none of ours */
+    record Found(List<@Nullable Long> accounts, List<Problem> breaks, List<Problem> refusals) {}
+
     @Transactional(readOnly = true)
-    long accountOf(long companyId, byte[] content) {
-        ReadStatement first = first(companyId, content);
-        String number = first.header().accountNumber();
-        List<BankAccount> fitting = accounts.list(companyId).stream()
-                .filter(a -> number.isEmpty()
-                        ? statements.lastClosing(a).minorUnits()
-                                        == first.header().openingMinorUnits()
-                                && statements
-                                        .lastClosing(a)
-                                        .date()
-                                        .plusDays(1)
-                                        .equals(first.header().from())
-                        : StatementIntegrity.plain(a.number()).equals(StatementIntegrity.plain(number)))
-                .toList();
-        if (fitting.size() != 1) {
-            throw new RuleViolation(
-                    "statement.account",
-                    "",
-                    number.isEmpty()
-                            ? "a file that names no account and follows on from " + fitting.size() + " of them"
-                            : "a statement of account " + number,
-                    "a statement that belongs to one of your accounts",
-                    "Drop the file on the account it belongs to.");
+    Found of(long companyId, @Nullable Long droppedOn, List<ReadStatement> read) {
+        List<BankAccount> ours = accounts.list(companyId);
+        BankAccount dropped = droppedOn == null ? null : accounts.get(companyId, droppedOn);
+        List<@Nullable Long> out = new ArrayList<>();
+        List<String> foreign = new ArrayList<>();
+        for (ReadStatement statement : read) {
+            BankAccount account = account(ours, dropped, statement);
+            if (account == null) {
+                foreign.add(statement.facts().accountNumber());
+            }
+            out.add(account == null ? null : account.id());
         }
-        return fitting.getFirst().id();
+        boolean nothing = out.stream().allMatch(Objects::isNull);
+        boolean elsewhere = dropped != null && !out.contains(dropped.id());
+        if (nothing || elsewhere) {
+            String number = read.isEmpty() ? "" : read.getFirst().facts().accountNumber();
+            return new Found(
+                    out,
+                    List.of(),
+                    List.of(new Problem(
+                            "statement.account",
+                            "",
+                            number.isEmpty()
+                                    ? "a file that names no account and follows on from none of them, or from several"
+                                    : "a statement of account " + number,
+                            dropped == null
+                                    ? "a statement that belongs to one of your accounts"
+                                    : "one of account " + dropped.number(),
+                            "Drop the file on the account it belongs to.")));
+        }
+        List<Problem> breaks = new ArrayList<>();
+        if (!foreign.isEmpty()) {
+            breaks.add(new Problem(
+                    "statement.foreign",
+                    "",
+                    "statements of "
+                            + String.join(
+                                    ", ", foreign.stream().distinct().limit(5).toList()),
+                    "statements of your accounts only",
+                    "Add the account first, or take the file without them."));
+        }
+        return new Found(out, breaks, List.of());
     }
 
-    private ReadStatement first(long companyId, byte[] content) {
-        try {
-            return StatementReader.readAll(
-                            new ByteArrayInputStream(content),
-                            companies.get(companyId).baseCurrency())
-                    .getFirst();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+    private @Nullable BankAccount account(
+            List<BankAccount> ours, @Nullable BankAccount dropped, ReadStatement statement) {
+        String number = statement.facts().accountNumber();
+        if (number.isEmpty()) {
+            return dropped != null ? dropped : following(ours, statement);
         }
+        List<BankAccount> exact = ours.stream()
+                .filter(a -> AccountNumbers.plain(a.number()).equals(AccountNumbers.plain(number)))
+                .toList();
+        List<BankAccount> fitting = exact.isEmpty()
+                ? ours.stream()
+                        .filter(a -> AccountNumbers.same(a.number(), number))
+                        .toList()
+                : exact;
+        if (fitting.size() > 1 && statement.facts().currency().isPresent()) {
+            fitting = fitting.stream()
+                    .filter(a ->
+                            a.currency().equals(statement.facts().currency().get()))
+                    .toList();
+        }
+        return fitting.size() == 1 ? fitting.getFirst() : null;
+    }
+
+    private @Nullable BankAccount following(List<BankAccount> ours, ReadStatement statement) {
+        List<BankAccount> fitting = statement.facts().opening().isEmpty()
+                ? List.of()
+                : ours.stream()
+                        .filter(a -> statements.lastClosing(a).minorUnits()
+                                        == statement.facts().opening().get().minorUnits()
+                                && statement
+                                        .facts()
+                                        .from()
+                                        .map(f -> f.equals(
+                                                statements.lastClosing(a).date().plusDays(1)))
+                                        .orElse(true))
+                        .toList();
+        return fitting.size() == 1 ? fitting.getFirst() : null;
     }
 }

@@ -32,11 +32,16 @@ public class TakenLine {
     private String counterparty;
     private String text;
     private String code;
+    private String extra = "";
     private @Nullable Long itemMatchId;
 
     protected TakenLine() {}
 
     TakenLine(TakenStatement statement, long place, BankLine line, long balanceMinorUnits) {
+        this(statement, place, line, balanceMinorUnits, "");
+    }
+
+    TakenLine(TakenStatement statement, long place, BankLine line, long balanceMinorUnits, String extra) {
         this.bankAccountId = statement.bankAccountId();
         this.statementId = statement.id();
         this.place = place;
@@ -44,17 +49,13 @@ public class TakenLine {
         this.valueDate = line.valueDate();
         this.minorUnits = line.minorUnits();
         this.balanceMinorUnits = balanceMinorUnits;
-        this.reference = cut(line.reference(), 500);
-        this.bankReference = cut(line.bankReference(), 200);
-        this.checkNumber = cut(line.checkNumber(), 40);
-        this.counterparty = cut(line.counterparty(), 300);
-        this.text = cut(line.text(), 2000);
-        this.code = cut(line.code(), 100);
-    }
-
-    /** Longer than any format allows; the original file keeps the whole. */
-    private static String cut(String text, int longest) {
-        return text.length() <= longest ? text : text.substring(0, longest - 1) + "…";
+        this.reference = LineFacts.cut(line.reference(), 500);
+        this.bankReference = LineFacts.cut(line.bankReference(), 200);
+        this.checkNumber = LineFacts.cut(line.checkNumber(), 40);
+        this.counterparty = LineFacts.cut(line.counterparty(), 300);
+        this.text = LineFacts.cut(line.text(), 2000);
+        this.code = LineFacts.cut(line.code(), 100);
+        this.extra = LineFacts.cut(extra, 2000);
     }
 
     public long id() {
@@ -83,6 +84,11 @@ public class TakenLine {
 
     public long balanceMinorUnits() {
         return balanceMinorUnits;
+    }
+
+    /** What else the bank tells of it, for a person to read. */
+    public String extra() {
+        return extra;
     }
 
     public @Nullable Long itemMatchId() {

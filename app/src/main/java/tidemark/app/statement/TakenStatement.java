@@ -1,6 +1,8 @@
 package tidemark.app.statement;
 
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
@@ -30,6 +32,21 @@ public class TakenStatement {
     private int lineCount;
     private String takenBy;
     private Instant takenAt;
+    private @Nullable Long arrivalId;
+
+    @Enumerated(EnumType.STRING)
+    private Source source = Source.FILE;
+
+    private String note = "";
+    private String breaks = "";
+
+    /** Where a statement came from. */
+    public enum Source {
+        FILE,
+        FOLDER,
+        LINK,
+        PAPER
+    }
 
     protected TakenStatement() {}
 
@@ -50,6 +67,34 @@ public class TakenStatement {
         this.lineCount = lineCount;
         this.takenBy = takenBy;
         this.takenAt = takenAt;
+        this.source = statementFileId == null ? Source.PAPER : Source.FILE;
+    }
+
+    /** Tells where it came from, and what a person decided of what does not tie. */
+    void cameWith(@Nullable Long arrival, Source from, String decided, String what) {
+        arrivalId = arrival;
+        source = from;
+        note = LineFacts.cut(decided, 400);
+        breaks = LineFacts.cut(what, 4000);
+    }
+
+    public Source source() {
+        return source;
+    }
+
+    /** Why it was taken although something did not tie, or empty. */
+    public String note() {
+        return note;
+    }
+
+    /** What did not tie when it was taken, in words. */
+    public String breaks() {
+        return breaks;
+    }
+
+    @Nullable
+    Long arrivalId() {
+        return arrivalId;
     }
 
     public long id() {
@@ -65,7 +110,7 @@ public class TakenStatement {
     }
 
     public boolean fromPaper() {
-        return statementFileId == null;
+        return source == Source.PAPER;
     }
 
     public LocalDate fromDate() {

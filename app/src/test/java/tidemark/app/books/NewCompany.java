@@ -12,14 +12,14 @@ import tidemark.app.running.RunningApp;
 import tools.jackson.databind.JsonNode;
 
 /** A company of its own for a test, set up through the API by the administrator, who may also prepare in it. */
-final class NewCompany {
+public final class NewCompany {
     private static final AtomicInteger COUNT = new AtomicInteger();
 
-    final Client iris;
-    final String base;
+    public final Client iris;
+    public final String base;
     final long id;
 
-    NewCompany(RunningApp.App app) {
+    public NewCompany(RunningApp.App app) {
         iris = Client.signedIn(app, "iris");
         id = ok(iris.post(
                         "/api/companies", Map.of("name", "Test harbour " + COUNT.incrementAndGet(), "currency", "USD")))
@@ -28,7 +28,7 @@ final class NewCompany {
         base = "/api/companies/" + id;
     }
 
-    static JsonNode ok(Answer answer) {
+    public static JsonNode ok(Answer answer) {
         assertEquals(2, answer.status() / 100, () -> answer.body().toString());
         return answer.body();
     }
@@ -54,7 +54,17 @@ final class NewCompany {
         return done;
     }
 
-    long bankAccount(String name, String currency, String opening) {
+    /** The number of one of its bank accounts. */
+    public String number(long bankAccountId) {
+        for (JsonNode account : get("/bank-accounts")) {
+            if (account.path("id").asLong() == bankAccountId) {
+                return account.path("number").asString();
+            }
+        }
+        throw new IllegalArgumentException("no account " + bankAccountId);
+    }
+
+    public long bankAccount(String name, String currency, String opening) {
         Map<String, Object> form = new HashMap<>(Map.of(
                 "name",
                 name,

@@ -57,9 +57,12 @@ class MonthOfWorkTest {
         byte[] broken = new String(file)
                 .replaceFirst("<Amt Ccy=\"USD\">2", "<Amt Ccy=\"USD\">3")
                 .getBytes();
-        Answer refused = maren.upload(base(maren) + "/statements", "broken.xml", broken);
-        assertEquals("statement.sum", refused.code());
-        assertEquals(0, rows(maren).size(), "nothing of a refused file is kept");
+        Answer waits = maren.upload(base(maren) + "/statements", "broken.xml", broken);
+        assertEquals("WAITS", waits.body().path("state").asString());
+        assertEquals(
+                "statement.sum",
+                waits.body().path("problems").get(0).path("code").asString());
+        assertEquals(0, rows(maren).size(), "nothing is taken before somebody decides");
         assertEquals(
                 200,
                 maren.upload(base(maren) + "/statements", "payroll.xml", file).status());
@@ -68,7 +71,8 @@ class MonthOfWorkTest {
                 maren.upload(base(maren) + "/statements", "again.xml", file).code());
         byte[] other = new String(file).replace("20:00:00", "21:00:00").getBytes();
         Answer overlap = maren.upload(base(maren) + "/statements", "other.xml", other);
-        assertEquals("statement.overlap", overlap.code());
+        assertEquals("NOTHING_NEW", overlap.body().path("state").asString());
+        assertEquals(overlap.body().path("skipped").asInt(), rows(maren).size());
         long statement =
                 maren.get(base(maren) + "/statements").body().get(0).path("id").asLong();
         Answer original = maren.get(base(maren) + "/statements/" + statement + "/file");

@@ -112,10 +112,13 @@ public final class MappedReader implements StatementReader {
         /** The line of a row; null for rows that hold none. */
         @Nullable
         ReadLine line(int number, List<String> cells) {
-            if (seen++ < mapping.skipRows()) {
+            // a spreadsheet leaves empty rows out, a text file does not
+            int index = spreadsheet ? number - 1 : seen;
+            seen++;
+            if (index < mapping.skipRows()) {
                 return null;
             }
-            if (seen == mapping.skipRows() + 1 && !mapping.header().isEmpty()) {
+            if (index == mapping.skipRows() && !mapping.header().isEmpty()) {
                 checkHeader(number, cells);
                 return null;
             }

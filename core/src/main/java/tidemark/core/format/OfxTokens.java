@@ -2,7 +2,7 @@ package tidemark.core.format;
 
 import java.io.IOException;
 import java.io.Reader;
-import java.nio.charset.MalformedInputException;
+import java.nio.charset.CharacterCodingException;
 import tidemark.core.problem.RuleViolation;
 
 /**
@@ -67,7 +67,7 @@ final class OfxTokens {
         if (at == end) {
             try {
                 end = in.read(buffer, 0, buffer.length);
-            } catch (MalformedInputException e) {
+            } catch (CharacterCodingException e) {
                 throw new RuleViolation(
                         "file.charset",
                         "line " + line,

@@ -20,6 +20,7 @@ import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ExcelReaderException;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
 import tidemark.core.problem.RuleViolation;
 
@@ -130,7 +131,7 @@ final class TableRows {
      * @param point the decimal sign to write numbers with
      */
     static void sheet(InputStream in, char point, RowSink sink) throws IOException {
-        try (ReadableWorkbook book = new ReadableWorkbook(in);
+        try (ReadableWorkbook book = new ReadableWorkbook(in, new ReadingOptions(true, true));
                 Stream<Row> rows = book.getFirstSheet().openStream()) {
             for (Row row : (Iterable<Row>) rows::iterator) {
                 List<String> cells = new ArrayList<>();

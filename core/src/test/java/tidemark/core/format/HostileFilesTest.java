@@ -170,6 +170,10 @@ class HostileFilesTest {
                 refused("date,amount,balance\n" + "2026-06-01,1.00,1.00\n".repeat(2_000) + "\0")
                         .code());
         assertEquals("file.format", refused("\1\2\3").code());
+        byte[] undefined = FormatExamplesTest.OFX1.getBytes(StandardCharsets.UTF_8);
+        undefined[undefined.length / 2] = (byte) 0x81;
+        assertEquals(
+                "file.charset", refused(new ByteArrayInputStream(undefined)).code());
         assertEquals("file.empty", refused("\uFEFF \n").code());
     }
 

@@ -1,0 +1,181 @@
+package tidemark.app.statement;
+
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.activity.ActivityLog;
+import tidemark.core.problem.Problem;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** The records of what came in, each change of them in a transaction of its own. */
+@Service
+class ArrivalRecords {
+    private static final int MOST_PROBLEMS = 100;
+
+    private final ArrivalRepository arrivals;
+    private final SkippedLineRepository skipped;
+    private final StatementTaking taking;
+    private final ActivityLog activity;
+    private final JsonMapper json;
+    private final EntityManager em;
+    private final Clock clock;
+
+    ArrivalRecords(
+            ArrivalRepository arrivals,
+            SkippedLineRepository skipped,
+            StatementTaking taking,
+            ActivityLog activity,
+            JsonMapper json,
+            EntityManager em,
+            Clock clock) {
+        this.arrivals = arrivals;
+        this.skipped = skipped;
+        this.taking = taking;
+        this.activity = activity;
+        this.json = json;
+        this.em = em;
+        this.clock = clock;
+    }
+
+    @Transactional
+    public long begin(
+            long companyId, @Nullable Long accountId, Arrival.Source source, String name, byte[] content, String who) {
+        long id = arrivals.save(new Arrival(
+                        companyId,
+                        accountId,
+                        source,
+                        Statements.plainName(name),
+                        Statements.sha256(content),
+                        content.length,
+                        who,
+                        clock.instant()))
+                .id();
+        em.persist(new ArrivalContent(id, content));
+        return id;
+    }
+
+    /** The bytes of a file that is still open. */
+    @Transactional(readOnly = true)
+    public byte[] content(long id) {
+        ArrivalContent content = em.find(ArrivalContent.class, id);
+        return content == null ? new byte[0] : content.content();
+    }
+
+    private void move(Arrival arrival, Arrival.State to) {
+        arrival.move(to, clock.instant());
+        if (!to.isOpen()) {
+            em.createQuery("delete from ArrivalContent c where c.arrivalId = :id")
+                    .setParameter("id", arrival.id())
+                    .executeUpdate();
+        }
+    }
+
+    @Transactional(readOnly = true)
+    public Arrival get(long companyId, long id) {
+        return arrivals.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("file"));
+    }
+
+    @Transactional(readOnly = true)
+    public List<Arrival> latest(long companyId, long accountId) {
+        return arrivals.latest(companyId, accountId, Limit.of(40));
+    }
+
+    @Transactional(readOnly = true)
+    public List<Arrival> unfinished() {
+        return arrivals.unfinished();
+    }
+
+    @Transactional(readOnly = true)
+    public int waiting(long companyId) {
+        return arrivals.waiting(companyId);
+    }
+
+    @Transactional(readOnly = true)
+    public List<SkippedLine> skipped(long arrivalId) {
+        return skipped.findByArrivalIdOrderById(arrivalId, Limit.of(500));
+    }
+
+    /** Ends it, or lets it wait, with what is the matter. */
+    @Transactional
+    public void became(long companyId, long id, Arrival.State state, List<Problem> problems, Consumer<Arrival> more) {
+        Arrival arrival = arrivals.lock(id, companyId).orElseThrow(() -> new Missing("file"));
+        arrival.problems(write(problems));
+        more.accept(arrival);
+        move(arrival, state);
+    }
+
+    /** Takes what the file holds and ends the arrival, in one transaction. */
+    @Transactional
+    public void take(long id, Delivery d, Progress progress) {
+        StatementTaking.Outcome outcome = taking.take(d, progress);
+        // whoever cancelled it before this point finds nothing taken
+        Arrival arrival = arrivals.lock(id, d.companyId()).orElseThrow(() -> new Missing("file"));
+        progress.goOn();
+        arrival.counted(d.contents().format(), outcome.lines(), outcome.skipped(), outcome.interim());
+        if (outcome.accountId() != null && arrival.bankAccountId() == null) {
+            arrival.belongsTo(outcome.accountId());
+        }
+        List<Problem> told = new ArrayList<>(outcome.refused().isEmpty() ? outcome.open() : outcome.refused());
+        d.contents().warnings().stream().filter(w -> !w.decides()).forEach(w -> told.add(w.problem()));
+        arrival.problems(write(told));
+        if (d.note() != null) {
+            arrival.note(d.note());
+        }
+        Arrival.State state = !outcome.refused().isEmpty()
+                ? Arrival.State.REFUSED
+                : !outcome.open().isEmpty()
+                        ? Arrival.State.WAITS
+                        : outcome.taken().isEmpty() && outcome.interim() == 0
+                                ? Arrival.State.NOTHING_NEW
+                                : Arrival.State.TAKEN;
+        move(arrival, state);
+    }
+
+    @Transactional
+    public void leave(long companyId, long id, String who) {
+        became(companyId, id, Arrival.State.LEFT, problems(get(companyId, id)), a -> {});
+        activity.record(
+                companyId,
+                who,
+                "arrival.left",
+                "arrival",
+                id,
+                "Left " + get(companyId, id).name() + " unread");
+    }
+
+    private String write(List<Problem> problems) {
+        ArrayNode out = json.createArrayNode();
+        for (Problem p : problems.subList(0, Math.min(MOST_PROBLEMS, problems.size()))) {
+            ObjectNode node = out.addObject();
+            node.put("code", p.code());
+            node.put("where", p.where());
+            node.put("found", p.found());
+            node.put("expected", p.expected());
+            node.put("remedy", p.remedy());
+        }
+        return json.writeValueAsString(out);
+    }
+
+    List<Problem> problems(Arrival arrival) {
+        List<Problem> out = new ArrayList<>();
+        for (JsonNode node : json.readTree(arrival.problems())) {
+            out.add(new Problem(
+                    node.path("code").asString(),
+                    node.path("where").asString(),
+                    node.path("found").asString(),
+                    node.path("expected").asString(),
+                    node.path("remedy").asString()));
+        }
+        return out;
+    }
+}

@@ -1,0 +1,32 @@
+package tidemark.app.statement;
+
+import jakarta.persistence.LockModeType;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+
+interface ArrivalRepository extends JpaRepository<Arrival, Long> {
+    Optional<Arrival> findByIdAndCompanyId(long id, long companyId);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select a from Arrival a where a.id = :id and a.companyId = :companyId")
+    Optional<Arrival> lock(long id, long companyId);
+
+    @Query("""
+            select a from Arrival a
+            where a.companyId = :company and (:account = 0 or a.bankAccountId = :account or a.bankAccountId is null)
+            order by a.id desc""")
+    List<Arrival> latest(long company, long account, Limit limit);
+
+    @Query("select a from Arrival a where a.state = tidemark.app.statement.Arrival.State.READING order by a.id")
+    List<Arrival> unfinished();
+
+    @Query("""
+            select count(a) from Arrival a
+            where a.companyId = :company and a.state in
+              (tidemark.app.statement.Arrival.State.WAITS, tidemark.app.statement.Arrival.State.MAPPING)""")
+    int waiting(long company);
+}

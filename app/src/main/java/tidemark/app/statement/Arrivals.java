@@ -1,0 +1,320 @@
+package tidemark.app.statement;
+
+import jakarta.annotation.PreDestroy;
+import java.io.ByteArrayInputStream;
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import tidemark.app.company.BankAccounts;
+import tidemark.core.format.StatementFiles;
+import tidemark.core.format.StatementSink;
+import tidemark.core.problem.Fields;
+import tidemark.core.problem.Problem;
+import tidemark.core.problem.RuleViolation;
+import tidemark.core.statement.ReadLine;
+import tidemark.core.statement.ReadStatement;
+import tidemark.core.statement.ReadWarning;
+import tidemark.core.statement.StatementFacts;
+
+/** Lets files come in: reads them apart from the request that brought them, and lets a person decide or cancel. */
+@Service
+@Lazy(false)
+public class Arrivals {
+    private static final Logger LOG = LoggerFactory.getLogger(Arrivals.class);
+    private static final StatementFiles.Limits LIMITS = new StatementFiles.Limits(600_000_000, 200);
+
+    private final ArrivalRecords records;
+    private final StatementTaking taking;
+    private final Mappings mappings;
+    private final BankAccounts accounts;
+    private final Map<Long, Progress> running = new ConcurrentHashMap<>();
+    private final ExecutorService readers = Executors.newFixedThreadPool(
+            2, Thread.ofPlatform().name("reader-", 1).daemon().factory());
+
+    Arrivals(ArrivalRecords records, StatementTaking taking, Mappings mappings, BankAccounts accounts) {
+        this.records = records;
+        this.taking = taking;
+        this.mappings = mappings;
+        this.accounts = accounts;
+    }
+
+    /** What was being read when the server stopped is read again; nothing of it had been taken. */
+    @EventListener(ApplicationReadyEvent.class)
+    void goOn() {
+        for (Arrival arrival : records.unfinished()) {
+            submit(arrival.companyId(), arrival.id(), null, arrival.sizeBytes(), arrival.cameFrom());
+        }
+    }
+
+    @PreDestroy
+    void stop() {
+        running.values().forEach(Progress::cancel);
+        readers.shutdownNow();
+    }
+
+    /**
+     * Lets a file come in and waits a moment for what becomes of it.
+     *
+     * @param patience how long, in milliseconds
+     */
+    Arrival receive(
+            long companyId,
+            @Nullable Long accountId,
+            Arrival.Source source,
+            String name,
+            byte[] content,
+            String who,
+            long patience) {
+        if (accountId != null) {
+            accounts.get(companyId, accountId);
+        }
+        if (content.length == 0) {
+            throw new RuleViolation(
+                    "file.empty", "", "an empty file", "a bank statement", "Choose the file the bank gave you.");
+        }
+        long id = records.begin(companyId, accountId, source, name, content, who);
+        return await(companyId, id, submit(companyId, id, null, content.length, who), patience);
+    }
+
+    /** Takes what waits, although something does not tie. */
+    Arrival decide(long companyId, long id, String note, String who, long patience) {
+        Arrival arrival = records.get(companyId, id);
+        if (arrival.state() != Arrival.State.WAITS) {
+            throw new RuleViolation(
+                    "arrival.state",
+                    "",
+                    arrival.name() + ", which does not wait for a decision",
+                    "a file that waits",
+                    "Look at what became of it.");
+        }
+        String why = Fields.text(note, "note", 400);
+        return again(companyId, id, why, who, patience);
+    }
+
+    /** Reads a file anew, after its columns have been shown. */
+    Arrival again(long companyId, long id, @Nullable String note, String who, long patience) {
+        records.became(companyId, id, Arrival.State.READING, List.of(), a -> {});
+        Arrival arrival = records.get(companyId, id);
+        return await(companyId, id, submit(companyId, id, note, arrival.sizeBytes(), who), patience);
+    }
+
+    void leave(long companyId, long id, String who) {
+        records.get(companyId, id);
+        records.leave(companyId, id, who);
+    }
+
+    /** Asks for the end of a reading; what it had written so far is rolled back. */
+    void cancel(long companyId, long id) {
+        records.get(companyId, id);
+        Progress progress = running.get(id);
+        if (progress != null) {
+            progress.cancel();
+        }
+    }
+
+    @Nullable
+    Progress progress(long id) {
+        return running.get(id);
+    }
+
+    private Future<?> submit(long companyId, long id, @Nullable String note, long bytes, String who) {
+        Progress progress = new Progress(bytes);
+        running.put(id, progress);
+        return readers.submit(() -> {
+            try {
+                work(companyId, id, note, progress, who);
+            } finally {
+                running.remove(id);
+            }
+        });
+    }
+
+    private Arrival await(long companyId, long id, Future<?> work, long patience) {
+        try {
+            work.get(patience, TimeUnit.MILLISECONDS);
+        } catch (TimeoutException e) {
+            return records.get(companyId, id);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } catch (ExecutionException e) {
+            LOG.warn("Reading {} failed", id, e.getCause());
+        }
+        return records.get(companyId, id);
+    }
+
+    private void work(long companyId, long id, @Nullable String note, Progress progress, String who) {
+        Arrival arrival = records.get(companyId, id);
+        try {
+            byte[] content = records.content(id);
+            StatementFiles.Contents contents = read(arrival, content, progress);
+            if (contents.warnings().stream().anyMatch(w -> w.problem().code().equals("mapping.guessed"))) {
+                ended(arrival, Arrival.State.MAPPING, problems(contents));
+                return;
+            }
+            records.take(
+                    id,
+                    new Delivery(
+                            companyId,
+                            arrival.bankAccountId(),
+                            id,
+                            switch (arrival.source()) {
+                                case UPLOAD -> TakenStatement.Source.FILE;
+                                case FOLDER -> TakenStatement.Source.FOLDER;
+                                case LINK -> TakenStatement.Source.LINK;
+                            },
+                            arrival.name(),
+                            content,
+                            contents,
+                            note,
+                            who),
+                    progress);
+        } catch (Progress.Cancelled e) {
+            ended(arrival, Arrival.State.CANCELLED, List.of());
+        } catch (RuleViolation e) {
+            boolean columns = e.code().equals("mapping.needed") || e.code().equals("mapping.header");
+            ended(arrival, columns ? Arrival.State.MAPPING : Arrival.State.REFUSED, e.problems());
+        } catch (RuntimeException e) {
+            LOG.warn("Reading {} failed", arrival.name(), e);
+            ended(
+                    arrival,
+                    Arrival.State.REFUSED,
+                    List.of(new Problem(
+                            "file.failed",
+                            "",
+                            "a failure of ours while reading (" + e.getClass().getSimpleName() + ")",
+                            "a file that can be read to its end",
+                            "Nothing was taken. Try again; if it stays so, keep the file and report it.")));
+        }
+    }
+
+    private void ended(Arrival arrival, Arrival.State state, List<Problem> problems) {
+        records.became(arrival.companyId(), arrival.id(), state, problems, a -> {});
+    }
+
+    private static List<Problem> problems(StatementFiles.Contents contents) {
+        return contents.warnings().stream().map(ReadWarning::problem).toList();
+    }
+
+    private StatementFiles.Contents read(Arrival arrival, byte[] content, Progress progress) {
+        return read(
+                content,
+                currency(arrival.companyId(), arrival.bankAccountId()),
+                new StatementFiles(LIMITS, mappings.toTry(arrival.companyId(), arrival.bankAccountId())),
+                progress);
+    }
+
+    private CurrencyUnit currency(long companyId, @Nullable Long accountId) {
+        return accountId == null
+                ? accounts.companyCurrency(companyId)
+                : accounts.get(companyId, accountId).currency();
+    }
+
+    /** Reads without taking, for a preview. */
+    void look(
+            long companyId,
+            @Nullable Long accountId,
+            byte[] content,
+            java.util.function.Function<CurrencyUnit, ReadJson> sink,
+            java.util.function.BiConsumer<ReadJson, String> done) {
+        CurrencyUnit currency = currency(companyId, accountId);
+        ReadJson json = sink.apply(currency);
+        try {
+            done.accept(
+                    json,
+                    new StatementFiles(LIMITS, mappings.toTry(companyId, accountId))
+                            .read(new ByteArrayInputStream(content), currency, json));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static StatementFiles.Contents read(
+            byte[] content, CurrencyUnit currency, StatementFiles files, Progress progress) {
+        Counting sink = new Counting(progress);
+        try {
+            String format = files.read(sink.counted(new ByteArrayInputStream(content)), currency, sink);
+            return new StatementFiles.Contents(format, sink.statements, sink.warnings);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Takes a file at once, or refuses it with all that does not tie. */
+    public List<TakenStatement> takeNow(long companyId, long accountId, String name, byte[] content, String who) {
+        CurrencyUnit currency = currency(companyId, accountId);
+        StatementFiles.Contents contents = read(
+                content,
+                currency,
+                new StatementFiles(LIMITS, mappings.toTry(companyId, accountId)),
+                new Progress(content.length));
+        return taking.takeOrRefuse(new Delivery(
+                companyId, accountId, null, TakenStatement.Source.FILE, name, content, contents, null, who));
+    }
+
+    /** Gathers statements and tells how far it is. */
+    private static final class Counting implements StatementSink {
+        private final Progress progress;
+        private final List<ReadStatement> statements = new java.util.ArrayList<>();
+        private final List<ReadWarning> warnings = new java.util.ArrayList<>();
+        private List<ReadLine> lines = new java.util.ArrayList<>();
+        private int count;
+        private long bytes;
+
+        Counting(Progress progress) {
+            this.progress = progress;
+        }
+
+        InputStream counted(InputStream in) {
+            return new FilterInputStream(in) {
+                @Override
+                public int read(byte[] into, int offset, int length) throws IOException {
+                    int n = super.read(into, offset, length);
+                    bytes += Math.max(0, n);
+                    progress.read(bytes, count);
+                    return n;
+                }
+            };
+        }
+
+        @Override
+        public void begin(StatementFacts soFar) {
+            lines = new java.util.ArrayList<>();
+        }
+
+        @Override
+        public void line(ReadLine line) {
+            lines.add(line);
+            count++;
+        }
+
+        @Override
+        public void end(StatementFacts all) {
+            statements.add(new ReadStatement(all, lines));
+        }
+
+        @Override
+        public void warn(ReadWarning warning) {
+            if (warnings.size() < 1_000) {
+                warnings.add(warning);
+            }
+        }
+    }
+}

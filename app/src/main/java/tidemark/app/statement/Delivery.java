@@ -1,0 +1,22 @@
+package tidemark.app.statement;
+
+import org.jspecify.annotations.Nullable;
+import tidemark.core.format.StatementFiles;
+
+/**
+ * What a file held, on its way into the books.
+ *
+ * @param accountId the account it was dropped on, if any
+ * @param arrivalId the arrival it came with, if any
+ * @param note why it is to be taken although something does not tie; null while nobody has decided
+ */
+record Delivery(
+        long companyId,
+        @Nullable Long accountId,
+        @Nullable Long arrivalId,
+        TakenStatement.Source source,
+        String name,
+        byte[] original,
+        StatementFiles.Contents contents,
+        @Nullable String note,
+        String who) {}

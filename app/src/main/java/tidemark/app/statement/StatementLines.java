@@ -1,0 +1,140 @@
+package tidemark.app.statement;
+
+import jakarta.persistence.EntityManager;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.Fields;
+import tidemark.core.problem.RuleViolation;
+
+/** Puts right what was wrongly taken for the same line, or for another: a skipped line in, a doubled line out. */
+@Service
+class StatementLines {
+    private final Statements taken;
+    private final StatementRepository statements;
+    private final BankLineRepository lines;
+    private final SkippedLineRepository skipped;
+    private final ArrivalRecords arrivals;
+    private final BankAccounts accounts;
+    private final ActivityLog activity;
+    private final EntityManager em;
+
+    StatementLines(
+            Statements taken,
+            StatementRepository statements,
+            BankLineRepository lines,
+            SkippedLineRepository skipped,
+            ArrivalRecords arrivals,
+            BankAccounts accounts,
+            ActivityLog activity,
+            EntityManager em) {
+        this.taken = taken;
+        this.statements = statements;
+        this.lines = lines;
+        this.skipped = skipped;
+        this.arrivals = arrivals;
+        this.accounts = accounts;
+        this.activity = activity;
+        this.em = em;
+    }
+
+    @Transactional(readOnly = true)
+    List<TakenLine> of(long companyId, long accountId, long statementId) {
+        accounts.get(companyId, accountId);
+        return lines.findByStatementIdOrderByPlace(
+                taken.get(accountId, statementId).id());
+    }
+
+    /** Takes a skipped line after all, at the end of the account's last statement. */
+    @Transactional
+    TakenLine takeSkipped(long companyId, long arrivalId, long skippedId, String who) {
+        arrivals.get(companyId, arrivalId);
+        long accountId = found(arrivalId, skippedId).bankAccountId();
+        BankAccount account = accounts.forChange(companyId, accountId);
+        SkippedLine line = found(arrivalId, skippedId);
+        em.refresh(line);
+        if (line.takenLineId() != null) {
+            throw new RuleViolation(
+                    "skipped.taken",
+                    "",
+                    "a line that somebody has taken already",
+                    "a line that was skipped",
+                    "It stands on the ladder.");
+        }
+        Optional<TakenStatement> last = statements.findFirstByBankAccountIdOrderByToDateDesc(accountId);
+        TakenStatement statement = last.orElseThrow(() -> new Missing("statement"));
+        Statements.checkNotHeld(account, statement.fromDate());
+        List<TakenLine> own = lines.findByStatementIdOrderByPlace(statement.id());
+        long before =
+                own.isEmpty() ? statement.openingMinorUnits() : own.getLast().balanceMinorUnits();
+        TakenLine added = new TakenLine(
+                statement,
+                lines.lastPlace(accountId) + 1,
+                line.line(),
+                Math.addExact(before, line.line().minorUnits()),
+                "taken although it looked like one read before");
+        em.persist(added);
+        statement.lines(own.size() + 1);
+        line.taken(added.id());
+        activity.record(
+                companyId,
+                who,
+                "line.taken",
+                "bank_account",
+                accountId,
+                "Took a line that had been skipped: %s, %s"
+                        .formatted(
+                                line.line().title(),
+                                MinorUnits.report(line.line().minorUnits(), account.currency())));
+        em.flush();
+        return added;
+    }
+
+    private SkippedLine found(long arrivalId, long skippedId) {
+        return skipped.findByIdAndArrivalId(skippedId, arrivalId).orElseThrow(() -> new Missing("line"));
+    }
+
+    /** Takes a line out that stands twice; it must not be matched, and its month not be certified. */
+    @Transactional
+    void drop(long companyId, long accountId, long lineId, String reason, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        TakenLine line =
+                lines.some(accountId, List.of(lineId)).stream().findFirst().orElseThrow(() -> new Missing("line"));
+        TakenStatement statement = taken.get(accountId, line.statementId());
+        Statements.checkNotHeld(account, statement.fromDate());
+        if (line.itemMatchId() != null) {
+            throw new RuleViolation(
+                    "line.matched",
+                    "",
+                    line.line().title() + ", which is matched",
+                    "a line with no match",
+                    "Undo its match first.");
+        }
+        String why = Fields.text(reason, "reason", 200);
+        lines.shiftBalances(statement.id(), line.place(), -line.minorUnits());
+        em.createNativeQuery("delete from bank_error where bank_line_id = ?")
+                .setParameter(1, lineId)
+                .executeUpdate();
+        lines.deleteById(lineId);
+        statements.findById(statement.id()).orElseThrow().lines(statement.lineCount() - 1);
+        activity.record(
+                companyId,
+                who,
+                "line.dropped",
+                "bank_account",
+                accountId,
+                "Took out a line that stood twice, %s of %s, %s: %s"
+                        .formatted(
+                                line.line().title(),
+                                line.bookingDate(),
+                                MinorUnits.report(line.minorUnits(), account.currency()),
+                                why));
+        em.flush();
+    }
+}
