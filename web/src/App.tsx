@@ -9,6 +9,9 @@ import { TodayPage } from './today/TodayPage';
 const ReconcilePage = lazy(() => import('./reconcile/ReconcilePage'));
 const CertifyPage = lazy(() => import('./certify/CertifyPage'));
 const StatementsPage = lazy(() => import('./statements/StatementsPage'));
+const ArrivalPage = lazy(() => import('./statements/ArrivalPage'));
+const PaperPage = lazy(() => import('./statements/PaperPage'));
+const BankLinksPage = lazy(() => import('./link/BankLinksPage'));
 const LedgerPage = lazy(() => import('./ledger/LedgerPage'));
 const AccountPage = lazy(() => import('./ledger/AccountPage'));
 const EntryPage = lazy(() => import('./ledger/EntryPage'));
@@ -63,6 +66,9 @@ export function App() {
             <Route path="/reconcile/:accountId/:month" element={<ReconcilePage />} />
             <Route path="/certify/:accountId/:month" element={<CertifyPage />} />
             <Route path="/statements" element={<StatementsPage />} />
+            <Route path="/arrivals/:id" element={<ArrivalPage />} />
+            <Route path="/paper/:accountId/:statementId" element={<PaperPage />} />
+            <Route path="/bank-links" element={<BankLinksPage />} />
             <Route path="/ledger" element={<LedgerPage />} />
             <Route path="/ledger/accounts/:id" element={<AccountPage />} />
             <Route path="/ledger/entries/:id" element={<EntryPage />} />

@@ -6,6 +6,7 @@ import { monthName, monthTitle } from '../shared/dates';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { MonthStrip } from '../shared/MonthStrip';
 import { Problems } from '../shared/Problems';
+import { useTaking } from '../statements/useTaking';
 import { BookFromLine } from './BookFromLine';
 import { Ladder } from './Ladder';
 import { NoStatement } from './NoStatement';
@@ -21,6 +22,7 @@ export function MonthBench({ place }: { place: Place }) {
   const [search, setSearch] = useSearchParams();
   const month = useMonth(place);
   const steps = useSteps(place);
+  const take = useTaking();
   const [chosen, setChosen] = useState<number | null>(null);
   const [pages, setPages] = useState<number[]>([0]);
   const [lines, setLines] = useState<number[]>([]);
@@ -180,7 +182,7 @@ export function MonthBench({ place }: { place: Place }) {
         <FileDrop
           enabled={canPrepare}
           label={`Drop a statement of ${view.accountName}`}
-          onFile={(file) => steps.mutate({ do: 'file', file })}
+          onFile={(file) => take.mutate({ file, account: place.accountId })}
         >
           <h1>
             {view.accountName}, {monthTitle(view.month)} <small>{view.statementWords}</small>
@@ -218,7 +220,10 @@ export function MonthBench({ place }: { place: Place }) {
             </Link>
           )}
           {canPrepare && total > 0 && view.state === 'OPEN' && (
-            <FileButton label="Read a statement file" onFile={(file) => steps.mutate({ do: 'file', file })} />
+            <FileButton
+              label="Read a statement file"
+              onFile={(file) => take.mutate({ file, account: place.accountId })}
+            />
           )}
           {view.state === 'PREPARED' && (
             <span className="quiet">
@@ -226,7 +231,8 @@ export function MonthBench({ place }: { place: Place }) {
             </span>
           )}
         </div>
-        {steps.isPending && steps.variables?.do === 'file' && <Reading name={steps.variables.file.name} />}
+        {take.isPending && <Reading name={take.variables.file.name} />}
+        <Problems error={take.error} title="The file was not taken; nothing was changed." />
         <Problems error={steps.error} title="That was not done; nothing was changed." />
         {view.paperStatementId !== undefined && (
           <PaperBar view={view} change={change} steps={steps} statementId={view.paperStatementId} />

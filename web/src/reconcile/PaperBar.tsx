@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { Link } from 'react-router';
 import type { Schemas } from '../shared/api';
 import { grouped, report } from '../shared/money';
 import type { useSteps } from './useMonth';
@@ -40,7 +41,8 @@ export function PaperBar({ view, change, statementId, steps }: Props) {
       )}
       <span>
         {view.proof.holds ? 'The ticks lead to it.' : `${grouped(view.proof.gap)} apart from the ticks.`} Tick
-        the entries at the right in the order of the paper.
+        the entries at the right in the order of the paper, or{' '}
+        <Link to={`/paper/${view.accountId}/${statementId}`}>type its lines</Link>.
       </span>
       {change && view.lineCount > 0 && (
         <Button

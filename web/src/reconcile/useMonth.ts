@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueries, useQueryClient, type QueryKey } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useHere } from '../session/session';
-import { api, data, upload, type Schemas } from '../shared/api';
+import { api, data, type Schemas } from '../shared/api';
 import { keys } from '../shared/keys';
 
 export const PAGE = 100;
@@ -89,7 +89,6 @@ export type Step =
   | { do: 'noLedgerError'; entryId: number }
   | { do: 'tick'; statementId: number; entryId: number }
   | { do: 'untick'; statementId: number }
-  | { do: 'file'; file: File }
   | { do: 'paper'; closing: string }
   | { do: 'paperClosing'; statementId: number; closing: string }
   | { do: 'book'; lineId: number; booking: Schemas['Booking'] };
@@ -203,12 +202,6 @@ export function useSteps(place: Place) {
           }),
         );
         return {};
-      case 'file': {
-        const form = new FormData();
-        form.append('file', step.file);
-        await upload(`/api/companies/${place.companyId}/bank-accounts/${place.accountId}/statements`, form);
-        return {};
-      }
     }
   }
 

@@ -1,17 +1,19 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Button } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { useHere } from '../session/session';
 import { AccountRail } from '../shared/AccountRail';
-import { api, data, upload, type Schemas } from '../shared/api';
-import { dateTime, fullDate } from '../shared/dates';
+import { api, data } from '../shared/api';
+import { dateTime, fullDate, monthTitle } from '../shared/dates';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
-import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useToday } from '../today/useToday';
+import { InterimTable } from './InterimTable';
+import { StatementRow } from './StatementRow';
+import { ladderOf, useTaking } from './useTaking';
+import { STATES } from './words';
 
-/** What has been read of each account: periods, balances, where it came from, the original file. */
+/** What has been read of each account: by month what is there and what is missing, and what came in. */
 export default function StatementsPage() {
   const { company, canPrepare } = useHere();
   const [search] = useSearchParams();
@@ -19,33 +21,34 @@ export default function StatementsPage() {
   const queries = useQueryClient();
   const account = Number(search.get('account') ?? today.data?.lanes[0]?.accountId ?? 0);
   const lane = today.data?.lanes.find((l) => l.accountId === account);
+  const path = { companyId: company.id, accountId: account };
   const statements = useQuery({
-    queryKey: keys.statements(company.id, account),
+    queryKey: [...keys.statements(company.id, account), 'by month'],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/statements', {
-          params: { path: { companyId: company.id, accountId: account } },
+        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/statements-by-month', {
+          params: { path },
+        }),
+      ),
+    enabled: account > 0,
+  });
+  const arrivals = useQuery({
+    queryKey: [...keys.statements(company.id, account), 'arrivals'],
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/arrivals', {
+          params: { path: { companyId: company.id }, query: { accountId: account } },
         }),
       ),
     enabled: account > 0,
   });
   const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
-  const take = useMutation({
-    mutationFn: (file: File) => {
-      const form = new FormData();
-      form.append('file', file);
-      return upload<Schemas['Taken']>(
-        `/api/companies/${company.id}/bank-accounts/${account}/statements`,
-        form,
-      );
-    },
-    onSuccess: refresh,
-  });
+  const take = useTaking(true);
   const back = useMutation({
     mutationFn: (statementId: number) =>
       data(
         api.DELETE('/api/companies/{companyId}/bank-accounts/{accountId}/statements/{statementId}', {
-          params: { path: { companyId: company.id, accountId: account, statementId } },
+          params: { path: { ...path, statementId } },
         }),
       ),
     onSuccess: refresh,
@@ -60,52 +63,71 @@ export default function StatementsPage() {
       </div>
     );
   }
+  const ladder = take.data && ladderOf(take.data);
+  const waiting = arrivals.data?.filter((a) => ['READING', 'WAITS', 'MAPPING'].includes(a.state)) ?? [];
+  const ended = arrivals.data?.filter((a) => !waiting.includes(a)).slice(0, 8) ?? [];
   return (
     <div className="certify" style={{ gridTemplateColumns: '190px minmax(0, 1fr)' }}>
       <AccountRail accountId={account} to={(a) => `/statements?account=${a}`} />
       <FileDrop
         enabled={canPrepare}
         label={`Drop a statement of ${lane?.name}`}
-        onFile={(f) => take.mutate(f)}
+        onFile={(file) => take.mutate({ file, account })}
       >
         <section className="page">
           <h1>
             Statements of {lane?.name} <small>{lane && `${lane.bank} ${lane.shortNumber}`}</small>
           </h1>
-          {canPrepare && (
-            <div className="actions">
-              <FileButton main label="Read a statement file" onFile={(f) => take.mutate(f)} />
-              {lane && (
-                <Link className="btn btn-outline-secondary" to={`/reconcile/${account}/${lane.nextMonth}`}>
-                  Work from paper
-                </Link>
-              )}
-            </div>
-          )}
-          {take.isPending && <Reading name={take.variables.name} />}
+          <div className="actions">
+            {canPrepare && (
+              <FileButton
+                main
+                label="Read a statement file"
+                onFile={(file) => take.mutate({ file, account })}
+              />
+            )}
+            {canPrepare && lane && (
+              <Link className="btn btn-outline-secondary" to={`/reconcile/${account}/${lane.nextMonth}`}>
+                Work from paper
+              </Link>
+            )}
+            <Link className="btn btn-outline-secondary" to="/bank-links">
+              Bank links
+            </Link>
+          </div>
+          {take.isPending && <Reading name={take.variables.file.name} />}
           <Problems error={take.error} title="The file was not taken; nothing was changed." />
           <Problems error={back.error} title="The statement was not taken back." />
-          {take.isSuccess && (
+          {ladder && take.data && (
             <p className="told" role="status">
               Read{' '}
               {take.data.statements
                 .map((s) => `${s.lines} lines, ${fullDate(s.from)} to ${fullDate(s.to)}`)
                 .join('; ')}
-              .{' '}
-              <Link to={`/reconcile/${account}/${take.data.statements.at(-1)?.to.slice(0, 7)}`}>
-                Reconcile them
+              {take.data.skipped > 0 && (
+                <>
+                  ; <Link to={`/arrivals/${take.data.id}`}>{take.data.skipped} skipped</Link>
+                </>
+              )}
+              . <Link to={ladder}>Reconcile them</Link>
+            </p>
+          )}
+          {waiting.map((a) => (
+            <p className="told" key={a.id}>
+              <strong>{a.name}</strong> {STATES[a.state]}.{' '}
+              <Link className="btn btn-outline-secondary btn-sm" to={`/arrivals/${a.id}`}>
+                Look at it
               </Link>
             </p>
-          )}
-          {lane?.standing === 'NO_STATEMENT' && (
-            <p className="told">
-              Missing: the statement that begins after{' '}
-              {fullDate(statements.data?.[0]?.to ?? lane.openingDate)}.
+          ))}
+          {statements.data?.breaks.map((b) => (
+            <p className="told" key={b}>
+              {b}
             </p>
-          )}
+          ))}
           <div className="sheet">
             <table className="plain">
-              <caption>Newest first{lane && `, amounts in ${lane.currency}`}</caption>
+              <caption>By month, the newest first{lane && `, amounts in ${lane.currency}`}</caption>
               <thead>
                 <tr>
                   <th scope="col">Period</th>
@@ -125,52 +147,70 @@ export default function StatementsPage() {
                   </th>
                 </tr>
               </thead>
-              <tbody>
-                {statements.data?.map((s) => (
-                  <tr key={s.id}>
-                    <th scope="row">
-                      <Link to={`/reconcile/${account}/${s.to.slice(0, 7)}`}>
-                        {fullDate(s.from)} to {fullDate(s.to)}
-                      </Link>
+              {statements.data?.months.map((m) => (
+                <tbody key={m.month}>
+                  <tr className="month-head">
+                    <th scope="rowgroup" colSpan={7}>
+                      {monthTitle(m.month)}{' '}
+                      <span className={m.complete ? 'quiet' : 'missing'}>
+                        {m.certified
+                          ? 'certified'
+                          : m.complete
+                            ? 'complete'
+                            : `missing: ${m.missing
+                                .map((s) => `${fullDate(s.from)} to ${fullDate(s.to)}`)
+                                .join(', ')}`}
+                      </span>
                     </th>
-                    <td className="num">{report(s.opening)}</td>
-                    <td className="num">{report(s.closing)}</td>
-                    <td className="num">{s.lines}</td>
-                    <td>
-                      {s.fromPaper ? (
-                        'paper'
-                      ) : (
-                        <a
-                          href={`/api/companies/${company.id}/bank-accounts/${account}/statements/${s.id}/file`}
-                          download
-                        >
-                          {s.fileName}
-                        </a>
-                      )}
-                    </td>
-                    <td>
-                      {s.takenBy}, {dateTime(s.takenAt)}
-                    </td>
-                    <td>
-                      {s.certified ? (
-                        <span className="quiet">certified</span>
-                      ) : (
-                        canPrepare &&
-                        s.canTakeBack && (
-                          <Button size="sm" variant="outline-secondary" onClick={() => back.mutate(s.id)}>
-                            Take back
-                          </Button>
-                        )
-                      )}
-                    </td>
                   </tr>
-                ))}
-              </tbody>
+                  {m.statements.map((s) => (
+                    <StatementRow
+                      key={s.id}
+                      statement={s}
+                      onTakeBack={canPrepare ? () => back.mutate(s.id) : undefined}
+                    />
+                  ))}
+                </tbody>
+              ))}
             </table>
-            {statements.data?.length === 0 && (
+            {statements.data?.months.length === 0 && (
               <p className="quiet">Nothing read yet. Drop the bank&apos;s first file here.</p>
             )}
           </div>
+          <InterimTable account={account} />
+          {ended.length > 0 && (
+            <section className="sheet">
+              <table className="plain">
+                <caption>What came in lately</caption>
+                <thead>
+                  <tr>
+                    <th scope="col">File</th>
+                    <th scope="col">Format</th>
+                    <th scope="col">What became of it</th>
+                    <th scope="col">When</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {ended.map((a) => (
+                    <tr key={a.id}>
+                      <th scope="row">
+                        <Link to={`/arrivals/${a.id}`}>{a.name}</Link>
+                      </th>
+                      <td>{a.format}</td>
+                      <td>
+                        {STATES[a.state]}
+                        {a.lines > 0 && `, ${a.lines} lines`}
+                        {a.skipped > 0 && `, ${a.skipped} skipped`}
+                      </td>
+                      <td>
+                        {a.cameFrom}, {dateTime(a.cameAt)}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          )}
         </section>
       </FileDrop>
     </div>

@@ -1,11 +1,10 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import { useHere } from '../session/session';
-import { upload, type Schemas } from '../shared/api';
+import { type Schemas } from '../shared/api';
 import { longDate } from '../shared/dates';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
-import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { useTaking } from '../statements/useTaking';
 import { Shore } from './Shore';
 import { useToday } from './useToday';
 
@@ -27,27 +26,7 @@ function placeOf(task: Schemas['Task']): string {
 export function TodayPage() {
   const { company, canPrepare, canAdminister } = useHere();
   const today = useToday();
-  const queries = useQueryClient();
-  const navigate = useNavigate();
-  const take = useMutation({
-    mutationFn: ({ file, account }: { file: File; account?: number }) => {
-      const form = new FormData();
-      form.append('file', file);
-      return upload<Schemas['Taken']>(
-        account
-          ? `/api/companies/${company.id}/bank-accounts/${account}/statements`
-          : `/api/companies/${company.id}/statements`,
-        form,
-      );
-    },
-    onSuccess: async (taken) => {
-      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
-      const last = taken.statements.at(-1);
-      if (last) {
-        void navigate(`/reconcile/${taken.accountId}/${last.to.slice(0, 7)}`);
-      }
-    },
-  });
+  const take = useTaking();
   if (!today.data) {
     return <Problems error={today.error} />;
   }

@@ -87,4 +87,10 @@ public class Companies {
     public Site site(long companyId, long siteId) {
         return sites.findByIdAndCompanyId(siteId, companyId).orElseThrow(() -> new Missing("site"));
     }
+
+    /** All companies of the installation. */
+    @Transactional(readOnly = true)
+    public List<Company> all() {
+        return companies.findAll();
+    }
 }

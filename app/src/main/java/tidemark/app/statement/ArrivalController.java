@@ -74,9 +74,9 @@ class ArrivalController {
         this.json = json;
     }
 
-    record ProblemView(String code, String where, String found, String expected, String remedy) {
+    record ProblemView(String code, String where, String found, String expected, String remedy, String message) {
         static ProblemView of(Problem p) {
-            return new ProblemView(p.code(), p.where(), p.found(), p.expected(), p.remedy());
+            return new ProblemView(p.code(), p.where(), p.found(), p.expected(), p.remedy(), p.message());
         }
     }
 
@@ -105,7 +105,7 @@ class ArrivalController {
             @Nullable ProgressView progress,
             List<TakenView> statements) {}
 
-    record Note(@NotNull @Size(max = 400) String note) {}
+    record TakeNote(@NotNull @Size(max = 400) String note) {}
 
     record MappingBody(
             @NotNull @Size(max = 80) String name,
@@ -170,7 +170,13 @@ class ArrivalController {
             Actor actor)
             throws IOException {
         return answer(arrivals.receive(
-                companyId, accountId, Arrival.Source.UPLOAD, name(file), file.getBytes(), actor.name(), PATIENCE));
+                companyId,
+                accountId,
+                Arrival.Source.UPLOAD,
+                name(file),
+                file.getBytes(),
+                actor.name(),
+                Math.clamp(wait, 0, LONGEST_WAIT)));
     }
 
     /** Takes a file for whichever accounts it names. */
@@ -257,7 +263,7 @@ class ArrivalController {
     @PostMapping("/arrivals/{arrivalId}/take")
     @Requires(Right.PREPARE)
     ResponseEntity<ArrivalView> decide(
-            @PathVariable long companyId, @PathVariable long arrivalId, @RequestBody @Valid Note body, Actor actor) {
+            @PathVariable long companyId, @PathVariable long arrivalId, @RequestBody @Valid TakeNote body, Actor actor) {
         return answer(arrivals.decide(companyId, arrivalId, body.note(), actor.name(), PATIENCE));
     }
 

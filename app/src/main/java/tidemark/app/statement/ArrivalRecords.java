@@ -141,6 +141,16 @@ class ArrivalRecords {
         move(arrival, state);
     }
 
+    /** Takes the record of a fetch away that brought nothing; its skipped lines with it. */
+    @Transactional
+    public void forget(long companyId, long id) {
+        Arrival arrival = get(companyId, id);
+        em.createQuery("delete from SkippedLine s where s.arrivalId = :id")
+                .setParameter("id", id)
+                .executeUpdate();
+        arrivals.delete(arrival);
+    }
+
     @Transactional
     public void leave(long companyId, long id, String who) {
         became(companyId, id, Arrival.State.LEFT, problems(get(companyId, id)), a -> {});

@@ -213,7 +213,26 @@ public class Arrivals {
         return contents.warnings().stream().map(ReadWarning::problem).toList();
     }
 
+    /** What became of something that a bank link fetched; told in words where somebody has to look. */
+    public record Delivered(String state, int lines, int interim, String told) {}
+
+    /** Takes what a bank link fetched; nothing is kept of a fetch that brought nothing new. */
+    public Delivered deliver(long companyId, long accountId, String name, byte[] content, String who) {
+        Arrival arrival = receive(companyId, accountId, Arrival.Source.LINK, name, content, who, 60_000);
+        String told = records.problems(arrival).stream()
+                .map(Problem::message)
+                .reduce((a, b) -> a + " " + b)
+                .orElse("");
+        if (arrival.state() == Arrival.State.NOTHING_NEW) {
+            records.forget(companyId, arrival.id());
+        }
+        return new Delivered(arrival.state().name(), arrival.lineCount(), arrival.interimCount(), told);
+    }
+
     private StatementFiles.Contents read(Arrival arrival, byte[] content, Progress progress) {
+        if (arrival.source() == Arrival.Source.LINK) {
+            return LinkFile.read(content);
+        }
         return read(
                 content,
                 currency(arrival.companyId(), arrival.bankAccountId()),

@@ -142,12 +142,11 @@ class InterimLines {
                 l.code());
     }
 
-    /** Brings what was seen in line with what the bank tells now of these days: what it no longer tells of is gone. */
+    /** Brings what was announced in line with all that the bank announces now: what it no longer tells of is gone. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public int dropped(BankAccount account, List<ReadLine> told, LocalDate from) {
-        List<InterimLine> seen = seen(account.id()).stream()
-                .filter(l -> l.pending() && !l.line().bookingDate().isBefore(from))
-                .toList();
+    public int dropped(BankAccount account, List<ReadLine> told) {
+        List<InterimLine> seen =
+                seen(account.id()).stream().filter(InterimLine::pending).toList();
         List<BankLine> missing = LineSorting.sort(
                         told, seen.stream().map(InterimLine::line).toList(), false)
                 .missing();

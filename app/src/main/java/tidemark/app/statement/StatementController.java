@@ -90,7 +90,7 @@ class StatementController {
 
     record StatementsView(List<MonthOfStatements> months, List<String> breaks) {}
 
-    record LineView(
+    record StatementLine(
             long id,
             LocalDate date,
             LocalDate valueDate,
@@ -181,16 +181,17 @@ class StatementController {
 
     @GetMapping("/statements/{statementId}/lines")
     @Requires(Right.LOOK)
-    List<LineView> lines(@PathVariable long companyId, @PathVariable long accountId, @PathVariable long statementId) {
+    List<StatementLine> lines(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable long statementId) {
         CurrencyUnit currency = accounts.get(companyId, accountId).currency();
         return lines.of(companyId, accountId, statementId).stream()
                 .map(l -> line(l, currency))
                 .toList();
     }
 
-    private static LineView line(TakenLine l, CurrencyUnit currency) {
+    private static StatementLine line(TakenLine l, CurrencyUnit currency) {
         BankLine line = l.line();
-        return new LineView(
+        return new StatementLine(
                 l.id(),
                 l.bookingDate(),
                 line.valueDate(),

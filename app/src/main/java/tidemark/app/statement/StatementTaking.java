@@ -289,6 +289,13 @@ class StatementTaking {
         int interim = 0;
         for (int i = 0; i < accountIds.size(); i++) {
             Long id = accountIds.get(i);
+            ReadStatement told = d.contents().statements().get(i);
+            if (id != null
+                    && d.source() == TakenStatement.Source.LINK
+                    && told.facts().kind() == StatementFacts.Kind.INTERIM) {
+                // a link tells everything that is announced: what it no longer tells of has been dropped
+                interims.dropped(Objects.requireNonNull(taken.get(id)), told.lines());
+            }
             if (id != null) {
                 interim += interims.see(
                         Objects.requireNonNull(taken.get(id)),

@@ -17,7 +17,7 @@ public final class NewCompany {
 
     public final Client iris;
     public final String base;
-    final long id;
+    public final long id;
 
     public NewCompany(RunningApp.App app) {
         iris = Client.signedIn(app, "iris");
@@ -33,16 +33,16 @@ public final class NewCompany {
         return answer.body();
     }
 
-    JsonNode get(String path) {
+    public JsonNode get(String path) {
         return ok(iris.get(base + path));
     }
 
-    Answer post(String path, Object body) {
+    public Answer post(String path, Object body) {
         return iris.post(base + path, body);
     }
 
     /** Sends the same twice, first as a preview that must change nothing and say the same. */
-    JsonNode previewedThenPosted(String path, Object body) {
+    public JsonNode previewedThenPosted(String path, Object body) {
         JsonNode before = get("/ledger/accounts");
         JsonNode preview = ok(post(path + "?preview=true", body));
         assertEquals(before, get("/ledger/accounts"), "a preview keeps nothing");
@@ -82,7 +82,7 @@ public final class NewCompany {
         return ok(post("/bank-accounts", form)).path("id").asLong();
     }
 
-    long party(String control, String name, int discountPercent) {
+    public long party(String control, String name, int discountPercent) {
         return ok(post(
                         "/parties",
                         Map.of(
@@ -106,7 +106,7 @@ public final class NewCompany {
                 .asLong();
     }
 
-    static Map<String, Object> invoice(long party, String number, String date, String amount, String account) {
+    public static Map<String, Object> invoice(long party, String number, String date, String amount, String account) {
         return Map.of(
                 "partyId",
                 party,
@@ -123,7 +123,7 @@ public final class NewCompany {
     }
 
     /** Books an invoice and gives its open item. */
-    long invoiced(long party, String number, String date, String amount, String account) {
+    public long invoiced(long party, String number, String date, String amount, String account) {
         ok(post("/invoices", invoice(party, number, date, amount, account)));
         for (JsonNode item : get("/parties/" + party).path("open")) {
             if (item.path("title").asString().endsWith(" " + number)) {
@@ -142,7 +142,8 @@ public final class NewCompany {
         throw new IllegalStateException("no item " + item);
     }
 
-    Map<String, Object> payment(long bank, Long party, String number, String date, List<?> items, String expense) {
+    public Map<String, Object> payment(
+            long bank, Long party, String number, String date, List<?> items, String expense) {
         Map<String, Object> form = new HashMap<>(Map.of(
                 "bankAccountId",
                 bank,
@@ -176,7 +177,7 @@ public final class NewCompany {
         return Map.of("itemId", item, "amount", amount, "discount", discount);
     }
 
-    String balance(String code) {
+    public String balance(String code) {
         for (JsonNode account : get("/ledger/accounts")) {
             if (account.path("code").asString().equals(code)) {
                 return account.path("balance").asString();
@@ -185,7 +186,7 @@ public final class NewCompany {
         throw new IllegalStateException("no account " + code);
     }
 
-    void checkBooks() {
+    public void checkBooks() {
         JsonNode trial = get("/ledger/trial-balance?date=2026-12-31");
         assertEquals(trial.path("debits").asString(), trial.path("credits").asString());
         assertEquals(true, trial.path("balanced").asBoolean());

@@ -38,6 +38,7 @@ public final class RunningApp implements BeforeAllCallback, ParameterResolver {
                         "tidemark.demo", "true",
                         "tidemark.data", data.toString(),
                         "tidemark.port", "0",
+                        "tidemark.link.patience-seconds", "2",
                         "springdoc.api-docs.path", "/api-docs"));
                 context = application.run();
                 started = this;

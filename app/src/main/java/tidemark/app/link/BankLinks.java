@@ -1,0 +1,244 @@
+package tidemark.app.link;
+
+import jakarta.annotation.PreDestroy;
+import java.nio.charset.StandardCharsets;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import tidemark.app.access.Missing;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.setup.SetUp;
+import tidemark.app.statement.Arrivals;
+import tidemark.app.statement.Statements;
+import tidemark.core.problem.RuleViolation;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Links to banks: asked for, signed in at the bank, tied to accounts, polled with patience, ended. */
+@Service
+@Lazy(false)
+class BankLinks {
+    private static final Logger LOG = LoggerFactory.getLogger(BankLinks.class);
+    private static final int CONSENT_DAYS = 90;
+    /** Days before the last closing that are fetched again, for what a bank books late. */
+    private static final int OVERLAP_DAYS = 7;
+
+    private final LinkRecords records;
+    private final Banks banks;
+    private final AccountInformation information;
+    private final BankAccounts accounts;
+    private final Statements statements;
+    private final Arrivals arrivals;
+    private final JsonMapper json;
+    private final ScheduledExecutorService clockwork = Executors.newSingleThreadScheduledExecutor(
+            Thread.ofPlatform().name("bank-links").daemon().factory());
+
+    BankLinks(
+            LinkRecords records,
+            Banks banks,
+            AccountInformation information,
+            BankAccounts accounts,
+            Statements statements,
+            Arrivals arrivals,
+            JsonMapper json) {
+        this.records = records;
+        this.banks = banks;
+        this.information = information;
+        this.accounts = accounts;
+        this.statements = statements;
+        this.arrivals = arrivals;
+        this.json = json;
+    }
+
+    /** What a poll of one account brought. */
+    record Fetched(long accountId, String state, int lines, int interim, String told) {}
+
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        clockwork.scheduleWithFixedDelay(this::pollDue, 60, 60, TimeUnit.SECONDS);
+    }
+
+    @PreDestroy
+    void stop() {
+        clockwork.shutdownNow();
+    }
+
+    /** Polls all links whose time has come; no failure of one keeps another waiting. */
+    void pollDue() {
+        try {
+            for (BankLink link : records.due(records.now())) {
+                try {
+                    poll(link.companyId(), link.id(), "bank link");
+                } catch (LinkTrouble e) {
+                    LOG.info("Bank link {}: {}", link.id(), e.getMessage());
+                }
+            }
+        } catch (RuntimeException e) {
+            LOG.warn("Polling failed", e);
+        }
+    }
+
+    /** Asks a bank for a consent; the person then signs in at the place that is given. */
+    AccountInformation.Asked ask(long companyId, String bankId, int hours, int days, String returnTo, String who) {
+        Banks.Bank bank = banks.get(bankId);
+        AccountInformation.Asked asked = information.ask(bank, records.today().plusDays(CONSENT_DAYS), returnTo);
+        records.begin(companyId, bank, asked, hours, days, who);
+        return asked;
+    }
+
+    /** Asks for a new consent in place of one that has lapsed or is about to. */
+    AccountInformation.Asked renew(long companyId, long id, String returnTo, String who) {
+        BankLink link = records.get(companyId, id);
+        Banks.Bank bank = banks.get(link.bank());
+        AccountInformation.Asked asked = information.ask(bank, records.today().plusDays(CONSENT_DAYS), returnTo);
+        records.change(companyId, id, l -> l.renewed(asked), who, "Asked " + bank.name() + " for a new consent");
+        return asked;
+    }
+
+    /** Looks at the bank how a consent stands, and which accounts it opens. */
+    BankLink refresh(long companyId, long id, String who) {
+        BankLink link = records.get(companyId, id);
+        Banks.Bank bank = banks.get(link.bank());
+        try {
+            AccountInformation.Consent consent = information.consent(bank, link.consentId());
+            if (consent.status().equals("valid")) {
+                records.found(companyId, id, information.accounts(bank, link.consentId()));
+                return link.state() == BankLink.State.VALID
+                        ? records.get(companyId, id)
+                        : records.change(
+                                companyId,
+                                id,
+                                l -> l.valid(consent.validUntil(), records.now()),
+                                who,
+                                bank.name() + " gave its consent until " + consent.validUntil());
+            }
+            if (consent.status().equals("received")) {
+                return link;
+            }
+            LinkTrouble lapsed = new LinkTrouble(LinkTrouble.Kind.LAPSED, consent.status());
+            return records.change(companyId, id, l -> l.failed(lapsed, records.now()), who, lapsed.getMessage());
+        } catch (LinkTrouble e) {
+            records.change(companyId, id, l -> l.failed(e, records.now()), null, "");
+            throw e;
+        }
+    }
+
+    /** Fetches all tied accounts of a link. What the bank gave is taken or waits for a decision like any file. */
+    List<Fetched> poll(long companyId, long id, String who) {
+        BankLink link = records.get(companyId, id);
+        if (link.state() != BankLink.State.VALID) {
+            throw new RuleViolation(
+                    "link.state",
+                    "",
+                    "a link whose consent is not valid",
+                    "a valid consent",
+                    "Sign in at the bank first, or renew the consent.");
+        }
+        Banks.Bank bank = banks.get(link.bank());
+        List<Fetched> out = new ArrayList<>();
+        try {
+            for (LinkedAccount linked : records.accounts(id)) {
+                Long accountId = linked.bankAccountId();
+                if (accountId != null) {
+                    out.add(fetch(companyId, link, bank, linked, accounts.get(companyId, accountId), who));
+                }
+            }
+            records.change(companyId, id, l -> l.good(records.now()), null, "");
+        } catch (LinkTrouble e) {
+            records.change(companyId, id, l -> l.failed(e, records.now()), null, "");
+            throw e;
+        }
+        return out;
+    }
+
+    private Fetched fetch(
+            long companyId, BankLink link, Banks.Bank bank, LinkedAccount linked, BankAccount account, String who) {
+        LocalDate last = statements.lastClosing(account).date();
+        LocalDate overlap = last.minusDays(OVERLAP_DAYS);
+        LocalDate first = account.openingDate().plusDays(1);
+        LocalDate from = overlap.isBefore(first) ? first : overlap;
+        // what lies further back than asked for is left to statement files, if nothing was read yet
+        LocalDate furthest = records.today().minusDays(link.daysBack());
+        if (last.equals(account.openingDate()) && from.isBefore(furthest)) {
+            from = furthest;
+        }
+        ObjectNode fetched = information.fetch(bank, link.consentId(), linked.resourceId(), from);
+        ObjectNode of = fetched.putObject("account");
+        of.put("number", account.number());
+        of.put("currency", linked.currency());
+        String name = "%s %s from %s.json".formatted(bank.name(), account.name(), from);
+        return told(
+                account.id(),
+                arrivals.deliver(
+                        companyId,
+                        account.id(),
+                        name,
+                        json.writeValueAsString(fetched).getBytes(StandardCharsets.UTF_8),
+                        who));
+    }
+
+    private static Fetched told(long accountId, Arrivals.Delivered d) {
+        return new Fetched(accountId, d.state(), d.lines(), d.interim(), d.told());
+    }
+
+    /** Makes an account of ours for one found at the bank, and ties the two. */
+    void own(
+            long companyId,
+            long id,
+            long foundId,
+            String name,
+            String openingMonth,
+            String openingBalance,
+            String who,
+            SetUp setUp) {
+        BankLink link = records.get(companyId, id);
+        LinkedAccount found = records.accounts(id).stream()
+                .filter(a -> a.id() == foundId)
+                .findFirst()
+                .orElseThrow(() -> new Missing("account of the link"));
+        YearMonth month;
+        try {
+            month = YearMonth.parse(openingMonth);
+        } catch (DateTimeException e) {
+            throw new RuleViolation(
+                    "month.unreadable", "openingMonth", openingMonth, "a month such as 2026-05", "Correct the month.");
+        }
+        long account = setUp.addBankAccount(
+                        companyId,
+                        new SetUp.NewBankAccount(
+                                name,
+                                banks.get(link.bank()).name(),
+                                found.number(),
+                                found.currency(),
+                                month,
+                                openingBalance,
+                                ""),
+                        who)
+                .account()
+                .id();
+        records.feed(companyId, id, foundId, account, who);
+    }
+
+    void end(long companyId, long id, String who) {
+        BankLink link = records.get(companyId, id);
+        Banks.Bank bank = banks.get(link.bank());
+        try {
+            information.end(bank, link.consentId());
+        } catch (LinkTrouble e) {
+            LOG.info("The bank was not told of the end of link {}: {}", id, e.getMessage());
+        }
+        records.change(companyId, id, BankLink::end, who, "Ended the link to " + bank.name());
+    }
+}

@@ -1,0 +1,148 @@
+package tidemark.app.link;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.core.problem.RuleViolation;
+import tools.jackson.databind.JsonNode;
+
+/** The records of links, each change in a transaction of its own; no bank is asked inside one. */
+@Service
+class LinkRecords {
+    private final BankLinkRepository links;
+    private final LinkedAccountRepository linked;
+    private final BankAccounts accounts;
+    private final ActivityLog activity;
+    private final Clock clock;
+
+    LinkRecords(
+            BankLinkRepository links,
+            LinkedAccountRepository linked,
+            BankAccounts accounts,
+            ActivityLog activity,
+            Clock clock) {
+        this.links = links;
+        this.linked = linked;
+        this.accounts = accounts;
+        this.activity = activity;
+        this.clock = clock;
+    }
+
+    @Transactional
+    public BankLink begin(
+            long companyId, Banks.Bank bank, AccountInformation.Asked asked, int hours, int days, String who) {
+        BankLink link = links.save(new BankLink(companyId, bank.id(), asked, hours, days, who, clock.instant()));
+        activity.record(
+                companyId, who, "link.asked", "bank_link", link.id(), "Asked " + bank.name() + " for a consent");
+        return link;
+    }
+
+    @Transactional(readOnly = true)
+    public List<BankLink> list(long companyId) {
+        return links.findByCompanyIdOrderById(companyId);
+    }
+
+    @Transactional(readOnly = true)
+    public List<BankLink> due(Instant now) {
+        return links.due(now);
+    }
+
+    @Transactional(readOnly = true)
+    public BankLink get(long companyId, long id) {
+        return links.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("bank link"));
+    }
+
+    @Transactional(readOnly = true)
+    public List<LinkedAccount> accounts(long linkId) {
+        return linked.findByBankLinkIdOrderById(linkId);
+    }
+
+    @Transactional
+    public BankLink change(long companyId, long id, Consumer<BankLink> change, @Nullable String who, String text) {
+        BankLink link = get(companyId, id);
+        change.accept(link);
+        if (who != null) {
+            activity.record(companyId, who, "link.changed", "bank_link", id, text);
+        }
+        return link;
+    }
+
+    /** Keeps the accounts a bank shows; those it shows no longer stay known and feed nothing new. */
+    @Transactional
+    public void found(long companyId, long id, JsonNode found) {
+        get(companyId, id);
+        List<LinkedAccount> known = linked.findByBankLinkIdOrderById(id);
+        for (JsonNode node : found) {
+            String resource = node.path("resourceId").asString("");
+            if (!resource.isEmpty()
+                    && known.stream().noneMatch(k -> k.resourceId().equals(resource))) {
+                String number = node.path("iban").asString(node.path("bban").asString(resource));
+                linked.save(new LinkedAccount(
+                        id,
+                        cut(resource, 100),
+                        cut(number, 80),
+                        cut(node.path("name").asString(number), 120),
+                        cut(node.path("currency").asString("XXX"), 3)));
+            }
+        }
+    }
+
+    private static String cut(String text, int most) {
+        return text.length() > most ? text.substring(0, most) : text;
+    }
+
+    /** Ties a found account to one of ours, or loosens it. */
+    @Transactional
+    public void feed(long companyId, long id, long linkedId, @Nullable Long accountId, String who) {
+        get(companyId, id);
+        LinkedAccount account =
+                linked.findByIdAndBankLinkId(linkedId, id).orElseThrow(() -> new Missing("account of the link"));
+        if (accountId != null) {
+            BankAccount own = accounts.get(companyId, accountId);
+            if (!own.currency().getCode().equals(account.currency())) {
+                throw new RuleViolation(
+                        "link.currency",
+                        "accountId",
+                        own.name() + ", in " + own.currency().getCode(),
+                        "an account in " + account.currency(),
+                        "Choose another account.");
+            }
+            if (!accountId.equals(account.bankAccountId()) && linked.feeding(accountId) > 0) {
+                throw new RuleViolation(
+                        "link.twice",
+                        "accountId",
+                        own.name() + ", which another link feeds already",
+                        "one link for each account",
+                        "End the other link first.");
+            }
+        }
+        account.feeds(accountId);
+        activity.record(
+                companyId,
+                who,
+                "link.account",
+                "bank_link",
+                id,
+                accountId == null
+                        ? "No longer takes " + account.name()
+                        : account.name() + " at the bank feeds "
+                                + accounts.get(companyId, accountId).name());
+    }
+
+    LocalDate today() {
+        return LocalDate.now(clock);
+    }
+
+    Instant now() {
+        return clock.instant();
+    }
+}

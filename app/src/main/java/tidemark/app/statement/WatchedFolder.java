@@ -1,0 +1,177 @@
+package tidemark.app.statement;
+
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import tidemark.app.company.Companies;
+import tidemark.app.company.Company;
+import tidemark.core.problem.Problem;
+import tidemark.core.problem.RuleViolation;
+
+/**
+ * Takes files dropped into a folder, one for each company below {@code tidemark.folder}. A file is taken once it has not
+ * changed between two looks; it then lies in {@code done} or {@code refused} with a report beside it.
+ */
+@Service
+@Lazy(false)
+class WatchedFolder {
+    private static final Logger LOG = LoggerFactory.getLogger(WatchedFolder.class);
+    private static final String WHO = "watched folder";
+    private static final long LARGEST = 60_000_000;
+    private static final List<String> HALF_WRITTEN = List.of(".part", ".tmp", ".crdownload", ".filepart", ".swp", "~");
+
+    private final Path folder;
+    private final long seconds;
+    private final Companies companies;
+    private final Arrivals arrivals;
+    private final ArrivalRecords records;
+    private final Map<Path, Look> seen = new HashMap<>();
+    private final ScheduledExecutorService clockwork = Executors.newSingleThreadScheduledExecutor(
+            Thread.ofPlatform().name("watched-folder").daemon().factory());
+
+    /** How a file was at the last look. */
+    private record Look(long size, Instant changed) {}
+
+    WatchedFolder(
+            @Value("${tidemark.folder:${tidemark.data:./data/tidemark}/inbox}") String folder,
+            @Value("${tidemark.folder.seconds:5}") long seconds,
+            Companies companies,
+            Arrivals arrivals,
+            ArrivalRecords records) {
+        this.folder = Path.of(folder);
+        this.seconds = seconds;
+        this.companies = companies;
+        this.arrivals = arrivals;
+        this.records = records;
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        clockwork.scheduleWithFixedDelay(this::safeLook, seconds, seconds, TimeUnit.SECONDS);
+    }
+
+    @PreDestroy
+    void stop() {
+        clockwork.shutdownNow();
+    }
+
+    /** Where files for a company are dropped. */
+    Path of(Company company) {
+        String name = company.name()
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("[^a-z0-9]+", "-")
+                .replaceAll("^-|-$", "");
+        return folder.resolve(company.id() + "-" + (name.length() > 40 ? name.substring(0, 40) : name));
+    }
+
+    private void safeLook() {
+        try {
+            look();
+        } catch (IOException | RuntimeException e) {
+            LOG.warn("The watched folder {} could not be looked at: {}", folder, e.toString());
+        }
+    }
+
+    /** One look at all companies' folders. */
+    synchronized void look() throws IOException {
+        for (Company company : companies.all()) {
+            Path own = of(company);
+            Files.createDirectories(own.resolve("done"));
+            Files.createDirectories(own.resolve("refused"));
+            List<Path> files;
+            try (Stream<Path> list = Files.list(own)) {
+                files = list.filter(Files::isRegularFile).sorted().toList();
+            }
+            seen.keySet().removeIf(p -> p.getParent().equals(own) && !files.contains(p));
+            for (Path file : files) {
+                if (isWhole(file)) {
+                    take(company, own, file);
+                }
+            }
+        }
+    }
+
+    private boolean isWhole(Path file) throws IOException {
+        String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
+        if (name.startsWith(".") || HALF_WRITTEN.stream().anyMatch(name::endsWith)) {
+            return false;
+        }
+        Look now = new Look(Files.size(file), Files.getLastModifiedTime(file).toInstant());
+        return now.equals(seen.put(file, now)) && now.size() > 0;
+    }
+
+    private void take(Company company, Path own, Path file) throws IOException {
+        String name = file.getFileName().toString();
+        List<String> report = new ArrayList<>();
+        boolean done = false;
+        try {
+            if (Files.size(file) > LARGEST) {
+                throw new RuleViolation(
+                        "file.size",
+                        name,
+                        Files.size(file) + " bytes",
+                        "at most " + LARGEST + " bytes",
+                        "Ask the bank for shorter periods.");
+            }
+            Arrival arrival = arrivals.receive(
+                    company.id(), null, Arrival.Source.FOLDER, name, Files.readAllBytes(file), WHO, 600_000);
+            done = arrival.state() != Arrival.State.REFUSED;
+            report.add(words(arrival));
+            records.problems(arrival).stream().map(Problem::message).forEach(report::add);
+        } catch (RuleViolation e) {
+            e.problems().stream().map(Problem::message).forEach(report::add);
+        }
+        Path target = moved(file, own.resolve(done ? "done" : "refused"));
+        seen.remove(file);
+        Files.writeString(
+                target.resolveSibling(target.getFileName() + ".report.txt"), String.join("\n", report) + "\n");
+    }
+
+    private static String words(Arrival a) {
+        return switch (a.state()) {
+            case TAKEN ->
+                "Taken: %d lines; %d had been read before; %d told of before their statement."
+                        .formatted(a.lineCount(), a.skippedCount(), a.interimCount());
+            case NOTHING_NEW -> "Nothing new: all of it had been read before.";
+            case WAITS -> "Not taken yet: something does not tie, and somebody has to decide on the Statements screen.";
+            case MAPPING -> "Not taken yet: somebody has to show on the Statements screen what its columns hold.";
+            case REFUSED -> "Refused; nothing of it was taken.";
+            case READING -> "Still being read.";
+            case LEFT, CANCELLED -> "Left.";
+        };
+    }
+
+    /** Moves a file, under another name where its own is taken. */
+    private static Path moved(Path file, Path into) throws IOException {
+        String name = file.getFileName().toString();
+        for (int i = 1; ; i++) {
+            Path target = into.resolve(i == 1 ? name : i + "-" + name);
+            try {
+                return Files.move(file, target);
+            } catch (FileAlreadyExistsException e) {
+                if (i > 10_000) {
+                    throw e;
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,139 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useHere } from '../session/session';
+import { send, type Schemas } from '../shared/api';
+import { TextField } from '../shared/fields';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+import { useBankAccounts } from '../shared/useBooks';
+
+/** The accounts a bank shows, each tied to one of ours, or made into a new one. */
+export function LinkedAccounts({ link }: { link: Schemas['LinkView'] }) {
+  const { company, canAdminister, session } = useHere();
+  const queries = useQueryClient();
+  const accounts = useBankAccounts();
+  const [making, setMaking] = useState<number | null>(null);
+  const [form, setForm] = useState({ name: '', openingMonth: '', openingBalance: '' });
+  const base = `/api/companies/${company.id}/bank-links/${link.id}/accounts`;
+  const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
+  const tie = useMutation({
+    mutationFn: ({ found, account }: { found: number; account: number | null }) =>
+      send('PUT', `${base}/${found}`, { accountId: account }),
+    onSettled: refresh,
+  });
+  const make = useMutation({
+    mutationFn: (found: number) => send('POST', `${base}/${found}/own`, form),
+    onSuccess: () => {
+      setMaking(null);
+      return refresh();
+    },
+  });
+  if (link.accounts.length === 0) {
+    return null;
+  }
+  const monthBefore = `${session.businessDate.slice(0, 4)}-${String(
+    Math.max(1, Number(session.businessDate.slice(5, 7)) - 2),
+  ).padStart(2, '0')}`;
+  return (
+    <>
+      <table className="plain">
+        <caption>Accounts at the bank</caption>
+        <thead>
+          <tr>
+            <th scope="col">At the bank</th>
+            <th scope="col">Number</th>
+            <th scope="col">Currency</th>
+            <th scope="col">Feeds</th>
+            <th scope="col">
+              <span className="visually-hidden">What can be done</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {link.accounts.map((a) => (
+            <tr key={a.id}>
+              <th scope="row">{a.name}</th>
+              <td>{a.number}</td>
+              <td>{a.currency}</td>
+              <td>
+                <Form.Select
+                  size="sm"
+                  aria-label={`Our account for ${a.name}`}
+                  disabled={!canAdminister || tie.isPending}
+                  value={a.accountId ?? ''}
+                  onChange={(e) =>
+                    tie.mutate({ found: a.id, account: e.target.value ? Number(e.target.value) : null })
+                  }
+                >
+                  <option value="">none of ours yet</option>
+                  {accounts.data?.map((own) => (
+                    <option key={own.id} value={own.id}>
+                      {own.name}
+                    </option>
+                  ))}
+                </Form.Select>
+              </td>
+              <td>
+                {canAdminister && !a.accountId && (
+                  <button
+                    type="button"
+                    className="as-link"
+                    onClick={() => {
+                      setMaking(a.id);
+                      setForm({ name: a.name, openingMonth: monthBefore, openingBalance: '' });
+                    }}
+                  >
+                    Make a new account for it
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Problems error={tie.error} title="Not tied." />
+      {making !== null && (
+        <Form
+          className="told"
+          onSubmit={(e) => {
+            e.preventDefault();
+            make.mutate(making);
+          }}
+        >
+          <div className="row g-2">
+            <TextField
+              className="col-md-4"
+              label="Name"
+              value={form.name}
+              onChange={(name) => setForm({ ...form, name })}
+            />
+            <TextField
+              className="col-md-3"
+              label="Books begin after"
+              hint="A month such as 2026-05"
+              value={form.openingMonth}
+              onChange={(openingMonth) => setForm({ ...form, openingMonth })}
+            />
+            <TextField
+              className="col-md-3"
+              label="Balance at its end"
+              money
+              value={form.openingBalance}
+              onChange={(openingBalance) => setForm({ ...form, openingBalance })}
+            />
+          </div>
+          <Problems error={make.error} title="Not made; what you typed is still here." />
+          <div className="actions mt-2">
+            <Button type="submit" disabled={make.isPending}>
+              Make this account
+            </Button>
+            <Button variant="outline-secondary" onClick={() => setMaking(null)}>
+              Not now
+            </Button>
+          </div>
+        </Form>
+      )}
+    </>
+  );
+}

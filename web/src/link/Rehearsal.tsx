@@ -1,0 +1,83 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useHere } from '../session/session';
+import { api, data, send, type Schemas } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { fullDate } from '../shared/dates';
+import { ChoiceField } from '../shared/fields';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+
+const TROUBLES: [string, string][] = [
+  ['NONE', 'none'],
+  ['DOWN', 'it is down'],
+  ['SLOW', 'it is slow'],
+  ['LIMIT', 'it allows no more requests'],
+  ['REPEAT_PAGE', 'it gives a page twice'],
+];
+
+/** Rehearses a month end with the practice bank: its date moves on, and it lives. */
+export function Rehearsal({ link }: { link: Schemas['LinkView'] }) {
+  const { company } = useHere();
+  const queries = useQueryClient();
+  const [to, setTo] = useState('');
+  const base = `/api/companies/${company.id}/bank-links/${link.id}/rehearsal`;
+  const key = [...keys.bankLinks(company.id), link.id, 'rehearsal'];
+  const stage = useQuery({
+    queryKey: key,
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/bank-links/{linkId}/rehearsal', {
+          params: { path: { companyId: company.id, linkId: link.id } },
+        }),
+      ),
+  });
+  const refresh = () => queries.invalidateQueries({ queryKey: key });
+  const advance = useMutation({
+    mutationFn: () => send('POST', `${base}/advance`, { to }),
+    onSuccess: () => {
+      setTo('');
+      return refresh();
+    },
+  });
+  const trouble = useMutation({
+    mutationFn: (kind: string) => send('POST', `${base}/trouble`, { trouble: kind }),
+    onSuccess: refresh,
+  });
+  if (!stage.data) {
+    return <Problems error={stage.error} />;
+  }
+  return (
+    <Form
+      className="mt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        advance.mutate();
+      }}
+    >
+      <h3>Rehearse</h3>
+      <p>
+        At the practice bank it is {fullDate(stage.data.date)}. Move its date on: it learns of the checks and
+        deposits of the accounts it feeds and clears them in its own time, with fees, interest, returned
+        checks and now and then an error of its own. Then fetch.
+      </p>
+      <div className="row g-2">
+        <div className="col-md-4">
+          <DateField label="Move on to" value={to} today={stage.data.date} onChange={setTo} />
+        </div>
+        <ChoiceField
+          className="col-md-4"
+          label="What troubles it"
+          value={stage.data.trouble}
+          choices={TROUBLES}
+          onChange={(kind) => trouble.mutate(kind)}
+        />
+      </div>
+      <Problems error={advance.error ?? trouble.error} />
+      <Button type="submit" variant="outline-secondary" disabled={!to || advance.isPending}>
+        Move its date on
+      </Button>
+    </Form>
+  );
+}

@@ -1,0 +1,81 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useHere } from '../session/session';
+import { api, data } from '../shared/api';
+import { fullDate } from '../shared/dates';
+import { keys } from '../shared/keys';
+import { report } from '../shared/money';
+import { Problems } from '../shared/Problems';
+import { INTERIM } from './words';
+
+/** What the bank has told of before its statement. It counts in no balance. */
+export function InterimTable({ account }: { account: number }) {
+  const { company, canPrepare } = useHere();
+  const queries = useQueryClient();
+  const path = { companyId: company.id, accountId: account };
+  const lines = useQuery({
+    queryKey: [...keys.statements(company.id, account), 'interim'],
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/interim-lines', { params: { path } }),
+      ),
+    enabled: account > 0,
+  });
+  const dismiss = useMutation({
+    mutationFn: (lineId: number) =>
+      data(
+        api.DELETE('/api/companies/{companyId}/bank-accounts/{accountId}/interim-lines/{lineId}', {
+          params: { path: { ...path, lineId } },
+        }),
+      ),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.statements(company.id, account) }),
+  });
+  if (!lines.data || lines.data.length === 0) {
+    return null;
+  }
+  return (
+    <section className="sheet">
+      <Problems error={dismiss.error} />
+      <table className="plain">
+        <caption>Told of before a statement; counted in no balance</caption>
+        <thead>
+          <tr>
+            <th scope="col">Date</th>
+            <th scope="col">Line</th>
+            <th scope="col" className="num">
+              Amount
+            </th>
+            <th scope="col">Standing</th>
+            <th scope="col">
+              <span className="visually-hidden">What can be done</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.data.slice(0, 40).map((l) => (
+            <tr key={l.id} className={l.state === 'SEEN' ? undefined : 'quiet'}>
+              <td>{fullDate(l.date)}</td>
+              <th scope="row">{l.title}</th>
+              <td className="num">{report(l.amount)}</td>
+              <td>
+                {l.pending && l.state === 'SEEN' ? 'announced, ' : ''}
+                {INTERIM[l.state]}
+              </td>
+              <td>
+                {canPrepare && l.state === 'SEEN' && (
+                  <button
+                    type="button"
+                    className="as-link"
+                    disabled={dismiss.isPending}
+                    onClick={() => dismiss.mutate(l.id)}
+                  >
+                    It will not come
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,169 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useParams } from 'react-router';
+import { useHere } from '../session/session';
+import { api, data, send, type Schemas } from '../shared/api';
+import { fullDate, readDate } from '../shared/dates';
+import { keys } from '../shared/keys';
+import { report } from '../shared/money';
+import { Problems } from '../shared/Problems';
+
+const EMPTY = { date: '', text: '', checkNumber: '', moneyIn: '', moneyOut: '', balance: '' };
+
+/** A statement typed from paper, line by line and by keyboard alone; each balance is checked as it is typed. */
+export default function PaperPage() {
+  const { accountId, statementId } = useParams();
+  const { company, canPrepare } = useHere();
+  const account = Number(accountId);
+  const statement = Number(statementId);
+  const queries = useQueryClient();
+  const [form, setForm] = useState(EMPTY);
+  const firstField = useRef<HTMLInputElement>(null);
+  const path = { companyId: company.id, accountId: account };
+  const statements = useQuery({
+    queryKey: keys.statements(company.id, account),
+    queryFn: () =>
+      data(api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/statements', { params: { path } })),
+  });
+  const lines = useQuery({
+    queryKey: [...keys.statements(company.id, account), statement, 'lines'],
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/statements/{statementId}/lines', {
+          params: { path: { ...path, statementId: statement } },
+        }),
+      ),
+  });
+  const own = statements.data?.find((s) => s.id === statement);
+  const last = lines.data?.at(-1);
+  const base = `/api/companies/${company.id}/bank-accounts/${account}/paper-statements/${statement}/lines`;
+  const refresh = () => queries.invalidateQueries({ queryKey: keys.account(company.id, account) });
+  const today = last?.date ?? own?.from ?? '';
+  const day = form.date ? readDate(form.date, today) : (last?.date ?? null);
+  const add = useMutation({
+    mutationFn: () =>
+      send<Schemas['TypedView']>('POST', base, {
+        date: day,
+        amount: form.moneyOut ? `-${form.moneyOut}` : form.moneyIn,
+        balance: form.balance,
+        checkNumber: form.checkNumber,
+        text: form.text,
+      }),
+    onSuccess: async () => {
+      setForm(EMPTY);
+      await refresh();
+      firstField.current?.focus();
+    },
+  });
+  const back = useMutation({ mutationFn: () => send('DELETE', `${base}/last`), onSuccess: refresh });
+  const field = (key: keyof typeof EMPTY, label: string, num = false) => (
+    <Form.Control
+      ref={key === 'date' ? firstField : undefined}
+      autoFocus={key === 'date'}
+      aria-label={label}
+      className={num ? 'num' : undefined}
+      inputMode={num ? 'decimal' : undefined}
+      value={form[key]}
+      maxLength={key === 'text' ? 400 : 40}
+      autoComplete="off"
+      placeholder={key === 'date' && last ? fullDate(last.date) : undefined}
+      onChange={(e) => setForm({ ...form, [key]: e.target.value })}
+    />
+  );
+  const ready = day !== null && day !== undefined && (form.moneyIn !== '') !== (form.moneyOut !== '');
+  return (
+    <div className="page">
+      <p className="mb-1">
+        <Link to={`/statements?account=${account}`}>Statements</Link>
+      </p>
+      <h1>
+        Typing from paper <small>{own && `${fullDate(own.from)} to ${fullDate(own.to)}`}</small>
+      </h1>
+      <Form
+        className="sheet"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (ready && !add.isPending) {
+            add.mutate();
+          }
+        }}
+      >
+        <table className="plain typing">
+          <caption>
+            Tab goes on, Enter adds the line. The balance may stay empty; typed, it must be the one before and
+            the amount.
+          </caption>
+          <thead>
+            <tr>
+              <th scope="col">Date</th>
+              <th scope="col">Text</th>
+              <th scope="col">Check</th>
+              <th scope="col" className="num">
+                In
+              </th>
+              <th scope="col" className="num">
+                Out
+              </th>
+              <th scope="col" className="num">
+                Balance
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <th scope="row" colSpan={5}>
+                Opening balance
+              </th>
+              <td className="num">{own && report(own.opening)}</td>
+            </tr>
+            {lines.data?.map((l) => (
+              <tr key={l.id}>
+                <td>{fullDate(l.date)}</td>
+                <th scope="row">{l.title}</th>
+                <td>{l.checkNumber}</td>
+                <td className="num">{l.amount.startsWith('-') ? '' : report(l.amount)}</td>
+                <td className="num">{l.amount.startsWith('-') ? report(l.amount.slice(1)) : ''}</td>
+                <td className="num">{report(l.balance)}</td>
+              </tr>
+            ))}
+            {canPrepare && own && !own.certified && (
+              <tr>
+                <td>{field('date', 'Date')}</td>
+                <td>{field('text', 'Text')}</td>
+                <td>{field('checkNumber', 'Check number')}</td>
+                <td>{field('moneyIn', 'Money in', true)}</td>
+                <td>{field('moneyOut', 'Money out', true)}</td>
+                <td>{field('balance', 'Balance on paper', true)}</td>
+              </tr>
+            )}
+            <tr>
+              <th scope="row" colSpan={5}>
+                Closing balance on paper
+              </th>
+              <td className="num">
+                <strong>{own && report(own.closing)}</strong>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <Problems error={add.error ?? back.error} title="Not added; what you typed is still here." />
+        <div className="actions mt-2">
+          <Button type="submit" disabled={!ready || add.isPending}>
+            Add this line
+          </Button>
+          {last && !last.matched && (
+            <Button variant="outline-secondary" disabled={back.isPending} onClick={() => back.mutate()}>
+              Take back {last.title}
+            </Button>
+          )}
+          {own && (
+            <Link className="btn btn-outline-secondary" to={`/reconcile/${account}/${own.to.slice(0, 7)}`}>
+              Reconcile
+            </Link>
+          )}
+        </div>
+      </Form>
+    </div>
+  );
+}

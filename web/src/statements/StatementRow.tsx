@@ -1,0 +1,78 @@
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { useHere } from '../session/session';
+import type { Schemas } from '../shared/api';
+import { dateTime, fullDate } from '../shared/dates';
+import { report } from '../shared/money';
+import { SOURCES } from './words';
+
+const FORMATS: [string, string][] = [
+  ['CAMT', 'camt.053'],
+  ['OFX', 'OFX'],
+  ['CSV', 'CSV'],
+  ['XLSX', 'XLSX'],
+];
+
+/** One statement: what it says, where it came from, out again in each format, and back. */
+export function StatementRow({
+  statement: s,
+  onTakeBack,
+}: {
+  statement: Schemas['StatementView'];
+  onTakeBack?: () => void;
+}) {
+  const { company } = useHere();
+  const base = `/api/companies/${company.id}/bank-accounts/${s.accountId}/statements/${s.id}`;
+  return (
+    <>
+      <tr>
+        <th scope="row">
+          <Link to={`/reconcile/${s.accountId}/${s.to.slice(0, 7)}`}>
+            {fullDate(s.from)} to {fullDate(s.to)}
+          </Link>
+        </th>
+        <td className="num">{report(s.opening)}</td>
+        <td className="num">{report(s.closing)}</td>
+        <td className="num">{s.lines}</td>
+        <td>
+          {SOURCES[s.source]}
+          {s.fileName && (
+            <>
+              :{' '}
+              <a href={`${base}/file`} download title="The original file, as it came">
+                {s.fileName}
+              </a>
+            </>
+          )}
+        </td>
+        <td>
+          {s.takenBy}, {dateTime(s.takenAt)}
+        </td>
+        <td className="ways">
+          {FORMATS.map(([format, words]) => (
+            <a
+              key={format}
+              href={`${base}/export?format=${format}`}
+              download
+              title={`Take it out as ${words}`}
+            >
+              {words}
+            </a>
+          ))}
+          {s.canTakeBack && onTakeBack && (
+            <Button size="sm" variant="outline-secondary" onClick={onTakeBack}>
+              Take back
+            </Button>
+          )}
+        </td>
+      </tr>
+      {s.note && (
+        <tr>
+          <td colSpan={7} className="quiet">
+            Taken although it does not tie: {s.note}. {s.breaks}
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}

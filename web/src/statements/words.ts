@@ -1,0 +1,26 @@
+import type { Schemas } from '../shared/api';
+
+/** What became of a file, in words. */
+export const STATES: Record<Schemas['ArrivalView']['state'], string> = {
+  READING: 'being read',
+  MAPPING: 'waits to be shown its columns',
+  WAITS: 'waits for a decision',
+  TAKEN: 'taken',
+  NOTHING_NEW: 'nothing new in it',
+  LEFT: 'left',
+  REFUSED: 'refused',
+  CANCELLED: 'cancelled',
+};
+
+export const SOURCES: Record<Schemas['StatementView']['source'], string> = {
+  FILE: 'file',
+  FOLDER: 'watched folder',
+  LINK: 'bank link',
+  PAPER: 'paper',
+};
+
+export const INTERIM: Record<Schemas['InterimView']['state'], string> = {
+  SEEN: 'not on a statement yet',
+  CONFIRMED: 'confirmed by a statement',
+  GONE: 'dropped',
+};
