@@ -22,7 +22,7 @@ export function MonthBench({ place }: { place: Place }) {
   const [search, setSearch] = useSearchParams();
   const month = useMonth(place);
   const steps = useSteps(place);
-  const take = useTaking();
+  const bring = useTaking();
   const [chosen, setChosen] = useState<number | null>(null);
   const [pages, setPages] = useState<number[]>([0]);
   const [lines, setLines] = useState<number[]>([]);
@@ -182,7 +182,7 @@ export function MonthBench({ place }: { place: Place }) {
         <FileDrop
           enabled={canPrepare}
           label={`Drop a statement of ${view.accountName}`}
-          onFile={(file) => take.mutate({ file, account: place.accountId })}
+          onFile={(file) => bring.mutate({ file, account: place.accountId })}
         >
           <h1>
             {view.accountName}, {monthTitle(view.month)} <small>{view.statementWords}</small>
@@ -222,7 +222,7 @@ export function MonthBench({ place }: { place: Place }) {
           {canPrepare && total > 0 && view.state === 'OPEN' && (
             <FileButton
               label="Read a statement file"
-              onFile={(file) => take.mutate({ file, account: place.accountId })}
+              onFile={(file) => bring.mutate({ file, account: place.accountId })}
             />
           )}
           {view.state === 'PREPARED' && (
@@ -231,8 +231,8 @@ export function MonthBench({ place }: { place: Place }) {
             </span>
           )}
         </div>
-        {take.isPending && <Reading name={take.variables.file.name} />}
-        <Problems error={take.error} title="The file was not taken; nothing was changed." />
+        {bring.isPending && <Reading name={bring.variables.file.name} />}
+        <Problems error={bring.error} title="The file was not taken; nothing was changed." />
         <Problems error={steps.error} title="That was not done; nothing was changed." />
         {view.paperStatementId !== undefined && (
           <PaperBar view={view} change={change} steps={steps} statementId={view.paperStatementId} />
