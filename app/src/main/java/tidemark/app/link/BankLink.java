@@ -97,7 +97,7 @@ class BankLink {
     /** Each failure doubles the pause, up to half a day. */
     void failed(LinkTrouble e, Instant now) {
         failures++;
-        trouble = e.getMessage();
+        trouble = e.told();
         if (e.kind() == LinkTrouble.Kind.LAPSED) {
             state = State.LAPSED;
             nextPollAt = null;

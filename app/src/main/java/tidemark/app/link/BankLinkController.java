@@ -182,7 +182,7 @@ class BankLinkController {
             throw new RuleViolation(
                     "link." + e.kind().name().toLowerCase(java.util.Locale.ROOT),
                     "",
-                    e.getMessage(),
+                    e.told(),
                     "a bank that answers, and a valid consent",
                     e.kind() == LinkTrouble.Kind.LAPSED ? "Renew the consent." : "Try again later.");
         }

@@ -82,7 +82,7 @@ class BankLinks {
                 try {
                     poll(link.companyId(), link.id(), "bank link");
                 } catch (LinkTrouble e) {
-                    LOG.info("Bank link {}: {}", link.id(), e.getMessage());
+                    LOG.info("Bank link {}: {}", link.id(), e.told());
                 }
             }
         } catch (RuntimeException e) {
@@ -128,7 +128,7 @@ class BankLinks {
                 return link;
             }
             LinkTrouble lapsed = new LinkTrouble(LinkTrouble.Kind.LAPSED, consent.status());
-            return records.change(companyId, id, l -> l.failed(lapsed, records.now()), who, lapsed.getMessage());
+            return records.change(companyId, id, l -> l.failed(lapsed, records.now()), who, lapsed.told());
         } catch (LinkTrouble e) {
             records.change(companyId, id, l -> l.failed(e, records.now()), null, "");
             throw e;
@@ -237,7 +237,7 @@ class BankLinks {
         try {
             information.end(bank, link.consentId());
         } catch (LinkTrouble e) {
-            LOG.info("The bank was not told of the end of link {}: {}", id, e.getMessage());
+            LOG.info("The bank was not told of the end of link {}: {}", id, e.told());
         }
         records.change(companyId, id, BankLink::end, who, "Ended the link to " + bank.name());
     }

@@ -28,10 +28,17 @@ class LinkTrouble extends RuntimeException {
     }
 
     private final Kind kind;
+    private final String told;
 
     LinkTrouble(Kind kind, String detail) {
-        super(kind.words() + (detail.isEmpty() ? "" : " (" + detail + ")"));
+        super(kind.words());
         this.kind = kind;
+        this.told = kind.words() + (detail.isEmpty() ? "" : " (" + detail + ")");
+    }
+
+    /** The whole of it in words. */
+    String told() {
+        return told;
     }
 
     Kind kind() {

@@ -101,7 +101,7 @@ class WatchedFolder {
             try (Stream<Path> list = Files.list(own)) {
                 files = list.filter(Files::isRegularFile).sorted().toList();
             }
-            seen.keySet().removeIf(p -> p.getParent().equals(own) && !files.contains(p));
+            seen.keySet().removeIf(p -> p.startsWith(own) && !files.contains(p));
             for (Path file : files) {
                 if (isWhole(file)) {
                     take(company, own, file);
