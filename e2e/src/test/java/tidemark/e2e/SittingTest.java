@@ -129,7 +129,7 @@ class SittingTest {
         Path wrong = Files.createTempFile("wrong", ".xml");
         Files.writeString(wrong, "<invoice xmlns='urn:other'/>");
         Browsing.drop(page, page.locator(".file-drop"), wrong);
-        page.getByText("a camt.053 document, version 02 to 13").waitFor();
+        page.getByText("camt.054 document, version 02 to 13").waitFor();
         Browsing.drop(page, page.locator(".file-drop"), Path.of("../demo/statements/payroll-2026-06.xml"));
         page.getByText("Drop the file on the account it belongs to").waitFor();
     }

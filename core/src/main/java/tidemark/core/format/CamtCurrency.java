@@ -39,6 +39,6 @@ final class CamtCurrency {
                     "an amount without a sign, its side told by CdtDbtInd",
                     "Fetch the file from the bank again.");
         }
-        return MinorUnits.parse(digits, unit, "line " + line + ", Amt");
+        return MinorUnits.parse(digits, unit, line, "Amt");
     }
 }

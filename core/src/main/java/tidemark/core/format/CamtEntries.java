@@ -358,7 +358,7 @@ final class CamtEntries {
         }
         endToEnd = joined(endToEnd, t.endToEnd);
         structured = joined(structured, t.structured);
-        remittance = joined(remittance, t.remittance);
+        remittance = LineDraft.join(remittance, t.remittance);
         if (transactions == 1) {
             party = name;
         } else if (!name.equals(party)) {
@@ -425,13 +425,14 @@ final class CamtEntries {
     private void remittance() throws XMLStreamException {
         cursor.children(r -> {
             if (r.equals("Ustrd")) {
-                transaction.remittance = joined(transaction.remittance, cursor.text());
+                transaction.remittance = LineDraft.join(transaction.remittance, cursor.text());
             } else if (r.equals("Strd")) {
                 cursor.children(s -> {
                     switch (s) {
                         case "CdtrRefInf" -> leaf("Ref");
                         case "RfrdDocInf" -> leaf("Nb");
-                        case "AddtlRmtInf" -> transaction.remittance = joined(transaction.remittance, cursor.text());
+                        case "AddtlRmtInf" ->
+                            transaction.remittance = LineDraft.join(transaction.remittance, cursor.text());
                         default -> cursor.skip();
                     }
                 });

@@ -2,6 +2,7 @@ package tidemark.core.format;
 
 import com.ctc.wstx.stax.WstxOutputFactory;
 import java.io.OutputStream;
+import java.util.ArrayList;
 import java.util.List;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
@@ -11,7 +12,10 @@ import tidemark.core.money.MinorUnits;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.StatementHeader;
 
-/** Writes a statement as ISO 20022 camt.053.001.08, such that {@link CamtReader} reads the same lines back. */
+/**
+ * Writes a statement as ISO 20022 camt.053.001.08, such that {@link CamtReader} reads the same lines back; references
+ * are cut at 35 characters and names at 140, as the message has room, and a long text is parted at its blanks.
+ */
 public final class CamtWriter {
     private static final String NAMESPACE = "urn:iso:std:iso:20022:tech:xsd:camt.053.001.08";
     private static final XMLOutputFactory FACTORY = new WstxOutputFactory();
@@ -37,12 +41,12 @@ public final class CamtWriter {
             xml.writeDefaultNamespace(NAMESPACE);
             open("BkToCstmrStmt");
             open("GrpHdr");
-            element("MsgId", nonEmpty(header.reference(), "1"));
+            element("MsgId", cut(nonEmpty(header.reference(), "1"), 35));
             element("CreDtTm", header.to() + "T20:00:00");
             xml.writeEndElement();
             line(1);
             open("Stmt");
-            element("Id", nonEmpty(header.reference(), "1"));
+            element("Id", cut(nonEmpty(header.reference(), "1"), 35));
             open("FrToDt");
             element("FrDtTm", header.from() + "T00:00:00");
             element("ToDtTm", header.to() + "T23:59:59");
@@ -50,7 +54,7 @@ public final class CamtWriter {
             open("Acct");
             open("Id");
             open("Othr");
-            element("Id", header.accountNumber());
+            element("Id", cut(nonEmpty(header.accountNumber(), "NOTPROVIDED"), 34));
             xml.writeEndElement();
             xml.writeEndElement();
             element("Ccy", currency.getCode());
@@ -100,32 +104,34 @@ public final class CamtWriter {
             open("ValDt");
             element("Dt", l.valueDate().toString());
             xml.writeEndElement();
-            optional("AcctSvcrRef", l.bankReference());
+            optional("AcctSvcrRef", cut(l.bankReference(), 35));
             open("BkTxCd");
             open("Prtry");
-            element("Cd", nonEmpty(l.code(), "NTRF"));
+            element("Cd", cut(nonEmpty(l.code(), "NTRF"), 35));
             xml.writeEndElement();
             xml.writeEndElement();
             open("NtryDtls");
             open("TxDtls");
             if (!l.reference().isEmpty() || !l.checkNumber().isEmpty()) {
                 open("Refs");
-                optional("EndToEndId", l.reference());
-                optional("ChqNb", l.checkNumber());
+                optional("EndToEndId", cut(l.reference(), 35));
+                optional("ChqNb", cut(l.checkNumber(), 35));
                 xml.writeEndElement();
             }
             if (!l.counterparty().isEmpty()) {
                 open("RltdPties");
                 open(l.minorUnits() < 0 ? "Cdtr" : "Dbtr");
                 open("Pty");
-                element("Nm", l.counterparty());
+                element("Nm", cut(l.counterparty(), 140));
                 xml.writeEndElement();
                 xml.writeEndElement();
                 xml.writeEndElement();
             }
             if (!l.text().isEmpty()) {
                 open("RmtInf");
-                element("Ustrd", l.text());
+                for (String piece : pieces(l.text())) {
+                    element("Ustrd", piece);
+                }
                 xml.writeEndElement();
             }
             xml.writeEndElement();
@@ -151,6 +157,26 @@ public final class CamtWriter {
 
         private void line(int depth) throws XMLStreamException {
             xml.writeCharacters("\n" + "  ".repeat(depth));
+        }
+
+        private static String cut(String text, int most) {
+            return text.length() <= most ? text : text.substring(0, most).strip();
+        }
+
+        /** A text in pieces of at most 140 characters, parted at blanks where there are any. */
+        private static List<String> pieces(String text) {
+            List<String> out = new ArrayList<>();
+            String rest = text;
+            while (rest.length() > 140) {
+                int blank = rest.lastIndexOf(' ', 140);
+                int end = blank > 0 ? blank : 140;
+                out.add(rest.substring(0, end));
+                rest = rest.substring(blank > 0 ? end + 1 : end);
+            }
+            if (!rest.isEmpty()) {
+                out.add(rest);
+            }
+            return out;
         }
 
         private static String nonEmpty(String text, String otherwise) {

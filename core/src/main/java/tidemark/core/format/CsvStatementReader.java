@@ -118,7 +118,7 @@ public final class CsvStatementReader implements StatementReader {
         }
         LocalDate date = date(field(row, columns, "date"), fileLine, "date");
         String valueDate = field(row, columns, "value_date");
-        long amount = MinorUnits.parse(field(row, columns, "amount"), currency, "line " + fileLine + ", amount");
+        long amount = MinorUnits.parse(field(row, columns, "amount"), currency, fileLine, "amount");
         if (amount == 0) {
             throw new RuleViolation(
                     "amount.zero",
@@ -127,7 +127,7 @@ public final class CsvStatementReader implements StatementReader {
                     "an amount other than zero",
                     "Remove the line or correct its amount.");
         }
-        long balance = MinorUnits.parse(field(row, columns, "balance"), currency, "line " + fileLine + ", balance");
+        long balance = MinorUnits.parse(field(row, columns, "balance"), currency, fileLine, "balance");
         BankLine line = new BankLine(
                 new BankLineId(position),
                 date,
@@ -143,6 +143,10 @@ public final class CsvStatementReader implements StatementReader {
     }
 
     private static LocalDate date(String text, int fileLine, String column) {
+        LocalDate plain = FormatDates.iso(text);
+        if (plain != null) {
+            return plain;
+        }
         try {
             return LocalDate.parse(text);
         } catch (DateTimeParseException e) {

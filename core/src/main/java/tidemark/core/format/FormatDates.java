@@ -27,6 +27,20 @@ final class FormatDates {
         return found(day, text, line, field, "eight digits such as 20260604");
     }
 
+    /** A date such as 2026-06-04, or null where it is not written so. */
+    static @Nullable LocalDate iso(String text) {
+        if (text.length() != 10 || text.charAt(4) != '-' || text.charAt(7) != '-') {
+            return null;
+        }
+        for (int i = 0; i < 10; i++) {
+            char c = text.charAt(i);
+            if (i != 4 && i != 7 && (c < '0' || c > '9')) {
+                return null;
+            }
+        }
+        return of(number(text, 0, 4), number(text, 5, 7), number(text, 8, 10));
+    }
+
     /** The day with this month and day of month that lies nearest to another. */
     static LocalDate nearest(String monthAndDay, LocalDate to, int line, String field) {
         LocalDate best = null;

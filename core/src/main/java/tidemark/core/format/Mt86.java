@@ -66,7 +66,7 @@ final class Mt86 {
                 if (number == 0) {
                     booking = value;
                 } else if ((number >= 20 && number <= 29) || (number >= 60 && number <= 63)) {
-                    boolean marked = MARKS.stream().anyMatch(value::startsWith);
+                    boolean marked = isMarked(value);
                     if (marked && !remittance.isEmpty()) {
                         remittance.append('\n');
                     }
@@ -88,6 +88,11 @@ final class Mt86 {
         }
     }
 
+    private static boolean isMarked(String value) {
+        int plus = value.indexOf('+');
+        return (plus == 3 || plus == 4) && MARKS.contains(value.substring(0, plus + 1));
+    }
+
     private static int nextField(String text, int from, char separator) {
         int next = text.indexOf(separator, from);
         while (next >= 0 && next + 2 < text.length() && !FormatDates.digits(text.substring(next + 1, next + 3), 2)) {
@@ -107,7 +112,7 @@ final class Mt86 {
                 }
             } else if (part.startsWith("SVWZ+")) {
                 plain = LineDraft.join(plain, value);
-            } else if (MARKS.stream().anyMatch(part::startsWith)) {
+            } else if (isMarked(part)) {
                 draft.extra(part.toLowerCase(Locale.ROOT).startsWith("iban") ? value : part);
             } else {
                 plain = LineDraft.join(plain, part.strip());

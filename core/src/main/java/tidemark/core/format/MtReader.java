@@ -203,6 +203,10 @@ public final class MtReader implements StatementReader {
             field.clear();
         }
 
+        private static String fieldName(String tag) {
+            return tag.equals("61") ? ":61:" : ":" + tag + ":";
+        }
+
         private String where(String of) {
             return "line " + tagLine + ", :" + of + ":";
         }
@@ -297,7 +301,7 @@ public final class MtReader implements StatementReader {
                         "an amount with a comma and no sign, such as 1234,56",
                         "Fetch the file from the bank again.");
             }
-            return MinorUnits.parse(plain.replace(',', '.'), unit, where(tag));
+            return MinorUnits.parse(plain.replace(',', '.'), unit, tagLine, fieldName(tag));
         }
 
         private void line61(String text) {

@@ -237,6 +237,13 @@ public final class OfxReader implements StatementReader {
                 lineLeaf(group, name, value);
                 return;
             }
+            if (group.isEmpty()
+                    || !(group.startsWith("BANK")
+                            || group.contains("STMTRS")
+                            || group.equals("CCACCTFROM")
+                            || group.equals("LEDGERBAL"))) {
+                return;
+            }
             switch (group + "/" + name) {
                 case "STMTRS/CURDEF", "CCSTMTRS/CURDEF" ->
                     currency = MinorUnits.currency(value, "line " + tokens.line() + ", CURDEF");
@@ -320,7 +327,7 @@ public final class OfxReader implements StatementReader {
                 throw malformed("a movement outside a statement");
             }
             String plain = amount.indexOf('.') < 0 ? amount.replace(',', '.') : amount;
-            draft.amount = MinorUnits.parse(plain, unit, "line " + Math.max(amountLine, draft.fileLine) + ", TRNAMT");
+            draft.amount = MinorUnits.parse(plain, unit, Math.max(amountLine, draft.fileLine), "TRNAMT");
             if (draft.booked == null) {
                 throw new RuleViolation(
                         "line.date.missing",

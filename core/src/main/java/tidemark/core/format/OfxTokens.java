@@ -103,6 +103,14 @@ final class OfxTokens {
         boolean section = false;
         while (c >= 0 && (c != '>' || section)) {
             text.append((char) c);
+            if (!section && c != '!' && text.length() > 1) {
+                // most of a tag's name in one go
+                int start = at;
+                while (at < end && buffer[at] > ' ' && buffer[at] != '>' && buffer[at] != '[') {
+                    at++;
+                }
+                text.append(buffer, start, at - start);
+            }
             if (text.length() == 8 && text.charAt(0) == '!' && "![CDATA[".contentEquals(text)) {
                 section = true;
             }
@@ -180,26 +188,33 @@ final class OfxTokens {
     private String text(char until) throws IOException {
         text.setLength(0);
         boolean entity = false;
-        int c = read();
-        while (c >= 0 && c != until) {
-            if (c == '&') {
-                entity = true;
+        while (true) {
+            int start = at;
+            while (at < end) {
+                char c = buffer[at];
+                if (c == until || c < ' ' || c == '&') {
+                    break;
+                }
+                at++;
             }
-            if (text.length() > 0 || c > ' ') {
-                text.append((char) c);
-                bounded();
+            text.append(buffer, start, at - start);
+            bounded();
+            if (at < end && buffer[at] == until) {
+                break;
             }
-            c = read();
+            int c = read();
+            if (c < 0) {
+                break;
+            }
+            if (c == until) {
+                at--;
+                break;
+            }
+            entity |= c == '&';
+            text.append((char) c);
         }
-        if (c == until) {
-            at--;
-        }
-        int length = text.length();
-        while (length > 0 && text.charAt(length - 1) <= ' ') {
-            length--;
-        }
-        text.setLength(length);
-        return entity ? resolved(text.toString()) : text.toString();
+        String plain = text.toString().strip();
+        return entity ? resolved(plain) : plain;
     }
 
     /** The five predefined entities, a blank that does not break, and characters by number; no other is looked up. */

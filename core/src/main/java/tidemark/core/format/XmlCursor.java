@@ -67,6 +67,10 @@ final class XmlCursor {
     LocalDate date() throws XMLStreamException {
         int line = line();
         String text = text();
+        LocalDate plain = FormatDates.iso(text);
+        if (plain != null) {
+            return plain;
+        }
         try {
             return LocalDate.parse(text.length() > 10 ? text.substring(0, 10) : text);
         } catch (DateTimeParseException e) {

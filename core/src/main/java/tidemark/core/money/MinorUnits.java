@@ -23,6 +23,11 @@ public final class MinorUnits {
      *     the given place
      */
     public static long parse(String text, CurrencyUnit currency, String where) {
+        return parse(text, currency, 0, where);
+    }
+
+    /** As {@link #parse(String, CurrencyUnit, String)} for a field of a line; the place is put in words only on refusal. */
+    public static long parse(String text, CurrencyUnit currency, int line, String field) {
         int length = text.length();
         int start = length > 0 && (text.charAt(0) == '-' || text.charAt(0) == '+') ? 1 : 0;
         int digits = 0;
@@ -41,7 +46,7 @@ public final class MinorUnits {
         if (digits == 0 || length > 40) {
             throw new RuleViolation(
                     "amount.unreadable",
-                    where,
+                    place(line, field),
                     quoted(text),
                     "a decimal amount such as " + example(currency),
                     "Write digits and at most one decimal point, with no thousands separators.");
@@ -52,7 +57,7 @@ public final class MinorUnits {
             if (new BigDecimal(text).stripTrailingZeros().scale() > allowed) {
                 throw new RuleViolation(
                         "amount.places",
-                        where,
+                        place(line, field),
                         quoted(text) + " with " + places + " decimal places",
                         "at most " + allowed + " decimal places, as " + currency.getCode() + " has",
                         "Correct the amount; it is never rounded.");
@@ -78,7 +83,7 @@ public final class MinorUnits {
         if (scaled.abs().compareTo(BigDecimal.valueOf(LARGEST)) > 0) {
             throw new RuleViolation(
                     "amount.size",
-                    where,
+                    place(line, field),
                     quoted(text),
                     "an amount of at most " + toDecimal(LARGEST, currency),
                     "Check the amount: a decimal point may be missing.");
@@ -146,6 +151,10 @@ public final class MinorUnits {
                     "an ISO 4217 currency code such as USD or EUR",
                     "Correct the currency code.");
         }
+    }
+
+    private static String place(int line, String field) {
+        return line == 0 ? field : "line " + line + ", " + field;
     }
 
     private static String example(CurrencyUnit currency) {

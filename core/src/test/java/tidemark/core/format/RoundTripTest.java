@@ -1,6 +1,7 @@
 package tidemark.core.format;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -14,13 +15,21 @@ import java.util.function.Function;
 import java.util.zip.GZIPOutputStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import javax.xml.XMLConstants;
+import javax.xml.transform.stream.StreamSource;
+import javax.xml.validation.Schema;
+import javax.xml.validation.SchemaFactory;
 import org.joda.money.CurrencyUnit;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.xml.sax.SAXException;
 import tidemark.core.given.BankFiles;
 import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
 import tidemark.core.statement.ReadLine;
 import tidemark.core.statement.ReadStatement;
+import tidemark.core.statement.StatementHeader;
 
 /** The same statements, written in each format from a seed, read back as they were. */
 class RoundTripTest {
@@ -85,7 +94,7 @@ class RoundTripTest {
     @ValueSource(ints = {0, 1, 7})
     void odd_charactersAndValueDates_surviveCamtAndOfx(int seed) throws IOException {
         BankLine odd = new BankLine(
-                new tidemark.core.statement.BankLineId(1),
+                new BankLineId(1),
                 FROM,
                 FROM.plusDays(seed),
                 -1,
@@ -96,8 +105,7 @@ class RoundTripTest {
                 "text \"1\" é € 𝄞",
                 "CHK");
         BankFiles.Made made = new BankFiles.Made(
-                new tidemark.core.statement.StatementHeader("QH-1 <&> 2", "S", CurrencyUnit.USD, FROM, TO, 500, 499),
-                List.of(odd));
+                new StatementHeader("QH-1 <&> 2", "S", CurrencyUnit.USD, FROM, TO, 500, 499), List.of(odd));
         assertEquals(
                 odd,
                 read(BankFiles.camt(made))
@@ -137,5 +145,44 @@ class RoundTripTest {
             }
         }
         assertEquals(2, read(zip.toByteArray()).statements().size());
+    }
+
+    @Test
+    void camt_written_validatesAgainstItsSchema() throws Exception {
+        Schema schema = SchemaFactory.newInstance(XMLConstants.W3C_XML_SCHEMA_NS_URI)
+                .newSchema(RoundTripTest.class.getResource("/camt.053.001.08.xsd"));
+        String text = "berth and yard ".repeat(40).strip();
+        BankLine large = new BankLine(
+                new BankLineId(1),
+                FROM,
+                TO,
+                -99,
+                "R".repeat(60),
+                "B".repeat(90),
+                "1".repeat(40),
+                "N".repeat(200),
+                text,
+                "C".repeat(80));
+        for (BankFiles.Made made : List.of(
+                BankFiles.statement(4, 50, FROM, TO),
+                BankFiles.statement(5, 0, FROM, TO),
+                new BankFiles.Made(
+                        new StatementHeader("", "", CurrencyUnit.JPY, FROM, TO, -1, -100), List.of(large)))) {
+            byte[] file = BankFiles.camt(made);
+            schema.newValidator().validate(new StreamSource(new ByteArrayInputStream(file)));
+            List<BankLine> back = read(file).statements().getFirst().lines().stream()
+                    .map(ReadLine::line)
+                    .toList();
+            assertEquals(
+                    made.lines().stream().map(BankLine::text).toList(),
+                    back.stream().map(BankLine::text).toList());
+        }
+        byte[] spoiled = new String(BankFiles.camt(BankFiles.statement(4, 5, FROM, TO)), StandardCharsets.UTF_8)
+                .replace("<Sts>", "<Status>")
+                .replace("</Sts>", "</Status>")
+                .getBytes(StandardCharsets.UTF_8);
+        assertThrows(
+                SAXException.class,
+                () -> schema.newValidator().validate(new StreamSource(new ByteArrayInputStream(spoiled))));
     }
 }
