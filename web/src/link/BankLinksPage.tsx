@@ -8,6 +8,7 @@ import { dateTime, fullDate } from '../shared/dates';
 import { ChoiceField, TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { lineCount } from '../statements/words';
 import { LinkedAccounts } from './LinkedAccounts';
 import { Rehearsal } from './Rehearsal';
 
@@ -141,7 +142,7 @@ function OneLink({ link }: { link: LinkView }) {
   return (
     <section className="sheet">
       <h2>
-        {link.bankName} <small>{STATES[link.state]}</small>
+        {link.bankName} <small className="quiet">{STATES[link.state]}</small>
       </h2>
       <p className="quiet">
         Valid until {fullDate(link.validUntil)}, asked every {link.everyHours} hours
@@ -162,7 +163,7 @@ function OneLink({ link }: { link: LinkView }) {
             .map((f) => {
               const name = link.accounts.find((a) => a.accountId === f.accountId)?.name ?? '';
               return f.state === 'TAKEN'
-                ? `${name}: ${f.lines} new lines${f.interim > 0 ? `, ${f.interim} told of before their statement` : ''}.`
+                ? `${name}: ${lineCount(f.lines, 'new')}${f.interim > 0 ? `, ${f.interim} told of before their statement` : ''}.`
                 : f.state === 'NOTHING_NEW'
                   ? `${name}: nothing new.`
                   : `${name}: ${f.told} Decide on the Statements screen.`;

@@ -146,7 +146,9 @@ function AddBankAccount() {
             </div>
           </Form.Group>
         </div>
-        {ready && <BookedPreview booked={preview.data?.booked} error={preview.error} />}
+        {ready && (
+          <BookedPreview booked={preview.data?.booked} error={add.error ? undefined : preview.error} />
+        )}
         {preview.data && (
           <p>
             That day the ledger has {report(preview.data.ledgerBalance)} {form.currency}, the bank{' '}

@@ -10,7 +10,7 @@ import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { MappingForm } from './MappingForm';
 import { ladderOf, type ArrivalView } from './useTaking';
-import { STATES } from './words';
+import { lineCount, STATES } from './words';
 
 /** A file that came in: how far it is, what a person has to decide, and what became of it. */
 export default function ArrivalPage() {
@@ -54,8 +54,10 @@ export default function ArrivalPage() {
       {a.state === 'TAKEN' && (
         <section className="sheet">
           <p role="status">
-            {a.statements.map((s) => `${s.lines} lines, ${fullDate(s.from)} to ${fullDate(s.to)}`).join('; ')}
-            {a.interim > 0 && ` ${a.interim} told of before their statement.`}
+            {a.statements
+              .map((s) => `${lineCount(s.lines)}, ${fullDate(s.from)} to ${fullDate(s.to)}`)
+              .join('; ')}
+            .{a.interim > 0 && ` ${a.interim} told of before their statement.`}
             {a.note && ` Taken although it does not tie: ${a.note}`}
           </p>
           {ladder && (
@@ -116,7 +118,7 @@ function Decision({ arrival, done }: { arrival: ArrivalView; done: () => unknown
     <section className="sheet">
       <h2>Something does not tie</h2>
       <p>
-        {arrival.lines} new lines
+        {lineCount(arrival.lines, 'new')}
         {arrival.skipped > 0 && `, ${arrival.skipped} that were read before`}. Nothing is taken until somebody
         decides.
       </p>

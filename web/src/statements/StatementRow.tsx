@@ -2,7 +2,7 @@ import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useHere } from '../session/session';
 import type { Schemas } from '../shared/api';
-import { dateTime, fullDate } from '../shared/dates';
+import { dateTime, shortDate } from '../shared/dates';
 import { report } from '../shared/money';
 import { SOURCES } from './words';
 
@@ -28,7 +28,7 @@ export function StatementRow({
       <tr>
         <th scope="row">
           <Link to={`/reconcile/${s.accountId}/${s.to.slice(0, 7)}`}>
-            {fullDate(s.from)} to {fullDate(s.to)}
+            {shortDate(s.from)} to {shortDate(s.to)}
           </Link>
         </th>
         <td className="num">{report(s.opening)}</td>

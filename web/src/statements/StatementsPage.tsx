@@ -11,7 +11,7 @@ import { useToday } from '../today/useToday';
 import { InterimTable } from './InterimTable';
 import { StatementRow } from './StatementRow';
 import { ladderOf, useTaking } from './useTaking';
-import { STATES } from './words';
+import { lineCount, STATES } from './words';
 
 /** What has been read of each account: by month what is there and what is missing, and what came in. */
 export default function StatementsPage() {
@@ -102,7 +102,7 @@ export default function StatementsPage() {
             <p className="told" role="status">
               Read{' '}
               {take.data.statements
-                .map((s) => `${s.lines} lines, ${fullDate(s.from)} to ${fullDate(s.to)}`)
+                .map((s) => `${lineCount(s.lines)}, ${fullDate(s.from)} to ${fullDate(s.to)}`)
                 .join('; ')}
               {take.data.skipped > 0 && (
                 <>
@@ -199,7 +199,7 @@ export default function StatementsPage() {
                       <td>{a.format}</td>
                       <td>
                         {STATES[a.state]}
-                        {a.lines > 0 && `, ${a.lines} lines`}
+                        {a.lines > 0 && `, ${lineCount(a.lines)}`}
                         {a.skipped > 0 && `, ${a.skipped} skipped`}
                       </td>
                       <td>

@@ -24,3 +24,8 @@ export const INTERIM: Record<Schemas['InterimView']['state'], string> = {
   CONFIRMED: 'confirmed by a statement',
   GONE: 'dropped',
 };
+
+/** A number of lines, in words that fit it. */
+export function lineCount(count: number, kind = ''): string {
+  return `${count.toLocaleString('en')} ${kind}${kind && ' '}${count === 1 ? 'line' : 'lines'}`;
+}

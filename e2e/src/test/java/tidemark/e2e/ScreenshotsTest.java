@@ -52,8 +52,21 @@ class ScreenshotsTest {
             page.getByText("May 2026 is certified").waitFor();
             shot(page, "certificate");
             page.navigate(server.url() + "/statements");
-            page.getByText("Newest first").waitFor();
+            page.getByText("By month, the newest first").waitFor();
             shot(page, "statements");
+            Path table = java.nio.file.Files.writeString(
+                    java.nio.file.Files.createTempDirectory("shot").resolve("coast-union-july.csv"), """
+                    Coast Union, account list;;;;;
+                    Booked;Valued;Details;Name;Amount;Balance
+                    01.07.2026;01.07.2026;Transfer July;Quillhaven Marina;1.000,00;61.012,40
+                    14.07.2026;15.07.2026;Account fee;Coast Union;-12,50;60.999,90
+                    """);
+            Browsing.link(page, "Reserve savings").first().click();
+            page.locator("h1").getByText("Statements of Reserve").waitFor();
+            Browsing.drop(page, page.locator(".file-drop"), table);
+            page.locator("th:has-text('Account fee')").waitFor();
+            shot(page, "columns");
+            Browsing.button(page, "Leave it").click();
             page.navigate(server.url() + "/ledger");
             page.getByText("Newest first").waitFor();
             shot(page, "ledger");
@@ -87,6 +100,13 @@ class ScreenshotsTest {
             shot(page, "trial-balance");
             Page iris = browsing.window(1280, 800);
             Browsing.signIn(iris, server.url(), "iris");
+            iris.navigate(server.url() + "/bank-links");
+            iris.getByLabel("Bank").selectOption("Practice bank");
+            Browsing.button(iris, "Sign in at the bank").click();
+            iris.getByLabel("Password").fill("harbour");
+            Browsing.button(iris, "Allow it").click();
+            iris.getByText("consent valid").waitFor();
+            shot(iris, "bank-links");
             iris.navigate(server.url() + "/set-up");
             Browsing.button(iris, "Change").first().click();
             iris.getByText("Which ledger account serves what").waitFor();

@@ -51,6 +51,18 @@ class ViewsTest {
             page.getByText("What this will book").waitFor();
             look(page, "booking from a line", SIZES[0], found);
             page.keyboard().press("Escape");
+            page.navigate(server.url() + "/statements");
+            Browsing.link(page, "Payroll").first().click();
+            page.locator("h1").getByText("Statements of Payroll").waitFor();
+            Path table = java.nio.file.Files.writeString(
+                    java.nio.file.Files.createTempDirectory("views").resolve("list.csv"),
+                    "Booked;Details;Amount\n24.06.2026;Fee;-1,00\n");
+            Browsing.drop(page, page.locator(".file-drop"), table);
+            page.locator("th:has-text('Fee')").waitFor();
+            look(page, "columns of a table", SIZES[0], found);
+            Browsing.button(page, "Remember this").click();
+            page.getByText("Something does not tie").waitFor();
+            look(page, "a decision", SIZES[0], found);
             page.getByRole(
                             com.microsoft.playwright.options.AriaRole.BUTTON,
                             new Page.GetByRoleOptions().setName("Show all keys"))
@@ -110,6 +122,7 @@ class ViewsTest {
         views.put("certificate", "/certify/" + account + "/2026-05");
         views.put("conditions", "/certify/" + account + "/2026-06");
         views.put("statements", "/statements?account=" + account);
+        views.put("bank links", "/bank-links");
         views.put("ledger", "/ledger");
         views.put("new entry", "/ledger/new");
         views.put("cash entries from a file", "/ledger/import");

@@ -263,7 +263,10 @@ class ArrivalController {
     @PostMapping("/arrivals/{arrivalId}/take")
     @Requires(Right.PREPARE)
     ResponseEntity<ArrivalView> decide(
-            @PathVariable long companyId, @PathVariable long arrivalId, @RequestBody @Valid TakeNote body, Actor actor) {
+            @PathVariable long companyId,
+            @PathVariable long arrivalId,
+            @RequestBody @Valid TakeNote body,
+            Actor actor) {
         return answer(arrivals.decide(companyId, arrivalId, body.note(), actor.name(), PATIENCE));
     }
 

@@ -39,7 +39,7 @@ public record MappingGuess(
         words.put(Column.BALANCE, List.of("balance", "saldo", "solde", "kontostand"));
         words.put(
                 Column.VALUE_DATE,
-                List.of("value date", "valuta", "value_date", "valuedate", "wertstellung", "date valeur"));
+                List.of("value date", "valued", "valuta", "value_date", "valuedate", "wertstellung", "date valeur"));
         words.put(
                 Column.BOOKING_DATE,
                 List.of(

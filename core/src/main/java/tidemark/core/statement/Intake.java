@@ -229,7 +229,11 @@ public record Intake(
             boolean opens = facts.opening()
                     .map(o -> o.minorUnits() == account.previous().minorUnits())
                     .orElse(facts.closing().isEmpty());
-            return opens && earliest.isAfter(before) ? follows : earliest;
+            // such formats date the opening balance with the day before the first or with the first itself
+            boolean dated = facts.opening()
+                    .map(o -> o.date().equals(before) || o.date().equals(follows))
+                    .orElse(false);
+            return (opens || dated) && earliest.isAfter(before) ? follows : earliest;
         }
 
         private LocalDate to(LocalDate from) {

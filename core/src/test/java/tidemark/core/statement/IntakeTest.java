@@ -190,6 +190,23 @@ class IntakeTest {
     }
 
     @Test
+    void formatWithoutAFirstDay_followsOnByItsOpeningDate() {
+        StatementFacts facts = new StatementFacts(
+                StatementFacts.Kind.BOOKED,
+                "",
+                "",
+                Optional.of(CurrencyUnit.USD),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.of(new Balance(MAY, 1)),
+                Optional.of(new Balance(june(30), 2)));
+        Intake intake =
+                Intake.of(new ReadStatement(facts, List.of(line(4, 1, "", ""))), account(MAY, 1_000, List.of()));
+        assertEquals(List.of("statement.opening"), codes(intake.breaks()));
+        assertEquals(june(1), intake.header().orElseThrow().from());
+    }
+
+    @Test
     void newestFirst_isTurnedRound() {
         ReadStatement s = statement(1, 30, 1_000, List.of(line(9, 7, "", "last"), line(2, -100, "", "first")));
         Intake intake = Intake.of(s, account(MAY, 1_000, List.of()));
