@@ -2,43 +2,56 @@ package tidemark.app.statement;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.List;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.format.ColumnMapping;
 import tidemark.core.format.StatementFiles;
+import tidemark.core.format.StatementSink;
 import tidemark.core.money.MinorUnits;
-import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.statement.ReadLine;
+import tidemark.core.statement.ReadWarning;
+import tidemark.core.statement.StatementFacts;
+import tools.jackson.core.JsonGenerator;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** {@code read FILE [--mapping NAME] [--currency CODE]}: prints what a statement file holds; needs no database. */
+/**
+ * {@code read FILE [--mapping NAME] [--currency CODE]}: prints what a statement file holds; needs no database. The file is
+ * read twice, first for its facts and for anything that refuses it, then line by line to print it, so that memory does
+ * not grow with it.
+ */
 public final class ReadCommand {
     private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final int MOST_WARNINGS = 10_000;
 
     private ReadCommand() {}
 
     /** @return 0, or 2 where the file is refused */
-    public static int run(String[] args, PrintStream out) {
-        PrintStream utf8 = new PrintStream(out, false, StandardCharsets.UTF_8);
-        int result = 0;
+    public static int run(String[] args, OutputStream out) {
         try {
-            utf8.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(read(args)));
+            read(args, out);
+            return 0;
         } catch (RuleViolation e) {
-            utf8.println(JSON.writerWithDefaultPrettyPrinter()
+            PrintStream print = new PrintStream(out, false, StandardCharsets.UTF_8);
+            print.println(JSON.writerWithDefaultPrettyPrinter()
                     .writeValueAsString(ReadJson.error(JSON, e.problems().getFirst())));
-            result = 2;
+            print.flush();
+            return 2;
         }
-        utf8.flush();
-        return result;
     }
 
-    private static Object read(String[] args) {
+    private static void read(String[] args, OutputStream out) {
         String file = null;
         String mapping = null;
         CurrencyUnit currency = CurrencyUnit.USD;
@@ -56,19 +69,121 @@ public final class ReadCommand {
         if (file == null) {
             throw usage("no file");
         }
-        ReadJson sink = new ReadJson(JSON, currency);
-        List<ColumnMapping> mappings = mapping == null ? List.of() : List.of(mapping(mapping));
-        try (InputStream in = file.equals("-") ? System.in : Files.newInputStream(Path.of(file))) {
-            return sink.document(new StatementFiles(StatementFiles.Limits.USUAL, mappings).read(in, currency, sink));
+        StatementFiles files = new StatementFiles(
+                StatementFiles.Limits.USUAL, mapping == null ? List.of() : List.of(mapping(mapping)));
+        try {
+            if (file.equals("-")) {
+                Path kept = Files.createTempFile("tidemark-read", "");
+                try {
+                    Files.copy(System.in, kept, StandardCopyOption.REPLACE_EXISTING);
+                    print(files, kept, currency, out);
+                } finally {
+                    Files.delete(kept);
+                }
+            } else {
+                print(files, Path.of(file), currency, out);
+            }
         } catch (NoSuchFileException e) {
-            throw new RuleViolation(missing("file.missing", file, "a file that is there"));
+            throw unreadable("file.missing", file, "a file that is there");
         } catch (IOException e) {
-            throw new RuleViolation(missing("file.unreadable", file, "a file that can be read"));
+            throw unreadable("file.unreadable", file, "a file that can be read");
         }
     }
 
-    private static List<Problem> missing(String code, String file, String expected) {
-        return List.of(new Problem(code, "", file, expected, "Check the path."));
+    private static void print(StatementFiles files, Path file, CurrencyUnit currency, OutputStream out)
+            throws IOException {
+        Facts facts = new Facts();
+        String format;
+        try (InputStream in = Files.newInputStream(file)) {
+            format = files.read(in, currency, facts);
+        }
+        try (InputStream in = Files.newInputStream(file);
+                JsonGenerator json = JSON.writerWithDefaultPrettyPrinter().createGenerator(out)) {
+            json.writeStartObject();
+            json.writeStringProperty("format", format);
+            json.writeName("statements");
+            json.writeStartArray();
+            files.read(in, currency, new Printing(json, facts.statements.iterator(), currency));
+            json.writeEndArray();
+            json.writeName("warnings");
+            json.writeStartArray();
+            facts.warnings.forEach(w -> json.writeTree(ReadJson.warning(JSON, w)));
+            json.writeEndArray();
+            json.writeEndObject();
+        }
+        out.write('\n');
+        out.flush();
+    }
+
+    /** What a file tells besides its lines. */
+    private static final class Facts implements StatementSink {
+        private final List<StatementFacts> statements = new ArrayList<>();
+        private final List<ReadWarning> warnings = new ArrayList<>();
+
+        @Override
+        public void begin(StatementFacts soFar) {}
+
+        @Override
+        public void line(ReadLine line) {}
+
+        @Override
+        public void end(StatementFacts all) {
+            statements.add(all);
+        }
+
+        @Override
+        public void warn(ReadWarning warning) {
+            if (warnings.size() < MOST_WARNINGS) {
+                warnings.add(warning);
+            }
+        }
+    }
+
+    /** Prints statements as they are read, each with the facts that were found before. */
+    private static final class Printing implements StatementSink {
+        private final JsonGenerator json;
+        private final Iterator<StatementFacts> facts;
+        private final CurrencyUnit assumed;
+        private CurrencyUnit currency;
+
+        Printing(JsonGenerator json, Iterator<StatementFacts> facts, CurrencyUnit assumed) {
+            this.json = json;
+            this.facts = facts;
+            this.assumed = assumed;
+            this.currency = assumed;
+        }
+
+        @Override
+        public void begin(StatementFacts soFar) {
+            StatementFacts all = facts.next();
+            currency = all.currency().orElse(assumed);
+            json.writeStartObject();
+            for (var e : ReadJson.head(JSON, all, assumed).properties()) {
+                json.writeName(e.getKey());
+                json.writeTree(e.getValue());
+            }
+            json.writeName("lines");
+            json.writeStartArray();
+        }
+
+        @Override
+        public void line(ReadLine line) {
+            JsonNode node = ReadJson.line(JSON, line, currency);
+            json.writeTree(node);
+        }
+
+        @Override
+        public void end(StatementFacts all) {
+            json.writeEndArray();
+            json.writeEndObject();
+        }
+
+        @Override
+        public void warn(ReadWarning warning) {}
+    }
+
+    private static RuleViolation unreadable(String code, String file, String expected) {
+        return new RuleViolation(code, "", file, expected, "Check the path.");
     }
 
     private static RuleViolation usage(String found) {

@@ -71,8 +71,12 @@ final class ReadJson implements StatementSink {
 
     @Override
     public void line(ReadLine read) {
+        lines.add(line(json, read, currency));
+    }
+
+    static ObjectNode line(JsonMapper json, ReadLine read, CurrencyUnit currency) {
         BankLine line = read.line();
-        ObjectNode out = lines.addObject();
+        ObjectNode out = json.createObjectNode();
         out.put("bookingDate", line.bookingDate().toString());
         out.put("valueDate", line.valueDate().toString());
         out.put("amount", MinorUnits.toDecimal(line.minorUnits(), currency));
@@ -83,19 +87,28 @@ final class ReadJson implements StatementSink {
         text(out, "text", line.text());
         text(out, "code", line.code());
         out.put("pending", read.pending());
+        return out;
     }
 
     @Override
     public void end(StatementFacts all) {
-        ObjectNode out = statements.addObject();
-        text(out, "account", all.accountNumber());
-        out.put("currency", all.currency().map(CurrencyUnit::getCode).orElse(null));
-        balance(out, "opening", all.opening());
-        balance(out, "closing", all.closing());
+        ObjectNode out = head(json, all, assumed);
         out.set("lines", lines);
+        statements.add(out);
     }
 
-    private void balance(ObjectNode out, String name, Optional<Balance> balance) {
+    /** A statement without its lines. */
+    static ObjectNode head(JsonMapper json, StatementFacts all, CurrencyUnit assumed) {
+        CurrencyUnit currency = all.currency().orElse(assumed);
+        ObjectNode out = json.createObjectNode();
+        text(out, "account", all.accountNumber());
+        out.put("currency", all.currency().map(CurrencyUnit::getCode).orElse(null));
+        balance(out, "opening", all.opening(), currency);
+        balance(out, "closing", all.closing(), currency);
+        return out;
+    }
+
+    private static void balance(ObjectNode out, String name, Optional<Balance> balance, CurrencyUnit currency) {
         if (balance.isEmpty()) {
             out.putNull(name);
             return;
@@ -115,7 +128,11 @@ final class ReadJson implements StatementSink {
 
     @Override
     public void warn(ReadWarning warning) {
-        ObjectNode out = warnings.addObject();
+        warnings.add(warning(json, warning));
+    }
+
+    static ObjectNode warning(JsonMapper json, ReadWarning warning) {
+        ObjectNode out = json.createObjectNode();
         out.put("code", warning.problem().code());
         if (warning.line() == 0) {
             out.putNull("line");
@@ -124,5 +141,6 @@ final class ReadJson implements StatementSink {
         }
         out.put("found", warning.problem().found());
         out.put("expected", warning.problem().expected());
+        return out;
     }
 }

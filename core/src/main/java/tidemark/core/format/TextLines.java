@@ -68,7 +68,6 @@ final class TextLines {
     @Nullable
     String next() throws IOException {
         length = 0;
-        ended = false;
         boolean ascii = true;
         boolean any = false;
         while (true) {
@@ -93,6 +92,7 @@ final class TextLines {
             }
             if (!any) {
                 any = true;
+                ended = false;
                 number++;
             }
             int start = at;

@@ -169,6 +169,19 @@ class FormatExamplesTest {
     }
 
     @Test
+    void mt940_whoseSumBreaks_isToldWhenItIsWhole_andRefusedWhenItBreaksOffThere() throws IOException {
+        String plain =
+                ":20:S\n:25:QH-1\n:28C:1\n:60F:C260531USD1,00\n:61:260602C12,50NTRFX//B1\n:62F:C260630USD11,00\n";
+        assertEquals(
+                "statement.sum", read(plain).warnings().getFirst().problem().code());
+        assertEquals(
+                "file.incomplete",
+                assertThrows(RuleViolation.class, () -> read(plain.strip())).code());
+        assertEquals(
+                List.of(), read(plain.strip().replace("USD11,00", "USD13,50")).warnings());
+    }
+
+    @Test
     void mt942_isInterim_withItsTotalsCheckedAndExpectedLinesPending() throws IOException {
         ReadStatement s = read(MT942).statements().getFirst();
         assertEquals(StatementFacts.Kind.INTERIM, s.facts().kind());
