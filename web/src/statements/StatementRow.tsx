@@ -4,14 +4,7 @@ import { useHere } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { dateTime, shortDate } from '../shared/dates';
 import { report } from '../shared/money';
-import { SOURCES } from './words';
-
-const FORMATS: [string, string][] = [
-  ['CAMT', 'camt.053'],
-  ['OFX', 'OFX'],
-  ['CSV', 'CSV'],
-  ['XLSX', 'XLSX'],
-];
+import { FORMATS, SOURCES } from './words';
 
 /** One statement: what it says, where it came from, out again in each format, and back. */
 export function StatementRow({

@@ -9,6 +9,7 @@ import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { useToday } from '../today/useToday';
 import { InterimTable } from './InterimTable';
+import { PeriodExport } from './PeriodExport';
 import { StatementRow } from './StatementRow';
 import { ladderOf, useTaking } from './useTaking';
 import { lineCount, STATES } from './words';
@@ -63,6 +64,7 @@ export default function StatementsPage() {
       </div>
     );
   }
+  const newest = statements.data?.months.flatMap((m) => m.statements)[0];
   const ladder = take.data && ladderOf(take.data);
   const waiting = arrivals.data?.filter((a) => ['READING', 'WAITS', 'MAPPING'].includes(a.state)) ?? [];
   const ended = arrivals.data?.filter((a) => !waiting.includes(a)).slice(0, 8) ?? [];
@@ -178,6 +180,7 @@ export default function StatementsPage() {
             )}
           </div>
           <InterimTable account={account} />
+          {newest && <PeriodExport key={account} account={account} from={newest.from} to={newest.to} />}
           {ended.length > 0 && (
             <section className="sheet">
               <table className="plain">

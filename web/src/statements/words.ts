@@ -29,3 +29,11 @@ export const INTERIM: Record<Schemas['InterimView']['state'], string> = {
 export function lineCount(count: number, kind = ''): string {
   return `${count.toLocaleString('en')} ${kind}${kind && ' '}${count === 1 ? 'line' : 'lines'}`;
 }
+
+/** The formats a statement can be had in, and how they are called. */
+export const FORMATS: [string, string][] = [
+  ['CAMT', 'camt.053'],
+  ['OFX', 'OFX'],
+  ['CSV', 'CSV'],
+  ['XLSX', 'XLSX'],
+];

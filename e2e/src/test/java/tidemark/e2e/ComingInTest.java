@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static tidemark.e2e.Browsing.button;
 import static tidemark.e2e.Browsing.link;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.math.BigDecimal;
@@ -109,7 +110,9 @@ class ComingInTest {
         page.keyboard().press("Enter");
         link(page, "type its lines").click();
         page.getByText("Typing from paper").waitFor();
-        String opening = page.locator("tr:has-text('Opening balance') td").textContent();
+        Locator opened = page.locator("tr:has-text('Opening balance') td:text-matches('[0-9]')");
+        opened.waitFor();
+        String opening = opened.textContent();
         page.getByLabel("Date", new Page.GetByLabelOptions().setExact(true)).focus();
         for (String cell : new String[] {"4 jun", "Bank fee", "", "", "12.00", "1.00"}) {
             page.keyboard().type(cell);

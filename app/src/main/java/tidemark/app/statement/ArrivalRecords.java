@@ -96,7 +96,7 @@ class ArrivalRecords {
     }
 
     @Transactional(readOnly = true)
-    public int waiting(long companyId) {
+    public List<Arrival> waiting(long companyId) {
         return arrivals.waiting(companyId);
     }
 

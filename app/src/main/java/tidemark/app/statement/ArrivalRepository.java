@@ -25,8 +25,9 @@ interface ArrivalRepository extends JpaRepository<Arrival, Long> {
     List<Arrival> unfinished();
 
     @Query("""
-            select count(a) from Arrival a
+            select a from Arrival a
             where a.companyId = :company and a.state in
-              (tidemark.app.statement.Arrival.State.WAITS, tidemark.app.statement.Arrival.State.MAPPING)""")
-    int waiting(long company);
+              (tidemark.app.statement.Arrival.State.WAITS, tidemark.app.statement.Arrival.State.MAPPING)
+            order by a.id""")
+    List<Arrival> waiting(long company);
 }

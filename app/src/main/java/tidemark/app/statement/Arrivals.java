@@ -130,6 +130,15 @@ public class Arrivals {
         }
     }
 
+    /** How many files wait for a person, and the account of the oldest, where it is known. */
+    public record Waiting(int count, @Nullable Long accountId) {}
+
+    public Waiting waiting(long companyId) {
+        List<Arrival> waiting = records.waiting(companyId);
+        return new Waiting(
+                waiting.size(), waiting.isEmpty() ? null : waiting.getFirst().bankAccountId());
+    }
+
     @Nullable
     Progress progress(long id) {
         return running.get(id);

@@ -19,6 +19,7 @@ import tidemark.app.reconcile.AccountMonthRepository;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.MonthViews;
 import tidemark.app.reconcile.Months;
+import tidemark.app.statement.Arrivals;
 import tidemark.app.statement.Statements;
 import tidemark.core.certificate.MonthState;
 import tidemark.core.money.MinorUnits;
@@ -32,6 +33,7 @@ class Shore {
     private final BankAccounts accounts;
     private final Companies companies;
     private final PaymentViews payments;
+    private final Arrivals arrivals;
     private final Months months;
     private final AccountMonthRepository states;
     private final Statements statements;
@@ -41,6 +43,7 @@ class Shore {
             BankAccounts accounts,
             Companies companies,
             PaymentViews payments,
+            Arrivals arrivals,
             Months months,
             AccountMonthRepository states,
             Statements statements,
@@ -48,6 +51,7 @@ class Shore {
         this.accounts = accounts;
         this.companies = companies;
         this.payments = payments;
+        this.arrivals = arrivals;
         this.months = months;
         this.states = states;
         this.statements = statements;
@@ -97,7 +101,8 @@ class Shore {
         CERTIFY,
         STATEMENTS,
         RELEASE,
-        DUE
+        DUE,
+        ARRIVALS
     }
 
     record TodayView(LocalDate businessDate, String company, LocalDate from, List<Lane> lanes, List<Task> tasks) {}
@@ -128,6 +133,18 @@ class Shore {
                     "Look at",
                     Place.RELEASE,
                     today));
+        }
+        Arrivals.Waiting files = arrivals.waiting(companyId);
+        if (files.count() > 0) {
+            tasks.add(new Task(
+                    files.accountId() == null ? 0 : files.accountId(),
+                    "Statements",
+                    files.count() == 1
+                            ? "a file has come in and waits for somebody to look at it"
+                            : files.count() + " files have come in and wait for somebody to look at them",
+                    files.count() == 1 ? "Look at it" : "Look at them",
+                    Place.ARRIVALS,
+                    YearMonth.from(today)));
         }
         LocalDate from = today.withDayOfMonth(1).minusMonths(6);
         return new TodayView(today, companies.get(companyId).name(), from, lanes, tasks);

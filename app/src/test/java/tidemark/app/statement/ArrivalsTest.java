@@ -89,6 +89,9 @@ class ArrivalsTest {
         JsonNode waits = arrival(wrong, "WAITS");
         assertEquals("statement.opening", code(waits, 0));
         assertEquals(List.of(), titles());
+        assertTrue(
+                c.get("/today").path("tasks").toString().contains("a file has come in and waits"),
+                "Today tells of what waits");
         String path = c.base + "/arrivals/" + waits.path("id").asLong();
         assertEquals(
                 "field.invalid",
