@@ -91,9 +91,17 @@ class LinkRecords {
                         cut(resource, 100),
                         cut(number, 80),
                         cut(node.path("name").asString(number), 120),
-                        cut(node.path("currency").asString("XXX"), 3)));
+                        currency(node)));
             }
         }
+    }
+
+    private static String currency(JsonNode node) {
+        String code = node.path("currency").asString("");
+        if (code.length() != 3) {
+            throw new LinkTrouble(LinkTrouble.Kind.UNREADABLE, "an account without a currency");
+        }
+        return code;
     }
 
     private static String cut(String text, int most) {

@@ -345,7 +345,7 @@ class ArrivalController {
         waiting(companyId, arrivalId);
         mappings.save(companyId, accountId, body.mapping(), actor.name());
         records.became(companyId, arrivalId, Arrival.State.MAPPING, List.of(), a -> a.belongsTo(accountId));
-        return answer(arrivals.again(companyId, arrivalId, null, actor.name(), PATIENCE));
+        return answer(arrivals.again(companyId, arrivalId, actor.name(), PATIENCE));
     }
 
     @GetMapping("/bank-accounts/{accountId}/mappings")

@@ -60,7 +60,7 @@ public class Arrivals {
     @EventListener(ApplicationReadyEvent.class)
     void goOn() {
         for (Arrival arrival : records.unfinished()) {
-            submit(arrival.companyId(), arrival.id(), null, arrival.sizeBytes(), arrival.cameFrom());
+            submit(arrival.companyId(), arrival.id(), null, List.of(), arrival.sizeBytes(), arrival.cameFrom());
         }
     }
 
@@ -91,7 +91,7 @@ public class Arrivals {
                     "file.empty", "", "an empty file", "a bank statement", "Choose the file the bank gave you.");
         }
         long id = records.begin(companyId, accountId, source, name, content, who);
-        return await(companyId, id, submit(companyId, id, null, content.length, who), patience);
+        return await(companyId, id, submit(companyId, id, null, List.of(), content.length, who), patience);
     }
 
     /** Takes what waits, although something does not tie. */
@@ -106,14 +106,31 @@ public class Arrivals {
                     "Look at what became of it.");
         }
         String why = Fields.text(note, "note", 400);
-        return again(companyId, id, why, who, patience);
+        return again(companyId, id, why, records.problems(arrival), who, patience);
     }
 
     /** Reads a file anew, after its columns have been shown. */
-    Arrival again(long companyId, long id, @Nullable String note, String who, long patience) {
-        records.became(companyId, id, Arrival.State.READING, List.of(), a -> {});
+    Arrival again(long companyId, long id, String who, long patience) {
+        return again(companyId, id, null, List.of(), who, patience);
+    }
+
+    private Arrival again(
+            long companyId, long id, @Nullable String note, List<Problem> seen, String who, long patience) {
+        records.became(companyId, id, Arrival.State.READING, List.of(), Arrivals::notInWork);
         Arrival arrival = records.get(companyId, id);
-        return await(companyId, id, submit(companyId, id, note, arrival.sizeBytes(), who), patience);
+        return await(companyId, id, submit(companyId, id, note, seen, arrival.sizeBytes(), who), patience);
+    }
+
+    /** Of two who decide at once the second is told. */
+    private static void notInWork(Arrival arrival) {
+        if (arrival.state() == Arrival.State.READING) {
+            throw new RuleViolation(
+                    "arrival.state",
+                    "",
+                    arrival.name() + ", which somebody has just decided on",
+                    "a file that waits",
+                    "Look at what became of it.");
+        }
     }
 
     void leave(long companyId, long id, String who) {
@@ -144,12 +161,13 @@ public class Arrivals {
         return running.get(id);
     }
 
-    private Future<?> submit(long companyId, long id, @Nullable String note, long bytes, String who) {
+    private Future<?> submit(
+            long companyId, long id, @Nullable String note, List<Problem> seen, long bytes, String who) {
         Progress progress = new Progress(bytes);
         running.put(id, progress);
         return readers.submit(() -> {
             try {
-                work(companyId, id, note, progress, who);
+                work(companyId, id, note, seen, progress, who);
             } finally {
                 running.remove(id);
             }
@@ -169,7 +187,8 @@ public class Arrivals {
         return records.get(companyId, id);
     }
 
-    private void work(long companyId, long id, @Nullable String note, Progress progress, String who) {
+    private void work(
+            long companyId, long id, @Nullable String note, List<Problem> seen, Progress progress, String who) {
         Arrival arrival = records.get(companyId, id);
         try {
             byte[] content = records.content(id);
@@ -193,6 +212,7 @@ public class Arrivals {
                             content,
                             contents,
                             note,
+                            seen,
                             who),
                     progress);
         } catch (Progress.Cancelled e) {
@@ -294,7 +314,7 @@ public class Arrivals {
                 new StatementFiles(LIMITS, mappings.toTry(companyId, accountId)),
                 new Progress(content.length));
         return taking.takeOrRefuse(new Delivery(
-                companyId, accountId, null, TakenStatement.Source.FILE, name, content, contents, null, who));
+                companyId, accountId, null, TakenStatement.Source.FILE, name, content, contents, null, List.of(), who));
     }
 
     /** Gathers statements and tells how far it is. */

@@ -1,7 +1,9 @@
 package tidemark.app.statement;
 
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.format.StatementFiles;
+import tidemark.core.problem.Problem;
 
 /**
  * What a file held, on its way into the books.
@@ -9,6 +11,7 @@ import tidemark.core.format.StatementFiles;
  * @param accountId the account it was dropped on, if any
  * @param arrivalId the arrival it came with, if any
  * @param note why it is to be taken although something does not tie; null while nobody has decided
+ * @param seen what did not tie when somebody decided; whatever is new since then is decided anew
  */
 record Delivery(
         long companyId,
@@ -19,4 +22,5 @@ record Delivery(
         byte[] original,
         StatementFiles.Contents contents,
         @Nullable String note,
+        List<Problem> seen,
         String who) {}

@@ -123,7 +123,7 @@ class StatementTaking {
         }
         int fresh = plan.stream().mapToInt(p -> p.intake().lines().size()).sum();
         int skipped = plan.stream().mapToInt(p -> p.intake().skipped().size()).sum();
-        if (!open.isEmpty() && d.note() == null) {
+        if (!open.isEmpty() && (d.note() == null || !d.seen().containsAll(open))) {
             return new Outcome(List.of(), open, List.of(), fresh, skipped, 0, first);
         }
         return write(d, digest, plan, open, progress, found.accounts(), taken, first);

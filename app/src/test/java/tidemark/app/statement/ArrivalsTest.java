@@ -119,6 +119,19 @@ class ArrivalsTest {
     }
 
     @Test
+    void decision_onWhatHasChangedSince_isAskedForAnew() {
+        JsonNode waits = arrival(csv(90_000, "2 -1200 Fee", "30 500 Interest"), "WAITS");
+        arrival(csv(100_000, "3 -100 Stamp"), "TAKEN");
+        String path = c.base + "/arrivals/" + waits.path("id").asLong() + "/take";
+        Answer changed = c.iris.post(path, Map.of("note", "As it was shown"));
+        assertTrue(
+                changed.code().equals("statement.overlap")
+                        || changed.body().path("state").asString().equals("WAITS"),
+                changed.body()::toString);
+        assertEquals(List.of("03 Stamp"), titles(), "nothing is taken that nobody has seen");
+    }
+
+    @Test
     void overlap_takesEachLineOnce_andAWrongDecisionIsUndone() {
         arrival(csv(100_000, "2 -1200 Fee B1", "9 -500 Coffee B2"), "TAKEN");
         // the month's end is claimed by the simple table: only what is new and later is taken
