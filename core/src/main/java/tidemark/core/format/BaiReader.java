@@ -453,9 +453,15 @@ public final class BaiReader implements StatementReader {
     private static final class Fields {
         private final String text;
         private int at;
+        private int slash;
 
         Fields(String text) {
             this.text = text;
+            this.slash = orEnd(text.indexOf('/'));
+        }
+
+        private int orEnd(int place) {
+            return place < 0 ? text.length() : place;
         }
 
         boolean more() {
@@ -464,9 +470,10 @@ public final class BaiReader implements StatementReader {
 
         String next() {
             int start = at;
-            while (at < text.length() && text.charAt(at) != ',' && text.charAt(at) != '/') {
-                at++;
+            if (slash < at) {
+                slash = orEnd(text.indexOf('/', at));
             }
+            at = Math.min(orEnd(text.indexOf(',', at)), slash);
             String field = text.substring(start, at).strip();
             if (at < text.length() && text.charAt(at) == ',') {
                 at++;

@@ -9,10 +9,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.statement.BankLine;
@@ -58,13 +60,15 @@ public final class CsvStatementReader implements StatementReader {
     @Override
     public void read(InputStream in, CurrencyUnit assumed, StatementSink sink) throws IOException {
         Map<String, Integer> columns = new HashMap<>();
+        @Nullable Places[] places = new Places[1];
         ListedPeriod period = new ListedPeriod();
         TableRows.text(in, StandardCharsets.UTF_8, ',', (number, cells) -> {
             if (columns.isEmpty()) {
                 header(cells, columns);
+                places[0] = new Places(columns);
                 sink.begin(facts(period));
             } else if (cells.size() > 1 || !cells.getFirst().isBlank()) {
-                ReadLine line = line(cells, number, columns, assumed, period.count() + 1);
+                ReadLine line = line(cells, number, Objects.requireNonNull(places[0]), assumed, period.count() + 1);
                 period.add(line);
                 sink.line(line);
             }
@@ -106,19 +110,19 @@ public final class CsvStatementReader implements StatementReader {
         }
     }
 
-    private static ReadLine line(
-            List<String> row, int fileLine, Map<String, Integer> columns, CurrencyUnit currency, int position) {
-        if (row.size() != columns.size()) {
+    private static ReadLine line(List<String> row, int fileLine, Places columns, CurrencyUnit currency, int position) {
+        if (row.size() != columns.count()) {
             throw new RuleViolation(
                     "file.fields",
                     "line " + fileLine,
                     row.size() + " fields",
-                    columns.size() + " fields, as in the header row",
+                    columns.count() + " fields, as in the header row",
                     "Check for a missing comma or quote in that line.");
         }
-        LocalDate date = date(field(row, columns, "date"), fileLine, "date");
-        String valueDate = field(row, columns, "value_date");
-        long amount = MinorUnits.parse(field(row, columns, "amount"), currency, fileLine, "amount");
+        String dateText = field(row, columns.date());
+        LocalDate date = date(dateText, fileLine, "date");
+        String valueDate = field(row, columns.valueDate());
+        long amount = MinorUnits.parse(field(row, columns.amount()), currency, fileLine, "amount");
         if (amount == 0) {
             throw new RuleViolation(
                     "amount.zero",
@@ -127,18 +131,18 @@ public final class CsvStatementReader implements StatementReader {
                     "an amount other than zero",
                     "Remove the line or correct its amount.");
         }
-        long balance = MinorUnits.parse(field(row, columns, "balance"), currency, fileLine, "balance");
+        long balance = MinorUnits.parse(field(row, columns.balance()), currency, fileLine, "balance");
         BankLine line = new BankLine(
                 new BankLineId(position),
                 date,
-                valueDate.isEmpty() ? date : date(valueDate, fileLine, "value_date"),
+                valueDate.isEmpty() || valueDate.equals(dateText) ? date : date(valueDate, fileLine, "value_date"),
                 amount,
-                field(row, columns, "reference"),
-                field(row, columns, "bank_reference"),
-                CheckNumbers.plain(field(row, columns, "check_number")),
-                field(row, columns, "counterparty"),
-                field(row, columns, "text"),
-                field(row, columns, "code"));
+                field(row, columns.reference()),
+                field(row, columns.bankReference()),
+                CheckNumbers.plain(field(row, columns.checkNumber())),
+                field(row, columns.counterparty()),
+                field(row, columns.text()),
+                field(row, columns.code()));
         return new ReadLine(line, fileLine, OptionalLong.of(balance));
     }
 
@@ -159,9 +163,42 @@ public final class CsvStatementReader implements StatementReader {
         }
     }
 
-    private static String field(List<String> row, Map<String, Integer> columns, String name) {
-        Integer index = columns.get(name);
-        return index == null ? "" : row.get(index).strip();
+    private static String field(List<String> row, int place) {
+        return place < 0 ? "" : row.get(place).strip();
+    }
+
+    /** Where each column stands, from 0; -1 for one that is not there. */
+    private record Places(
+            int count,
+            int date,
+            int amount,
+            int balance,
+            int valueDate,
+            int reference,
+            int bankReference,
+            int checkNumber,
+            int counterparty,
+            int text,
+            int code) {
+        Places(Map<String, Integer> columns) {
+            this(
+                    columns.size(),
+                    of(columns, "date"),
+                    of(columns, "amount"),
+                    of(columns, "balance"),
+                    of(columns, "value_date"),
+                    of(columns, "reference"),
+                    of(columns, "bank_reference"),
+                    of(columns, "check_number"),
+                    of(columns, "counterparty"),
+                    of(columns, "text"),
+                    of(columns, "code"));
+        }
+
+        private static int of(Map<String, Integer> columns, String name) {
+            Integer place = columns.get(name);
+            return place == null ? -1 : place;
+        }
     }
 
     private static StatementFacts facts(ListedPeriod period) {

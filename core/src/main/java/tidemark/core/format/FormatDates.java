@@ -46,6 +46,9 @@ final class FormatDates {
         LocalDate best = null;
         int month = number(monthAndDay, 0, 2);
         int day = number(monthAndDay, 2, 4);
+        if (month == to.getMonthValue() && day == to.getDayOfMonth()) {
+            return to;
+        }
         for (int year = to.getYear() - 1; year <= to.getYear() + 1; year++) {
             LocalDate one = of(year, month, day);
             if (one != null
@@ -85,10 +88,15 @@ final class FormatDates {
     }
 
     static boolean digits(String text, int count) {
-        if (text.length() < count) {
+        return digits(text, 0, count);
+    }
+
+    /** Whether so many digits stand there. */
+    static boolean digits(String text, int from, int count) {
+        if (text.length() - from < count) {
             return false;
         }
-        for (int i = 0; i < count; i++) {
+        for (int i = from; i < from + count; i++) {
             if (text.charAt(i) < '0' || text.charAt(i) > '9') {
                 return false;
             }

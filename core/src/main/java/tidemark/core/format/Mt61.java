@@ -29,7 +29,7 @@ record Mt61(
         String value = text.substring(0, 6);
         at = 6;
         String entry = "";
-        if (FormatDates.digits(text.substring(at), 4)) {
+        if (FormatDates.digits(text, at, 4)) {
             entry = text.substring(at, at + 4);
             at += 4;
         }
@@ -59,14 +59,13 @@ record Mt61(
         }
         String amount = text.substring(start, at);
         String type = "";
-        String rest = text.substring(at);
-        if (rest.length() >= 4 && "NSF".indexOf(rest.charAt(0)) >= 0) {
-            type = rest.substring(0, 4);
-            rest = rest.substring(4);
+        if (text.length() >= at + 4 && "NSF".indexOf(text.charAt(at)) >= 0) {
+            type = text.substring(at, at + 4);
+            at += 4;
         }
-        int slashes = rest.indexOf("//");
-        String reference = slashes < 0 ? rest : rest.substring(0, slashes);
-        String bank = slashes < 0 ? "" : rest.substring(slashes + 2);
+        int slashes = text.indexOf("//", at);
+        String reference = slashes < 0 ? text.substring(at) : text.substring(at, slashes);
+        String bank = slashes < 0 ? "" : text.substring(slashes + 2);
         // the reversal of a credit takes the money out again
         boolean credit = mark == 'C';
         return new Mt61(

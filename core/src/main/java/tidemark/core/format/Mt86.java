@@ -23,7 +23,7 @@ final class Mt86 {
     static void into(List<String> lines, LineDraft draft, boolean in) {
         String first = lines.getFirst();
         if (FormatDates.digits(first, 3) && first.length() > 3 && isSeparator(first, lines)) {
-            numbered(String.join("", lines), draft);
+            numbered(lines.size() == 1 ? first : String.join("", lines), draft);
         } else if (first.startsWith("/") && WORDS.contains(word(first))) {
             slashes(String.join("", lines), draft, in);
         } else {
@@ -43,7 +43,7 @@ final class Mt86 {
         char separator = first.charAt(3);
         return !Character.isLetterOrDigit(separator)
                 && separator != ' '
-                && (FormatDates.digits(first.substring(4), 2) || lines.size() > 1);
+                && (FormatDates.digits(first, 4, 2) || lines.size() > 1);
     }
 
     private static String word(String text) {
@@ -53,16 +53,15 @@ final class Mt86 {
 
     private static void numbered(String text, LineDraft draft) {
         char separator = text.charAt(3);
-        StringBuilder remittance = new StringBuilder();
+        StringBuilder remittance = new StringBuilder(text.length());
         StringBuilder name = new StringBuilder();
         String booking = "";
         int at = 3;
         while (at >= 0 && at + 2 < text.length()) {
             int next = nextField(text, at + 3, separator);
-            String code = text.substring(at + 1, at + 3);
             String value = text.substring(at + 3, next < 0 ? text.length() : next);
-            if (FormatDates.digits(code, 2)) {
-                int number = Integer.parseInt(code);
+            if (FormatDates.digits(text, at + 1, 2)) {
+                int number = (text.charAt(at + 1) - '0') * 10 + text.charAt(at + 2) - '0';
                 if (number == 0) {
                     booking = value;
                 } else if ((number >= 20 && number <= 29) || (number >= 60 && number <= 63)) {
@@ -90,12 +89,21 @@ final class Mt86 {
 
     private static boolean isMarked(String value) {
         int plus = value.indexOf('+');
-        return (plus == 3 || plus == 4) && MARKS.contains(value.substring(0, plus + 1));
+        return (plus == 3 || plus == 4) && hasMark(value);
+    }
+
+    private static boolean hasMark(String value) {
+        for (String mark : MARKS) {
+            if (value.startsWith(mark)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private static int nextField(String text, int from, char separator) {
         int next = text.indexOf(separator, from);
-        while (next >= 0 && next + 2 < text.length() && !FormatDates.digits(text.substring(next + 1, next + 3), 2)) {
+        while (next >= 0 && next + 2 < text.length() && !FormatDates.digits(text, next + 1, 2)) {
             next = text.indexOf(separator, next + 1);
         }
         return next;
@@ -104,7 +112,7 @@ final class Mt86 {
     /** Text with marks such as {@code EREF+}: each mark's part to its field, the rest is the text. */
     private static void remittance(String text, LineDraft draft) {
         String plain = "";
-        for (String part : text.split("\n")) {
+        for (String part : text.indexOf('\n') < 0 ? new String[] {text} : text.split("\n")) {
             String value = part.length() > 5 ? part.substring(5).strip() : "";
             if (part.startsWith("EREF+")) {
                 if (!value.equals("NOTPROVIDED")) {

@@ -132,8 +132,7 @@ public final class MtReader implements StatementReader {
         }
 
         private static boolean isTag(String text, int colon) {
-            return FormatDates.digits(text.substring(1), 2)
-                    && (colon == 3 || (text.charAt(3) >= 'A' && text.charAt(3) <= 'Z'));
+            return FormatDates.digits(text, 1, 2) && (colon == 3 || (text.charAt(3) >= 'A' && text.charAt(3) <= 'Z'));
         }
 
         private void endOfText() {

@@ -10,7 +10,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayDeque;
 import java.util.Deque;
-import java.util.HashSet;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -93,7 +92,6 @@ public final class OfxReader implements StatementReader {
         private final StatementSink sink;
         private final Deque<String> path = new ArrayDeque<>();
         private final LineDraft draft = new LineDraft();
-        private final Set<String> ids = new HashSet<>();
 
         private boolean open;
         private boolean begun;
@@ -124,6 +122,7 @@ public final class OfxReader implements StatementReader {
 
         void read() throws IOException {
             String element = "";
+            String last = "";
             boolean seen = false;
             OfxTokens.Kind kind = tokens.next();
             while (kind != OfxTokens.Kind.END) {
@@ -141,6 +140,7 @@ public final class OfxReader implements StatementReader {
                             opened(element);
                             element = "";
                         }
+                        last = element;
                     }
                     case TEXT -> {
                         if (!element.isEmpty()) {
@@ -150,8 +150,9 @@ public final class OfxReader implements StatementReader {
                     }
                     case CLOSE -> {
                         String name = tokens.value();
+                        boolean leaf = name.equals(last);
                         element = "";
-                        if (GROUPS.contains(name)) {
+                        if (!leaf && GROUPS.contains(name)) {
                             if (path.isEmpty() || !path.peek().equals(name)) {
                                 throw malformed("</" + name + "> where "
                                         + (path.isEmpty() ? "nothing" : "<" + path.peek() + ">") + " is open");
@@ -211,7 +212,6 @@ public final class OfxReader implements StatementReader {
                     to = null;
                     closingDay = null;
                     closingText = null;
-                    ids.clear();
                 }
                 case "STMTTRN", "STMTTRNP" -> {
                     begin();
@@ -344,8 +344,7 @@ public final class OfxReader implements StatementReader {
                         "a line that " + (delete ? "deletes" : "replaces") + " the line with the bank's reference "
                                 + corrects,
                         "lines that stay as they are",
-                        "Look at that line" + (ids.contains(corrects) ? ", which stands in the same file" : "")
-                                + ", and ask the bank what it corrected."));
+                        "Look at that line, here or in an earlier statement, and ask the bank what it corrected."));
                 draft.extra((delete ? "deletes " : "replaces ") + corrects);
                 if (delete) {
                     return;
@@ -359,9 +358,6 @@ public final class OfxReader implements StatementReader {
                         "an amount other than zero",
                         "It was passed over; it moves nothing."));
                 return;
-            }
-            if (ids.size() < 100_000 && !draft.bankReference.isEmpty()) {
-                ids.add(draft.bankReference);
             }
             position++;
             sink.line(draft.line(position));

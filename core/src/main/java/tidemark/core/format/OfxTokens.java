@@ -20,6 +20,14 @@ final class OfxTokens {
         END
     }
 
+    private static final boolean[] NAME_PART = new boolean[128];
+
+    static {
+        for (char c = 0; c < NAME_PART.length; c++) {
+            NAME_PART[c] = Character.isLetterOrDigit(c) || c == '.' || c == '_';
+        }
+    }
+
     private final Reader in;
     private final char[] buffer = new char[1 << 14];
     private int at;
@@ -27,6 +35,7 @@ final class OfxTokens {
     private int line = 1;
     private final StringBuilder text = new StringBuilder();
     private String name = "";
+    private final NamePool names = new NamePool();
 
     OfxTokens(Reader in) {
         this.in = in;
@@ -98,6 +107,19 @@ final class OfxTokens {
     /** The tag after its opening bracket; null for what is passed over. */
     @SuppressWarnings("NullAway")
     private Kind tag() throws IOException {
+        boolean closing = at < end && buffer[at] == '/';
+        int start = closing ? at + 1 : at;
+        int plain = start;
+        int hash = 0;
+        while (plain < end && buffer[plain] < NAME_PART.length && NAME_PART[buffer[plain]]) {
+            hash = hash * 31 + (buffer[plain] & 0x5F);
+            plain++;
+        }
+        if (plain > start && plain < end && buffer[plain] == '>') {
+            name = names.of(buffer, start, plain, hash);
+            at = plain + 1;
+            return closing ? Kind.CLOSE : Kind.OPEN;
+        }
         text.setLength(0);
         int c = read();
         boolean section = false;
@@ -105,11 +127,11 @@ final class OfxTokens {
             text.append((char) c);
             if (!section && c != '!' && text.length() > 1) {
                 // most of a tag's name in one go
-                int start = at;
+                int from = at;
                 while (at < end && buffer[at] > ' ' && buffer[at] != '>' && buffer[at] != '[') {
                     at++;
                 }
-                text.append(buffer, start, at - start);
+                text.append(buffer, from, at - from);
             }
             if (text.length() == 8 && text.charAt(0) == '!' && "![CDATA[".contentEquals(text)) {
                 section = true;
@@ -186,6 +208,23 @@ final class OfxTokens {
     }
 
     private String text(char until) throws IOException {
+        int newlines = 0;
+        for (int i = at; i < end; i++) {
+            char c = buffer[i];
+            if (c == until) {
+                String whole = stripped(at, i);
+                line += newlines;
+                at = i;
+                return whole;
+            }
+            if (c == '&' || c == 0) {
+                break;
+            }
+            if (c == '\n') {
+                newlines++;
+            }
+        }
+        // an entity, or text that reaches beyond what has been read so far
         text.setLength(0);
         boolean entity = false;
         while (true) {
@@ -215,6 +254,20 @@ final class OfxTokens {
         }
         String plain = text.toString().strip();
         return entity ? resolved(plain) : plain;
+    }
+
+    private String stripped(int from, int to) {
+        int start = from;
+        int last = to;
+        while (start < last && (buffer[start] <= ' ' || buffer[start] > '~') && Character.isWhitespace(buffer[start])) {
+            start++;
+        }
+        while (last > start
+                && (buffer[last - 1] <= ' ' || buffer[last - 1] > '~')
+                && Character.isWhitespace(buffer[last - 1])) {
+            last--;
+        }
+        return start == last ? "" : new String(buffer, start, last - start);
     }
 
     /** The five predefined entities, a blank that does not break, and characters by number; no other is looked up. */
