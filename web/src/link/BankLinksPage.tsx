@@ -128,6 +128,15 @@ function OneLink({ link }: { link: LinkView }) {
     mutationFn: () => send<Schemas['BankSignIn']>('POST', `${base}/renew`),
     onSuccess: (signIn) => window.location.assign(signIn.at),
   });
+  const [rhythm, setRhythm] = useState<{ everyHours: string; daysBack: string } | null>(null);
+  const change = useMutation({
+    mutationFn: (wish: { everyHours: string; daysBack: string }) =>
+      send('PUT', base, { everyHours: Number(wish.everyHours), daysBack: Number(wish.daysBack) }),
+    onSuccess: () => {
+      setRhythm(null);
+      return refresh();
+    },
+  });
   const end = useMutation({ mutationFn: () => send('DELETE', base), onSettled: refresh });
   const back = search.get('back') === 'yes';
   const asked = useRef(false);
@@ -171,7 +180,49 @@ function OneLink({ link }: { link: LinkView }) {
             .join(' ')}
         </p>
       )}
+      {rhythm && (
+        <Form
+          className="told"
+          onSubmit={(e) => {
+            e.preventDefault();
+            change.mutate(rhythm);
+          }}
+        >
+          <div className="row g-2">
+            <TextField
+              className="col-md-3"
+              label="Ask every, hours"
+              value={rhythm.everyHours}
+              onChange={(everyHours) => setRhythm({ ...rhythm, everyHours })}
+            />
+            <TextField
+              className="col-md-3"
+              label="Days back"
+              value={rhythm.daysBack}
+              onChange={(daysBack) => setRhythm({ ...rhythm, daysBack })}
+            />
+          </div>
+          <Problems error={change.error} title="Not changed." />
+          <div className="actions mt-2">
+            <Button type="submit" disabled={change.isPending}>
+              Ask at this rhythm
+            </Button>
+            <Button variant="outline-secondary" onClick={() => setRhythm(null)}>
+              Leave it
+            </Button>
+          </div>
+        </Form>
+      )}
       <div className="actions">
+        {canAdminister && !rhythm && (
+          <Button
+            variant="outline-secondary"
+            className="order-last"
+            onClick={() => setRhythm({ everyHours: `${link.everyHours}`, daysBack: `${link.daysBack}` })}
+          >
+            Change the rhythm
+          </Button>
+        )}
         {canPrepare && (
           <Button disabled={!tied || link.state !== 'VALID' || poll.isPending} onClick={() => poll.mutate()}>
             Fetch now

@@ -21,6 +21,7 @@ interface Props {
   onTake: (index: number) => void;
   onBook: (line: number) => void;
   onBankError: (line: number) => void;
+  onTwice: (line: number) => void;
   onPick: (line: number) => void;
   onUndo: () => void;
 }

@@ -10,7 +10,7 @@ import { useTaking } from '../statements/useTaking';
 import { BookFromLine } from './BookFromLine';
 import { Ladder } from './Ladder';
 import { NoStatement } from './NoStatement';
-import { NoteDialog } from './NoteDialog';
+import { NoteDialog, type NoteOn } from './NoteDialog';
 import { PaperBar } from './PaperBar';
 import { ProofPanel } from './ProofPanel';
 import { SelectionBar } from './SelectionBar';
@@ -28,7 +28,7 @@ export function MonthBench({ place }: { place: Place }) {
   const [lines, setLines] = useState<number[]>([]);
   const [entries, setEntries] = useState<number[]>([]);
   const [booking, setBooking] = useState<number | null>(null);
-  const [noting, setNoting] = useState<{ line?: number; entry?: number } | null>(null);
+  const [noting, setNoting] = useState<{ on: NoteOn; id: number } | null>(null);
   const [traced, setTraced] = useState(false);
   const rows = useRows(place, pages);
   const wanted = Number(search.get('line') ?? 0);
@@ -149,7 +149,7 @@ export function MonthBench({ place }: { place: Place }) {
       setBooking(row.lineId);
     } else if (e.key === 'e' && row?.state === 'OPEN' && change) {
       e.preventDefault();
-      setNoting({ line: row.lineId });
+      setNoting({ on: 'bank', id: row.lineId });
     } else if (e.key === 'f' && change && (view?.firmCount ?? 0) > 0 && !steps.isPending) {
       steps.mutate({ do: 'firm' });
       setChosen(null);
@@ -267,7 +267,8 @@ export function MonthBench({ place }: { place: Place }) {
             }}
             onTake={take}
             onBook={(line) => setBooking(line)}
-            onBankError={(line) => setNoting({ line })}
+            onBankError={(line) => setNoting({ on: 'bank', id: line })}
+            onTwice={(line) => setNoting({ on: 'twice', id: line })}
             onPick={(line) => setLines(toggle(lines, line))}
             onUndo={undo}
           />
@@ -299,7 +300,7 @@ export function MonthBench({ place }: { place: Place }) {
           view.paperStatementId !== undefined &&
           steps.mutate({ do: 'tick', statementId: view.paperStatementId, entryId })
         }
-        onLedgerError={(entry) => setNoting({ entry })}
+        onLedgerError={(entry) => setNoting({ on: 'ledger', id: entry })}
         onNoLedgerError={(entryId) => steps.mutate({ do: 'noLedgerError', entryId })}
         pending={steps.isPending}
       />
@@ -318,14 +319,16 @@ export function MonthBench({ place }: { place: Place }) {
       )}
       {noting && (
         <NoteDialog
-          ofBank={noting.line !== undefined}
+          on={noting.on}
           onClose={() => setNoting(null)}
           onSay={(note) =>
             steps
               .mutateAsync(
-                noting.line !== undefined
-                  ? { do: 'bankError', lineId: noting.line, note }
-                  : { do: 'ledgerError', entryId: noting.entry as number, note },
+                noting.on === 'ledger'
+                  ? { do: 'ledgerError', entryId: noting.id, note }
+                  : noting.on === 'bank'
+                    ? { do: 'bankError', lineId: noting.id, note }
+                    : { do: 'takeOut', lineId: noting.id, reason: note },
               )
               .then(() => setNoting(null))
           }

@@ -2,16 +2,41 @@ import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { Problems } from '../shared/Problems';
 
+export type NoteOn = 'bank' | 'ledger' | 'twice';
+
+const WORDS: Record<NoteOn, { title: string; means: string; asks: string; says: string }> = {
+  bank: {
+    title: 'An error of the bank',
+    means: 'The line stays in the proof as an error to be put right, until the bank corrects it.',
+    asks: 'What is wrong, and what is being done about it',
+    says: 'Declare a bank error',
+  },
+  ledger: {
+    title: 'An error of the ledger',
+    means: 'The entry stays in the proof as an error to be put right, until the ledger is corrected.',
+    asks: 'What is wrong, and what is being done about it',
+    says: 'Declare a ledger error',
+  },
+  twice: {
+    title: 'A line that stands twice',
+    means:
+      'The line is taken out of its statement. Do this when one movement was read two times, not when the bank charged twice.',
+    asks: 'How it is known that it is the same movement',
+    says: 'Take the line out',
+  },
+};
+
 interface Props {
-  ofBank: boolean;
+  on: NoteOn;
   onClose: () => void;
   onSay: (note: string) => Promise<void>;
 }
 
-/** Asks for the note that an error of the bank or of the ledger needs. */
-export function NoteDialog({ ofBank, onClose, onSay }: Props) {
+/** Asks for the note that an error, or taking a line out, needs. */
+export function NoteDialog({ on, onClose, onSay }: Props) {
   const [note, setNote] = useState('');
   const [error, setError] = useState<unknown>(null);
+  const words = WORDS[on];
   return (
     <Modal show onHide={onClose} animation={false} aria-labelledby="note-title">
       <Form
@@ -22,18 +47,13 @@ export function NoteDialog({ ofBank, onClose, onSay }: Props) {
       >
         <Modal.Header closeButton>
           <Modal.Title as="h2" id="note-title">
-            {ofBank ? 'An error of the bank' : 'An error of the ledger'}
+            {words.title}
           </Modal.Title>
         </Modal.Header>
         <Modal.Body>
-          <p>
-            {ofBank
-              ? 'The line stays in the proof as an error to be put right, until the bank corrects it.'
-              : 'The entry stays in the proof as an error to be put right, until the ledger is corrected.'}
-          </p>
+          <p>{words.means}</p>
           <Form.Group controlId="note">
-            <Form.Label>What is wrong, and what is being done about it</Form.Label>
-            {}
+            <Form.Label>{words.asks}</Form.Label>
             <Form.Control
               as="textarea"
               rows={3}
@@ -48,7 +68,7 @@ export function NoteDialog({ ofBank, onClose, onSay }: Props) {
           <Button variant="outline-secondary" onClick={onClose}>
             Leave it
           </Button>
-          <Button type="submit">{ofBank ? 'Declare a bank error' : 'Declare a ledger error'}</Button>
+          <Button type="submit">{words.says}</Button>
         </Modal.Footer>
       </Form>
     </Modal>

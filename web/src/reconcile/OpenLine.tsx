@@ -13,6 +13,7 @@ interface Props {
   onBook: (line: number) => void;
   onBankError: (line: number) => void;
   onPick: (line: number) => void;
+  onTwice: (line: number) => void;
 }
 
 const STRENGTH = { FIRM: 'firm', FAIR: 'fair', FAINT: 'faint' };
@@ -28,6 +29,7 @@ export function OpenLine({
   onBook,
   onBankError,
   onPick,
+  onTwice,
 }: Props) {
   return (
     <div className="ladder-open" role="row">
@@ -62,6 +64,7 @@ export function OpenLine({
             Nothing in the ledger fits. Book it from here, or select what belongs together.
           </p>
         )}
+        {row.extra && <p className="quiet mb-1">The bank also tells: {row.extra}</p>}
         {change && (
           <div className="line-actions">
             <Button variant="outline-secondary" size="sm" onClick={() => onBook(row.lineId)}>
@@ -72,6 +75,9 @@ export function OpenLine({
             </Button>
             <Button variant="outline-secondary" size="sm" onClick={() => onBankError(row.lineId)}>
               Bank error <kbd>e</kbd>
+            </Button>
+            <Button variant="outline-secondary" size="sm" onClick={() => onTwice(row.lineId)}>
+              Stands twice
             </Button>
           </div>
         )}

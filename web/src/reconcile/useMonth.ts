@@ -85,6 +85,7 @@ export type Step =
   | { do: 'correct'; lineId: number; entryId: number }
   | { do: 'bankError'; lineId: number; note: string }
   | { do: 'noBankError'; lineId: number }
+  | { do: 'takeOut'; lineId: number; reason: string }
   | { do: 'ledgerError'; entryId: number; note: string }
   | { do: 'noLedgerError'; entryId: number }
   | { do: 'tick'; statementId: number; entryId: number }
@@ -146,6 +147,14 @@ export function useSteps(place: Place) {
           api.POST(`${account}/lines/{lineId}/bank-error`, {
             params: { path: { ...path, lineId: step.lineId } },
             body: { note: step.note },
+          }),
+        );
+        return {};
+      case 'takeOut':
+        await data(
+          api.POST(`${account}/bank-lines/{lineId}/drop`, {
+            params: { path: { ...path, lineId: step.lineId } },
+            body: { reason: step.reason },
           }),
         );
         return {};

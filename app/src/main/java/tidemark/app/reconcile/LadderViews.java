@@ -3,7 +3,9 @@ package tidemark.app.reconcile;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalLong;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
@@ -11,6 +13,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
+import tidemark.app.statement.BankLineRepository;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
@@ -24,7 +27,7 @@ import tidemark.core.statement.BankLineId;
 /** The ladder of a month as it is shown: its rows by page, their candidates, the trace of the gap, a selection's sums. */
 @Service
 public class LadderViews {
-    /** One row of the ladder; {@code in} or {@code out} is given. */
+    /** One row of the ladder; {@code in} or {@code out} is given, {@code extra} is what else the bank told of it. */
     public record RowView(
             long lineId,
             int place,
@@ -33,6 +36,7 @@ public class LadderViews {
             String counterparty,
             String reference,
             String checkNumber,
+            String extra,
             @Nullable String in,
             @Nullable String out,
             String bankBalance,
@@ -72,9 +76,11 @@ public class LadderViews {
             @Nullable Integer place) {}
 
     private final Months months;
+    private final BankLineRepository lines;
 
-    LadderViews(Months months) {
+    LadderViews(Months months, BankLineRepository lines) {
         this.months = months;
+        this.lines = lines;
     }
 
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
@@ -84,13 +90,20 @@ public class LadderViews {
         int from = Math.clamp(offset, 0, rows.size());
         int to = Math.clamp((long) from + Math.clamp(limit, 1, MonthViews.LARGEST_PAGE), from, rows.size());
         List<RowView> out = new ArrayList<>();
+        Map<Long, String> extras = new HashMap<>();
+        if (from < to) {
+            List<Long> ids = rows.subList(from, to).stream()
+                    .map(r -> r.line().id().value())
+                    .toList();
+            lines.extras(accountId, ids).forEach(e -> extras.put(e.getId(), e.getExtra()));
+        }
         for (int i = from; i < to; i++) {
-            out.add(row(data, rows.get(i), i));
+            out.add(row(data, rows.get(i), i, extras));
         }
         return new RowPage(rows.size(), from, data.ladder().tide(), out);
     }
 
-    private static RowView row(MonthData data, Ladder.Row row, int place) {
+    private static RowView row(MonthData data, Ladder.Row row, int place, Map<Long, String> extras) {
         CurrencyUnit c = data.reconciliation().currency();
         BankLine line = row.line();
         ItemMatch match = data.matchOf(line.id());
@@ -104,6 +117,7 @@ public class LadderViews {
                 line.counterparty(),
                 line.reference(),
                 line.checkNumber(),
+                extras.getOrDefault(line.id().value(), ""),
                 line.minorUnits() > 0 ? MinorUnits.toDecimal(line.minorUnits(), c) : null,
                 line.minorUnits() < 0 ? MinorUnits.toDecimal(-line.minorUnits(), c) : null,
                 MinorUnits.toDecimal(row.bankBalance(), c),

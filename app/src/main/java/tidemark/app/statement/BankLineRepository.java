@@ -27,6 +27,18 @@ public interface BankLineRepository extends MatchMembers<TakenLine> {
     @Query("select l from TakenLine l where l.bankAccountId = :account and l.id in :ids order by l.place")
     List<TakenLine> some(long account, Collection<Long> ids);
 
+    /** What else the bank told of a line. */
+    interface Extra {
+        Long getId();
+
+        String getExtra();
+    }
+
+    @Query("""
+            select l.id as id, l.extra as extra from TakenLine l
+            where l.bankAccountId = :account and l.id in :ids and l.extra <> ''""")
+    List<Extra> extras(long account, Collection<Long> ids);
+
     List<TakenLine> findByStatementIdOrderByPlace(long statementId);
 
     @Query("select count(l) from TakenLine l where l.statementId = :statement and l.itemMatchId is not null")

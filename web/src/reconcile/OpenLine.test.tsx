@@ -1,0 +1,73 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { afterEach, describe, expect, it } from 'vitest';
+import type { Schemas } from '../shared/api';
+import { renderHere } from '../shared/testing';
+import { NoteDialog } from './NoteDialog';
+import { OpenLine } from './OpenLine';
+
+afterEach(cleanup);
+
+const row: Schemas['RowView'] = {
+  lineId: 7,
+  place: 3,
+  date: '2026-06-04',
+  title: 'Marlin Freight',
+  counterparty: '',
+  reference: '',
+  checkNumber: '',
+  extra: 'charges 4.00; originally EUR 90.00',
+  out: '100.00',
+  bankBalance: '50.00',
+  state: 'OPEN',
+  explainedBy: 'nothing found yet',
+  candidates: 0,
+};
+
+function open(change: boolean, asked: string[] = []) {
+  renderHere(
+    <OpenLine
+      row={row}
+      picked={[]}
+      change={change}
+      candidates={[]}
+      pending={false}
+      onTake={() => asked.push('take')}
+      onBook={() => asked.push('book')}
+      onBankError={() => asked.push('error')}
+      onPick={() => asked.push('pick')}
+      onTwice={(line) => asked.push(`twice ${line}`)}
+    />,
+  );
+}
+
+describe('OpenLine', () => {
+  it('tells what else the bank said, and asks to take out a line that stands twice', () => {
+    const asked: string[] = [];
+    open(true, asked);
+    screen.getByText('The bank also tells: charges 4.00; originally EUR 90.00');
+    fireEvent.click(screen.getByRole('button', { name: 'Stands twice' }));
+    expect(asked).toEqual(['twice 7']);
+  });
+
+  it('offers nothing to who may only look', () => {
+    open(false);
+    expect(screen.queryByRole('button')).toBeNull();
+  });
+});
+
+describe('NoteDialog', () => {
+  it('keeps what was typed when it was refused', async () => {
+    renderHere(
+      <NoteDialog
+        on="twice"
+        onClose={() => undefined}
+        onSay={() => Promise.reject(new Error('The month is certified.'))}
+      />,
+    );
+    const field = screen.getByLabelText('How it is known that it is the same movement');
+    fireEvent.change(field, { target: { value: 'Same stamp' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Take the line out' }));
+    await waitFor(() => screen.getByRole('alert'));
+    expect(field).toHaveProperty('value', 'Same stamp');
+  });
+});
