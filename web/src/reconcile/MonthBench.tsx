@@ -69,15 +69,12 @@ export function MonthBench({ place }: { place: Place }) {
       return;
     }
     const step = candidate.sameAmount
-      ? ({ do: 'match', lineIds: [row.lineId], entryIds: [candidate.entryId] } as const)
-      : candidate.correctable
-        ? ({ do: 'correct', lineId: row.lineId, entryId: candidate.entryId } as const)
+      ? ({ do: 'match', lineIds: candidate.lineIds, entryIds: candidate.entryIds } as const)
+      : candidate.correctable && candidate.entryIds[0] !== undefined
+        ? ({ do: 'correct', lineId: row.lineId, entryId: candidate.entryIds[0] } as const)
         : null;
     if (step) {
-      steps.mutate(
-        step.do === 'match' ? { ...step, lineIds: [...step.lineIds], entryIds: [...step.entryIds] } : step,
-        { onSuccess: forward },
-      );
+      steps.mutate(step, { onSuccess: forward });
     }
   }
 

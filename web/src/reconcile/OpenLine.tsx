@@ -35,9 +35,13 @@ export function OpenLine({
     <div className="ladder-open" role="row">
       <div role="cell">
         {candidates?.map((c, i) => (
-          <div key={c.entryId} className={`candidate${i === 0 ? ' first' : ''}`}>
+          <div
+            key={`${c.lineIds.join()}/${c.entryIds.join()}`}
+            className={`candidate${i === 0 ? ' first' : ''}`}
+          >
             <div className="candidate-words">
-              <strong>{c.title}</strong>, {shortDate(c.date)}, {grouped(c.amount)}{' '}
+              <strong>{c.title}</strong>, {shortDate(c.date)}
+              {c.entryIds.length > 0 && `, ${grouped(c.amount)}`}{' '}
               <span className="quiet">({STRENGTH[c.strength]})</span>
               <ul className="facts">
                 {c.evidence.map((e) => (
@@ -46,6 +50,7 @@ export function OpenLine({
                   </li>
                 ))}
               </ul>
+              {c.members.length > 0 && <Members of={c} />}
             </div>
             {change && (c.sameAmount || c.correctable) && (
               <Button
@@ -83,5 +88,32 @@ export function OpenLine({
         )}
       </div>
     </div>
+  );
+}
+
+/** The lines and entries of a candidate of several, as they stand on both sides. */
+function Members({ of: candidate }: { of: Schemas['CandidateView'] }) {
+  const shown = candidate.members.slice(0, 12);
+  return (
+    <table className="members">
+      <caption className="visually-hidden">What it ties</caption>
+      <tbody>
+        {shown.map((m, i) => (
+          <tr key={i}>
+            <td>{m.ofBank ? 'bank' : 'ledger'}</td>
+            <td>{shortDate(m.date)}</td>
+            <td>{m.title}</td>
+            <td className="num">{m.amount}</td>
+          </tr>
+        ))}
+      </tbody>
+      {candidate.members.length > shown.length && (
+        <tfoot>
+          <tr>
+            <td colSpan={4}>and {candidate.members.length - shown.length} more</td>
+          </tr>
+        </tfoot>
+      )}
+    </table>
   );
 }

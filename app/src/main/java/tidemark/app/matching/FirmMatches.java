@@ -15,7 +15,9 @@ import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.reconcile.Months;
 import tidemark.app.statement.TakenLine;
+import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
+import tidemark.core.statement.BankLineId;
 
 /** Takes all firm matches of a month in one step, and takes that step back. */
 @Service
@@ -52,9 +54,10 @@ public class FirmMatches {
         List<Candidate> firm = months.loadForChange(account, month).matching().firm();
         Long batch = null;
         for (Candidate c : firm) {
-            List<TakenLine> line = matches.lines(account, List.of(c.line().value()));
-            List<PostedCashEntry> entry =
-                    matches.entries(account, List.of(c.entry().value()));
+            List<TakenLine> line = matches.lines(
+                    account, c.lines().stream().map(BankLineId::value).toList());
+            List<PostedCashEntry> entry = matches.entries(
+                    account, c.entries().stream().map(CashEntryId::value).toList());
             if (batch == null) {
                 // the first match of the step gives the step its name
                 batch = ((Number) em.createNativeQuery("select next value for row_id", Long.class)

@@ -7,6 +7,8 @@ import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -29,11 +31,13 @@ import tidemark.app.statement.BankLineRepository;
 import tidemark.app.statement.TakenLine;
 import tidemark.core.certificate.Mark;
 import tidemark.core.ledger.CashEntry;
+import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
 import tidemark.core.matching.Evidence;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.proof.Match;
 import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
 
 /** Makes and undoes matches. Every change takes its account first, so that of two people the second sees the first. */
 @Service
@@ -82,10 +86,7 @@ public class Matches implements CancellingPairs {
         BankAccount account = accounts.forChange(companyId, accountId);
         List<TakenLine> lineRows = lines(account, lineIds);
         List<PostedCashEntry> entryRows = entries(account, entryIds);
-        Candidate candidate = null;
-        if (lineRows.size() == 1 && entryRows.size() == 1) {
-            candidate = candidate(account, lineRows.getFirst(), entryRows.getFirst());
-        }
+        Candidate candidate = lineRows.isEmpty() ? null : candidate(account, lineRows, entryRows);
         ItemMatch match = tie(
                 account,
                 lineRows,
@@ -98,10 +99,15 @@ public class Matches implements CancellingPairs {
         return match;
     }
 
-    private @Nullable Candidate candidate(BankAccount account, TakenLine line, PostedCashEntry entry) {
-        MonthData month = months.beforeChange(account, YearMonth.from(line.bookingDate()));
-        return month.matching().candidates(line.line().id()).stream()
-                .filter(c -> c.entry().equals(entry.entry().id()))
+    /** The candidate of exactly these members, where the engine had one. */
+    private @Nullable Candidate candidate(
+            BankAccount account, List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
+        TakenLine first = lineRows.getFirst();
+        MonthData month = months.beforeChange(account, YearMonth.from(first.bookingDate()));
+        Set<BankLineId> lineIds = lineRows.stream().map(l -> l.line().id()).collect(Collectors.toSet());
+        Set<CashEntryId> entryIds = entryRows.stream().map(e -> e.entry().id()).collect(Collectors.toSet());
+        return month.matching().candidates(first.line().id()).stream()
+                .filter(c -> lineIds.equals(Set.copyOf(c.lines())) && entryIds.equals(Set.copyOf(c.entries())))
                 .findFirst()
                 .orElse(null);
     }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.OptionalLong;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
@@ -17,6 +18,7 @@ import tidemark.app.statement.BankLineRepository;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
+import tidemark.core.matching.Evidence;
 import tidemark.core.matching.Strength;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.proof.GapTrace;
@@ -54,14 +56,20 @@ public class LadderViews {
 
     public record FactView(String words, boolean speaksFor) {}
 
+    /** A line or an entry of a candidate of several. */
+    public record MemberView(boolean ofBank, LocalDate date, String title, String amount) {}
+
+    /** @param members what it ties, where that is more than the line and one entry */
     public record CandidateView(
-            long entryId,
+            List<Long> lineIds,
+            List<Long> entryIds,
             int place,
             LocalDate date,
             String title,
             String text,
             String amount,
             String difference,
+            List<MemberView> members,
             boolean sameAmount,
             boolean correctable,
             Strength strength,
@@ -165,8 +173,7 @@ public class LadderViews {
                     return "nothing found yet";
                 }
                 Candidate best = candidates.getFirst();
-                CashEntry entry = data.entry(best.entry());
-                String name = entry == null ? "" : entry.title();
+                String name = title(data, best);
                 return switch (best.strength()) {
                     case FIRM -> "Firm: " + name;
                     case FAIR, FAINT ->
@@ -181,27 +188,76 @@ public class LadderViews {
         MonthData data = months.load(companyId, accountId, month);
         CurrencyUnit c = data.reconciliation().currency();
         List<CandidateView> out = new ArrayList<>();
+        Map<BankLineId, BankLine> lineOf = new HashMap<>();
+        data.reconciliation().lines().forEach(l -> lineOf.put(l.id(), l));
         for (Candidate candidate : data.matching().candidates(new BankLineId(lineId))) {
-            CashEntry entry = data.entry(candidate.entry());
-            if (entry == null) {
-                continue;
+            List<CashEntry> members = candidate.entries().stream()
+                    .map(data::entry)
+                    .filter(Objects::nonNull)
+                    .toList();
+            List<BankLine> bank = candidate.lines().stream()
+                    .map(lineOf::get)
+                    .filter(Objects::nonNull)
+                    .toList();
+            if (members.size() == candidate.entries().size()
+                    && bank.size() == candidate.lines().size()) {
+                out.add(view(data, candidate, bank, members, out.size() + 1, c));
             }
-            out.add(new CandidateView(
-                    entry.id().value(),
-                    out.size() + 1,
-                    entry.date(),
-                    entry.title(),
-                    entry.text(),
-                    MinorUnits.toDecimal(Math.abs(entry.minorUnits()), c),
-                    MinorUnits.toDecimal(Math.abs(candidate.differenceMinorUnits()), c),
-                    candidate.differenceMinorUnits() == 0,
-                    candidate.differenceMinorUnits() != 0 && candidate.strength() == Strength.FAIR,
-                    candidate.strength(),
-                    candidate.evidence().stream()
-                            .map(e -> new FactView(e.words(c), e.speaksFor()))
-                            .toList()));
         }
         return out;
+    }
+
+    private static CandidateView view(
+            MonthData data,
+            Candidate candidate,
+            List<BankLine> bank,
+            List<CashEntry> members,
+            int place,
+            CurrencyUnit c) {
+        List<MemberView> shown = new ArrayList<>();
+        if (!candidate.isPair()) {
+            bank.forEach(l ->
+                    shown.add(new MemberView(true, l.bookingDate(), l.title(), MinorUnits.report(l.minorUnits(), c))));
+            members.forEach(
+                    e -> shown.add(new MemberView(false, e.date(), e.title(), MinorUnits.report(e.minorUnits(), c))));
+        }
+        long ledger = members.stream().mapToLong(CashEntry::minorUnits).reduce(0, Math::addExact);
+        long difference = candidate.differenceMinorUnits();
+        boolean slip = candidate.evidence().stream()
+                .anyMatch(e ->
+                        e instanceof Evidence.AmountApart apart && apart.slip().isPresent());
+        return new CandidateView(
+                candidate.lines().stream().map(BankLineId::value).toList(),
+                candidate.entries().stream().map(CashEntryId::value).toList(),
+                place,
+                members.isEmpty()
+                        ? bank.getLast().bookingDate()
+                        : members.getFirst().date(),
+                title(data, candidate),
+                members.size() == 1 ? members.getFirst().text() : "",
+                MinorUnits.toDecimal(Math.abs(ledger), c),
+                MinorUnits.toDecimal(Math.abs(difference), c),
+                shown,
+                difference == 0,
+                candidate.isPair() && difference != 0 && (slip || candidate.strength() == Strength.FAIR),
+                candidate.strength(),
+                candidate.evidence().stream()
+                        .map(e -> new FactView(e.words(c), e.speaksFor()))
+                        .toList());
+    }
+
+    private static String title(MonthData data, Candidate candidate) {
+        if (candidate.entries().isEmpty()) {
+            return "Two lines of the bank that cancel each other";
+        }
+        CashEntry first = data.entry(candidate.entries().getFirst());
+        String name = first == null ? "" : first.title();
+        if (candidate.entries().size() > 1) {
+            return candidate.entries().size() + " entries, the first " + name;
+        }
+        return candidate.lines().size() == 1
+                ? name
+                : name + ", in " + candidate.lines().size() + " lines";
     }
 
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)

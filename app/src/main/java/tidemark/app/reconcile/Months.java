@@ -22,7 +22,7 @@ import tidemark.app.statement.TakenLine;
 import tidemark.app.statement.TakenStatement;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
-import tidemark.core.matching.EvidenceMatching;
+import tidemark.core.matching.LinkageMatching;
 import tidemark.core.matching.MatchingEngine;
 import tidemark.core.matching.MatchingResult;
 import tidemark.core.proof.Match;
@@ -52,7 +52,7 @@ public class Months {
     private final ItemMatchRepository matches;
     private final DeclaredErrors errors;
     private final Statements statements;
-    private final MatchingEngine engine = new EvidenceMatching();
+    private final MatchingEngine engine = new LinkageMatching();
 
     Months(
             BankAccounts accounts,

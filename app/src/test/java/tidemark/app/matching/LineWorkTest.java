@@ -117,7 +117,8 @@ class LineWorkTest {
                 .body()
                 .get(0);
         assertTrue(candidate.path("correctable").asBoolean());
-        Map<String, Object> body = Map.of("entryId", candidate.path("entryId").asLong());
+        Map<String, Object> body =
+                Map.of("entryId", candidate.path("entryIds").get(0).asLong());
         JsonNode preview = maren.post(base + "/lines/" + line + "/correction?preview=true", body)
                 .body();
         assertEquals("9.00", preview.path("entries").get(0).path("total").asString());

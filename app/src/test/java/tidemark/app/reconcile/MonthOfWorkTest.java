@@ -108,7 +108,8 @@ class MonthOfWorkTest {
         long entry = maren.get(base(maren) + "/months/2026-06/lines/" + line + "/candidates")
                 .body()
                 .get(0)
-                .path("entryId")
+                .path("entryIds")
+                .get(0)
                 .asLong();
         try (var pool = Executors.newFixedThreadPool(4)) {
             List<Callable<Answer>> tries = new ArrayList<>();

@@ -147,4 +147,164 @@ public sealed interface Evidence {
             return "names " + name;
         }
     }
+
+    /** The numbers differ by one slip. */
+    record CheckNumberAlmost(String ours, String banks) implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return true;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return "check number " + banks + " is " + ours + " but for one slip";
+        }
+    }
+
+    /** Equal but for leading zeros. */
+    record SameReferenceButZeros(String reference) implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return true;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return "reference " + reference + " but for leading zeros";
+        }
+    }
+
+    /** The references differ by one character. */
+    record ReferenceAlmost(String reference) implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return true;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return "reference " + reference + " but for one character";
+        }
+    }
+
+    /** Both sides have a reference, and they have nothing in common. */
+    record OtherReference(String reference) implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return false;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return "reference " + reference + " is not at the bank";
+        }
+    }
+
+    /** The line names the party in part, or cut short. */
+    record NamePartly(String name, boolean speaksFor) implements Evidence {
+        @Override
+        public String words(CurrencyUnit currency) {
+            return "names " + name + " in part";
+        }
+    }
+
+    /** The line names another party of the ledger. */
+    record NamesAnother() implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return false;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return "names another party";
+        }
+    }
+
+    /** Lines of this payer were matched to this party before. */
+    record PayerKnown(String party) implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return true;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return "this payer was " + party + " before";
+        }
+    }
+
+    /** Lines of this payer were matched to other parties before. */
+    record PayerElsewhere() implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return false;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return "this payer was another party before";
+        }
+    }
+
+    /** The bank or a processor often keeps back so much. */
+    record UsualFeeKept(long minorUnits) implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return true;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return MinorUnits.grouped(minorUnits, currency) + " kept back, as usual here";
+        }
+    }
+
+    /** The only way, of those that were looked at, to make the amount of a few items. */
+    record SumOf(int count, String of, boolean whole) implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return true;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return (whole ? "all " : "") + count + " " + of + " make the amount";
+        }
+    }
+
+    /** Another set makes the same amount. */
+    record OtherSetFits() implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return false;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return "another selection makes the same amount";
+        }
+    }
+
+    /** Lines that take each other back. */
+    record CancelsLine(int days) implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return true;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return "the same amount the other way, "
+                    + (days == 0 ? "the same day" : days == 1 ? "a day later" : days + " days later");
+        }
+    }
+
+    /** A rule of the account asked for it or forbade it. */
+    record ByRule(String rule, boolean speaksFor) implements Evidence {
+        @Override
+        public String words(CurrencyUnit currency) {
+            return (speaksFor ? "preferred by rule " : "forbidden by rule ") + rule;
+        }
+    }
 }

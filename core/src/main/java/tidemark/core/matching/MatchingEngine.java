@@ -7,8 +7,14 @@ import tidemark.core.statement.BankLine;
 /** Proposes matches. Pure: the same lines and entries in any order give the same result. */
 public interface MatchingEngine {
     /**
-     * @param lines bank lines that nothing explains yet
-     * @param entries cash entries of the same account that are not at the bank yet
+     * @param lines bank lines of one account that nothing explains yet
+     * @param items cash entries of the same account that are not at the bank yet
+     * @param learned what people decided on the account before
      */
-    MatchingResult propose(List<BankLine> lines, List<CashEntry> entries);
+    MatchingResult propose(List<BankLine> lines, List<LedgerItem> items, Learned learned);
+
+    /** Where nothing is known but lines and entries. */
+    default MatchingResult propose(List<BankLine> lines, List<CashEntry> entries) {
+        return propose(lines, entries.stream().map(LedgerItem::new).toList(), Learned.NOTHING);
+    }
 }

@@ -1,5 +1,7 @@
 package tidemark.core.matching;
 
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import tidemark.core.statement.BankLineId;
@@ -7,15 +9,15 @@ import tidemark.core.statement.BankLineId;
 /**
  * What a matching engine proposes.
  *
- * @param byLine for each line that has any, its candidates, best first, at most {@link #MOST_PER_LINE}
- * @param presumed the best firm or fair candidates such that each line and each entry occurs at most once, in line
- *     order; the firm ones among them may be taken without a person
+ * @param byLine for each line that has any, in the order of their ids, its candidates, best first, at most {@link #MOST_PER_LINE}
+ * @param presumed the best firm or fair candidates such that each line and each entry occurs at most once, in the
+ *     order of their first lines; the firm ones among them may be taken without a person
  */
 public record MatchingResult(Map<BankLineId, List<Candidate>> byLine, List<Candidate> presumed) {
     public static final int MOST_PER_LINE = 9;
 
     public MatchingResult {
-        byLine = Map.copyOf(byLine);
+        byLine = Collections.unmodifiableMap(new LinkedHashMap<>(byLine));
         presumed = List.copyOf(presumed);
     }
 

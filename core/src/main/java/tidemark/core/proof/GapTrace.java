@@ -116,8 +116,8 @@ public final class GapTrace {
         private void pairsApart() {
             for (Candidate pair : r.presumed()) {
                 long apart = pair.differenceMinorUnits();
-                BankLine line = lines.get(pair.line());
-                CashEntry entry = entries.get(pair.entry());
+                BankLine line = pair.isPair() ? lines.get(pair.lines().getFirst()) : null;
+                CashEntry entry = pair.isPair() ? entries.get(pair.entries().getFirst()) : null;
                 if (apart == 0
                         || line == null
                         || entry == null

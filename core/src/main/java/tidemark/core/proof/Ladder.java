@@ -66,7 +66,7 @@ public record Ladder(List<Row> rows, int tide) {
         }
         Map<BankLineId, Long> presumed = new HashMap<>();
         for (Candidate c : r.presumed()) {
-            presumed.put(c.line(), c.differenceMinorUnits());
+            c.lines().forEach(line -> presumed.put(line, c.differenceMinorUnits()));
         }
         List<Row> rows = new ArrayList<>();
         long balance = r.bankOpening();

@@ -74,18 +74,24 @@ public record Proof(
             matched(r, match, day, lines, entries, lists);
         }
         for (Candidate pair : r.presumed()) {
-            BankLine line = lines.get(pair.line());
-            CashEntry entry = entries.get(pair.entry());
-            if (line != null
-                    && entry != null
-                    && !line.bookingDate().isAfter(day)
-                    && !entry.date().isAfter(day)
-                    && !r.bankErrors().containsKey(pair.line())
-                    && !r.ledgerErrors().containsKey(pair.entry())
-                    && !seenLines.contains(pair.line())
-                    && !seenEntries.contains(pair.entry())) {
-                seenLines.add(pair.line());
-                seenEntries.add(pair.entry());
+            boolean free = true;
+            for (BankLineId id : pair.lines()) {
+                BankLine line = lines.get(id);
+                free &= line != null
+                        && !line.bookingDate().isAfter(day)
+                        && !r.bankErrors().containsKey(id)
+                        && !seenLines.contains(id);
+            }
+            for (CashEntryId id : pair.entries()) {
+                CashEntry entry = entries.get(id);
+                free &= entry != null
+                        && !entry.date().isAfter(day)
+                        && !r.ledgerErrors().containsKey(id)
+                        && !seenEntries.contains(id);
+            }
+            if (free) {
+                seenLines.addAll(pair.lines());
+                seenEntries.addAll(pair.entries());
             }
         }
         for (BankLine line : r.lines()) {

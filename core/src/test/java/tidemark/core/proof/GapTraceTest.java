@@ -13,7 +13,7 @@ import org.junit.jupiter.api.Test;
 import tidemark.core.given.Books;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
-import tidemark.core.matching.EvidenceMatching;
+import tidemark.core.matching.LinkageMatching;
 import tidemark.core.money.KeyingSlip;
 import tidemark.core.statement.BankLine;
 
@@ -130,7 +130,7 @@ class GapTraceTest {
         BankLine line = books.bank(DAY, -48_960, "20421", "Check 20421");
         CashEntry entry = books.ledger(DAY.minusDays(2), -49_860, "20421", "Dunmore Timber");
         books.presumed.addAll(
-                new EvidenceMatching().propose(books.lines, books.entries).presumed());
+                new LinkageMatching().propose(books.lines, books.entries).presumed());
         Reconciliation r = books.month();
         assertEquals(900, Proof.closing(r).gap());
         GapTrace.Finding first = GapTrace.trace(r).getFirst();

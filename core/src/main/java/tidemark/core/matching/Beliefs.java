@@ -1,0 +1,182 @@
+package tidemark.core.matching;
+
+import java.util.Arrays;
+
+/**
+ * The odds of each hypothesis against all that speaks otherwise, where every line and every entry belongs to one
+ * hypothesis at most. What takes part in a strong one is thereby hardly free for another.
+ *
+ * <p>Messages are passed between hypotheses and their members until they stand; on a tree the odds are exact, elsewhere
+ * they are the Bethe approximation. Each message is the mean, in logarithms, of the old and the new one, so that two
+ * equal rivals settle at once. Cost: O(slots × {@link #MOST_ROUNDS}) at the most; a component that stands is left.
+ *
+ * <p>Source: Pearl, Probabilistic Reasoning in Intelligent Systems, 1988, chapter 4; for matchings Bayati, Gamarnik,
+ * Katz, Nair and Tetali, Simple deterministic approximation algorithms for counting matchings, 2007.
+ */
+final class Beliefs {
+    static final int MOST_ROUNDS = 60;
+    private static final double STANDS = 1e-3;
+    /** Beyond this nothing becomes surer. */
+    private static final double MOST_WEIGHT = 120;
+
+    private final Hypotheses all;
+    private final int rounds;
+    private final double[] odds;
+    private final boolean[] restless;
+    private final double[] free;
+    private final double[] logOdds;
+    /** For each node, how likely it belongs to any hypothesis at all. */
+    private final double[] taken;
+
+    private final int[] firstOf;
+    private final int[] slotOf;
+    private final int[] hypothesisOf;
+
+    Beliefs(Hypotheses all, Components components, int nodes) {
+        this(all, components, nodes, MOST_ROUNDS);
+    }
+
+    /** @param rounds how often messages are passed at the most; a few give a first impression */
+    Beliefs(Hypotheses all, Components components, int nodes, int rounds) {
+        this.all = all;
+        this.rounds = rounds;
+        restless = new boolean[nodes];
+        odds = new double[all.count()];
+        for (int h = 0; h < odds.length; h++) {
+            odds[h] = Math.exp(weight(h));
+        }
+        free = new double[all.slots()];
+        Arrays.fill(free, 1);
+        logOdds = new double[all.count()];
+        taken = new double[nodes];
+        hypothesisOf = new int[all.slots()];
+        firstOf = new int[nodes + 1];
+        slotOf = new int[all.slots()];
+        index();
+        Scratch scratch = new Scratch();
+        for (int c = 0; c < components.count(); c++) {
+            settle(components.order, components.starts[c], components.starts[c + 1], scratch);
+        }
+    }
+
+    private void index() {
+        for (int h = 0; h < all.count(); h++) {
+            for (int s = all.from(h); s < all.to(h); s++) {
+                hypothesisOf[s] = h;
+                firstOf[all.member(s) + 1]++;
+            }
+        }
+        for (int v = 1; v < firstOf.length; v++) {
+            firstOf[v] += firstOf[v - 1];
+        }
+        int[] at = Arrays.copyOf(firstOf, firstOf.length);
+        for (int s = 0; s < slotOf.length; s++) {
+            slotOf[at[all.member(s)]++] = s;
+        }
+    }
+
+    private static final class Scratch {
+        private double[] terms = new double[64];
+        private double[] ahead = new double[64];
+
+        void room(int count) {
+            if (terms.length < count) {
+                terms = new double[2 * count];
+                ahead = new double[2 * count];
+            }
+        }
+    }
+
+    private void settle(int[] order, int from, int to, Scratch scratch) {
+        if (to - from > 1) {
+            for (int i = from; i < to; i++) {
+                for (int s = all.from(order[i]); s < all.to(order[i]); s++) {
+                    restless[all.member(s)] = true;
+                }
+            }
+            boolean moved = true;
+            for (int round = 0; round < rounds && moved; round++) {
+                moved = false;
+                for (int i = from; i < to; i++) {
+                    for (int s = all.from(order[i]); s < all.to(order[i]); s++) {
+                        int v = all.member(s);
+                        // only where something around it has moved since
+                        if (restless[v]) {
+                            restless[v] = false;
+                            moved |= firstOf[v + 1] - firstOf[v] > 1 && pass(v, scratch);
+                        }
+                    }
+                }
+            }
+        }
+        for (int i = from; i < to; i++) {
+            int h = order[i];
+            double sum = weight(h);
+            for (int s = all.from(h); s < all.to(h); s++) {
+                sum += Math.log(free[s]);
+            }
+            logOdds[h] = sum;
+            for (int s = all.from(h); s < all.to(h); s++) {
+                taken[all.member(s)] += probability(h);
+            }
+        }
+    }
+
+    private double weight(int h) {
+        return Math.clamp(all.weight(h), -MOST_WEIGHT, MOST_WEIGHT);
+    }
+
+    /** A node tells each of its hypotheses how free it is as far as the others go. */
+    private boolean pass(int v, Scratch scratch) {
+        int first = firstOf[v];
+        int degree = firstOf[v + 1] - first;
+        scratch.room(degree + 1);
+        for (int i = 0; i < degree; i++) {
+            int s = slotOf[first + i];
+            int h = hypothesisOf[s];
+            double term = odds[h];
+            for (int o = all.from(h); o < all.to(h); o++) {
+                if (o != s) {
+                    term *= free[o];
+                }
+            }
+            scratch.terms[i] = term;
+        }
+        scratch.ahead[degree] = 0;
+        for (int i = degree - 1; i >= 0; i--) {
+            scratch.ahead[i] = scratch.ahead[i + 1] + scratch.terms[i];
+        }
+        double behind = 0;
+        boolean moved = false;
+        for (int i = 0; i < degree; i++) {
+            int s = slotOf[first + i];
+            double old = free[s];
+            double now = Math.sqrt(old / (1 + behind + scratch.ahead[i + 1]));
+            free[s] = now;
+            if (Math.abs(now - old) > STANDS * Math.max(now, old)) {
+                moved = true;
+                restless[v] = true;
+                int h = hypothesisOf[s];
+                for (int o = all.from(h); o < all.to(h); o++) {
+                    restless[all.member(o)] = true;
+                }
+            }
+            behind += scratch.terms[i];
+        }
+        return moved;
+    }
+
+    /** Natural logarithm of the odds that the hypothesis is true. */
+    double logOdds(int hypothesis) {
+        return logOdds[hypothesis];
+    }
+
+    double probability(int hypothesis) {
+        return 1 / (1 + Math.exp(-logOdds[hypothesis]));
+    }
+
+    /** How likely the node belongs to any hypothesis, 0 to about 1. */
+    double taken(int node) {
+        return Math.min(1, taken[node]);
+    }
+}

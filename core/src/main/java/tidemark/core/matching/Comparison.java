@@ -1,0 +1,218 @@
+package tidemark.core.matching;
+
+import java.util.Optional;
+import tidemark.core.matching.Facts.Amount;
+import tidemark.core.matching.Facts.Check;
+import tidemark.core.matching.Facts.Name;
+import tidemark.core.matching.Facts.Reference;
+import tidemark.core.money.KeyingSlip;
+
+/**
+ * Compares a line with an entry, field by field, and tells how likely each finding is by chance. Cost of a pair:
+ * O(length of the texts).
+ */
+final class Comparison {
+    /** Fees and rates keep back no more than this part of the gross amount. */
+    private static final double LARGEST_FEE = .06;
+    /** Words that few know each other by carry at most this much: one party in two thousand. */
+    private static final double RAREST_NAME = 1 / 2000.0;
+
+    private final Terms terms;
+    private final Payers payers;
+    private final UsualFees fees = new UsualFees();
+
+    Comparison(Terms terms, Payers payers) {
+        this.terms = terms;
+        this.payers = payers;
+    }
+
+    UsualFees fees() {
+        return fees;
+    }
+
+    int compare(Terms.LineTerms line, Terms.EntryTerms entry) {
+        return Facts.pack(
+                amount(line.line.minorUnits(), entry.amount()),
+                check(line, entry),
+                reference(line, entry),
+                name(line, entry),
+                payers.of(line.signature, entry.party),
+                line.day - entry.day);
+    }
+
+    Amount amount(long bank, long ledger) {
+        if (bank == ledger) {
+            return Amount.SAME;
+        }
+        if (fees.isUsual(bank, ledger)) {
+            return Amount.USUAL_FEE;
+        }
+        Optional<KeyingSlip> slip = KeyingSlip.between(bank, ledger);
+        if (slip.isPresent()) {
+            return switch (slip.get()) {
+                case KeyingSlip.DigitsSwapped ignored -> Amount.SWAPPED;
+                case KeyingSlip.PointMoved ignored -> Amount.POINT;
+                case KeyingSlip.SideTurned ignored -> Amount.SIDE;
+            };
+        }
+        if ((bank < 0) == (ledger < 0)) {
+            long apart = Math.abs(ledger) - Math.abs(bank);
+            // a payer's bank keeps a fee back from money in; ours adds one to money out
+            long kept = bank > 0 ? apart : -apart;
+            if (kept > 0 && kept <= Math.abs(ledger) * LARGEST_FEE) {
+                return Amount.LESS;
+            }
+            if (oneDigit(Math.abs(bank), Math.abs(ledger))) {
+                return Amount.ONE_DIGIT;
+            }
+        }
+        return Amount.OTHER;
+    }
+
+    private static boolean oneDigit(long a, long b) {
+        long left = a;
+        long right = b;
+        int other = 0;
+        while (left > 0 || right > 0) {
+            other += left % 10 == right % 10 ? 0 : 1;
+            left /= 10;
+            right /= 10;
+        }
+        return other == 1;
+    }
+
+    private static Check check(Terms.LineTerms line, Terms.EntryTerms entry) {
+        String banks = line.line.checkNumber();
+        String ours = entry.entry.checkNumber();
+        if (banks.isEmpty() || ours.isEmpty()) {
+            return Check.SILENT;
+        }
+        if (banks.equals(ours)) {
+            return Check.SAME;
+        }
+        return Phrase.oneSlip(banks, ours) ? Check.ONE_SLIP : Check.OTHER;
+    }
+
+    private static Reference reference(Terms.LineTerms line, Terms.EntryTerms entry) {
+        String ours = entry.reference;
+        boolean byCheck =
+                !line.line.checkNumber().isEmpty() && !entry.entry.checkNumber().isEmpty();
+        Reference best = Reference.SILENT;
+        if (!byCheck && ours.length() >= 2) {
+            for (String banks : line.references) {
+                best = better(best, compare(ours, banks));
+            }
+            for (String banks : line.text.codes()) {
+                best = better(best, compare(ours, banks));
+            }
+            if (best == Reference.SILENT
+                    && line.hasOwnReference
+                    && entry.entry.checkNumber().isEmpty()) {
+                best = Reference.OTHER;
+            }
+        }
+        if (best.ordinal() > Reference.INSIDE.ordinal()) {
+            for (String code : entry.codes) {
+                if (code.length() >= 4 && (line.text.codes().contains(code) || line.references.contains(code))) {
+                    return Reference.INSIDE;
+                }
+            }
+        }
+        return best;
+    }
+
+    private static Reference better(Reference a, Reference b) {
+        return a.ordinal() <= b.ordinal() ? a : b;
+    }
+
+    private static Reference compare(String ours, String banks) {
+        if (ours.equals(banks)) {
+            return Reference.SAME;
+        }
+        if (ours.length() < 4 || banks.length() < 4 || !Phrase.hasDigit(ours)) {
+            return Reference.SILENT;
+        }
+        String a = Phrase.withoutZeros(ours);
+        String b = Phrase.withoutZeros(banks);
+        if (a.equals(b)) {
+            return Reference.ZEROS;
+        }
+        if (a.length() >= 5 && b.length() >= 5 && (a.contains(b) || b.contains(a))) {
+            return Reference.INSIDE;
+        }
+        return a.length() >= 5 && Phrase.oneSlip(a, b) ? Reference.ONE_SLIP : Reference.SILENT;
+    }
+
+    private Name name(Terms.LineTerms line, Terms.EntryTerms entry) {
+        Terms.Party party = terms.parties.get(entry.party);
+        if (party.words.isEmpty() || line.text.words().isEmpty()) {
+            return Name.SILENT;
+        }
+        double share = terms.named(party, line.text);
+        if (share >= .75) {
+            return Name.ALL;
+        }
+        return share >= .4 ? Name.MOST : share >= .15 ? Name.SOME : Name.NONE;
+    }
+
+    /** The logarithm of one over the chance of the findings among entries that do not belong to the line. */
+    double unlikely(int facts, Terms.LineTerms line, Terms.EntryTerms entry) {
+        double all = Math.max(1, terms.entries.length);
+        double chance = byChance(Facts.amount(facts), line.line.minorUnits());
+        double weight = -Math.log(chance) + Math.log(terms.span);
+        switch (Facts.check(facts)) {
+            case SAME ->
+                weight -= Math.log(terms.checkCounts.getOrDefault(entry.entry.checkNumber(), 1) / Math.max(all, 200));
+            case ONE_SLIP -> weight -= Math.log(.01);
+            case OTHER -> weight -= Math.log(.99);
+            case SILENT -> {}
+        }
+        switch (Facts.reference(facts)) {
+            case SAME ->
+                weight -= Math.log(terms.referenceCounts.getOrDefault(entry.reference, 1) / Math.max(all, 200));
+            case ZEROS ->
+                weight -= Math.log(
+                        Math.max(.001, terms.referenceCounts.getOrDefault(entry.reference, 1) / Math.max(all, 200)));
+            case INSIDE ->
+                weight -= Math.log(Math.max(.004, 2.0 * terms.referenceCounts.getOrDefault(entry.reference, 1) / all));
+            case ONE_SLIP -> weight -= Math.log(.01);
+            case OTHER -> weight -= Math.log(.98);
+            case SILENT -> {}
+        }
+        double share = Math.max(RAREST_NAME, terms.parties.get(entry.party).count / Math.max(all, 20));
+        switch (Facts.name(facts)) {
+            case ALL -> weight -= Math.log(Math.min(1, 1.2 * share));
+            case MOST -> weight -= Math.log(Math.min(1, Math.max(.01, 2 * share)));
+            case SOME -> weight -= Math.log(Math.min(1, Math.max(.08, 2 * share)));
+            case NONE -> weight -= Math.log(.55);
+            case ANOTHER -> weight -= Math.log(.6);
+            case SILENT -> {}
+        }
+        switch (Facts.payer(facts)) {
+            // what the name told already is not told twice
+            case THIS -> weight -= Math.log(Facts.name(facts) == Name.ALL ? .8 : Math.max(.02, share));
+            case ANOTHER -> weight -= Math.log(.9);
+            case SILENT -> {}
+        }
+        return weight;
+    }
+
+    /** How many entries of the whole ledger stand so to a line's amount by chance. */
+    private double byChance(Amount level, long bank) {
+        double same = terms.density.expected(bank);
+        return switch (level) {
+            case SAME -> same + Math.max(0, terms.amountCounts.getOrDefault(bank, 1) - 1);
+            case USUAL_FEE -> same * Math.max(2, fees.usualCount());
+            case LESS -> same * Math.abs(bank) * LARGEST_FEE;
+            case SWAPPED -> same * 8;
+            case POINT -> same * 4;
+            case SIDE -> same;
+            case ONE_DIGIT -> same * 60;
+            case OTHER -> Math.max(1, terms.entries.length);
+        };
+    }
+
+    Terms terms() {
+        return terms;
+    }
+}

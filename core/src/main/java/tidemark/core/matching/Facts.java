@@ -1,0 +1,106 @@
+package tidemark.core.matching;
+
+/** The levels on which a line and an entry are compared, one of each field. A level that tells nothing weighs nothing. */
+final class Facts {
+    /** How the amounts stand to each other. */
+    enum Amount {
+        SAME,
+        /** Less by an amount or share by which the bank's amounts of this account are often less. */
+        USUAL_FEE,
+        /** Less by up to a twentieth. */
+        LESS,
+        SWAPPED,
+        POINT,
+        SIDE,
+        ONE_DIGIT,
+        OTHER
+    }
+
+    enum Check {
+        SAME,
+        ONE_SLIP,
+        OTHER,
+        /** Not both have one. */
+        SILENT
+    }
+
+    enum Reference {
+        SAME,
+        ZEROS,
+        INSIDE,
+        ONE_SLIP,
+        OTHER,
+        SILENT
+    }
+
+    enum Name {
+        ALL,
+        MOST,
+        SOME,
+        NONE,
+        /** The line names another party of the ledger. */
+        ANOTHER,
+        SILENT
+    }
+
+    /** What this payer's lines were matched to before. */
+    enum Payer {
+        THIS,
+        ANOTHER,
+        SILENT
+    }
+
+    private Facts() {}
+
+    private static final int LATEST = 8_000;
+
+    /** All levels of a pair in one number, as there are millions of pairs. */
+    static int pack(Amount amount, Check check, Reference reference, Name name, Payer payer, int days) {
+        int bounded = Math.clamp(days, -LATEST, LATEST) + LATEST;
+        return (bounded << 15)
+                | (payer.ordinal() << 12)
+                | (name.ordinal() << 9)
+                | (reference.ordinal() << 6)
+                | (check.ordinal() << 4)
+                | amount.ordinal();
+    }
+
+    private static final Amount[] AMOUNTS = Amount.values();
+    private static final Check[] CHECKS = Check.values();
+    private static final Reference[] REFERENCES = Reference.values();
+    private static final Name[] NAMES = Name.values();
+    private static final Payer[] PAYERS = Payer.values();
+
+    static Amount amount(int facts) {
+        return AMOUNTS[facts & 0xF];
+    }
+
+    static Check check(int facts) {
+        return CHECKS[(facts >> 4) & 3];
+    }
+
+    static Reference reference(int facts) {
+        return REFERENCES[(facts >> 6) & 7];
+    }
+
+    static Name name(int facts) {
+        return NAMES[(facts >> 9) & 7];
+    }
+
+    static Payer payer(int facts) {
+        return PAYERS[(facts >> 12) & 7];
+    }
+
+    /** Business days from the entry to the line. */
+    static int days(int facts) {
+        return (facts >>> 15) - LATEST;
+    }
+
+    static int with(int facts, Amount amount) {
+        return (facts & ~0xF) | amount.ordinal();
+    }
+
+    static int with(int facts, Name name) {
+        return (facts & ~(7 << 9)) | (name.ordinal() << 9);
+    }
+}

@@ -1,0 +1,99 @@
+package tidemark.core.matching;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Lines and entries that are alike in every respect: of these it does not matter which is taken for which, so they do
+ * not speak against each other. Only where there are as many lines as entries; an entry too many is one to look at.
+ */
+final class Interchangeable {
+    private final Hypotheses all;
+    private final Beliefs beliefs;
+    private final Map<Long, Integer> together = new HashMap<>();
+    /** How likely each line and entry is part of something that is not interchangeable. */
+    private final double[] byOthers;
+
+    private final int pairCount;
+    private final int[] lineKind;
+    private final int[] entryKind;
+
+    Interchangeable(Terms terms, Hypotheses all, int pairCount, Beliefs beliefs) {
+        this.all = all;
+        this.beliefs = beliefs;
+        this.pairCount = pairCount;
+        Map<Object, Integer> kinds = new HashMap<>();
+        lineKind = new int[terms.lines.length];
+        entryKind = new int[terms.entries.length];
+        List<int[]> counts = new ArrayList<>();
+        for (int l = 0; l < lineKind.length; l++) {
+            Terms.LineTerms t = terms.lines[l];
+            List<Object> key = List.of(t.line.minorUnits(), t.day, t.references, t.line.checkNumber(), t.text, t.code);
+            lineKind[l] = number(kinds, key, counts);
+            counts.get(lineKind[l])[0]++;
+        }
+        for (int e = 0; e < entryKind.length; e++) {
+            Terms.EntryTerms t = terms.entries[e];
+            List<Object> key = List.of(
+                    t.amount(), t.day, t.reference, t.entry.checkNumber(), t.party, t.kind, t.entry.text(), "entry");
+            entryKind[e] = number(kinds, key, counts);
+            counts.get(entryKind[e])[0]++;
+        }
+        int lines = terms.lines.length;
+        byOthers = new double[terms.lines.length + terms.entries.length];
+        for (int h = 0; h < all.count(); h++) {
+            int size = h < pairCount ? sizeOf(h, counts) : 0;
+            if (size > 0) {
+                together.put(keyOf(h), size);
+            } else {
+                for (int s = all.from(h); s < all.to(h); s++) {
+                    byOthers[all.member(s)] += beliefs.probability(h);
+                }
+            }
+        }
+    }
+
+    /** How many lines and as many entries are like those of a pair; 0 where the numbers differ or there is but one. */
+    private int sizeOf(int h, List<int[]> counts) {
+        int l = all.member(all.from(h));
+        int e = all.member(all.from(h) + 1) - all.lineCount();
+        int n = counts.get(lineKind[l])[0];
+        return n > 1 && n == counts.get(entryKind[e])[0] ? n : 0;
+    }
+
+    private static int number(Map<Object, Integer> kinds, List<Object> key, List<int[]> counts) {
+        return kinds.computeIfAbsent(key, k -> {
+            counts.add(new int[1]);
+            return counts.size() - 1;
+        });
+    }
+
+    private long key(int l, int e) {
+        return ((long) lineKind[l] << 32) | entryKind[e];
+    }
+
+    /** Whether two pairs are of lines and entries between which there is no difference. */
+    boolean same(int h, int other) {
+        return h < pairCount && other < pairCount && keyOf(h) == keyOf(other) && together.containsKey(keyOf(h));
+    }
+
+    private long keyOf(int h) {
+        return key(all.member(all.from(h)), all.member(all.from(h) + 1) - all.lineCount());
+    }
+
+    /**
+     * The odds of a pair; where it is interchangeable, the odds that it is one of those like it: against what else its
+     * line and entry may be, and against none of them.
+     */
+    double logOdds(int h) {
+        Integer size = h < pairCount ? together.get(keyOf(h)) : null;
+        if (size == null) {
+            return beliefs.logOdds(h);
+        }
+        int line = all.member(all.from(h));
+        int entry = all.member(all.from(h) + 1);
+        return -Math.log(size * Math.exp(-all.weight(h)) + byOthers[line] + byOthers[entry]);
+    }
+}

@@ -1,0 +1,361 @@
+package tidemark.core.matching;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.IntStream;
+import tidemark.core.ledger.CashEntryId;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
+
+/**
+ * Matches bank lines with cash entries by probabilistic record linkage: pairs and groups are weighed by how much likelier
+ * their findings are among true matches than by chance, all of them compete for the lines and entries they share, and
+ * those are chosen that are best together.
+ *
+ * <p>Firm is a candidate whose odds against everything else are at least {@link #FIRM_ODDS} to one, that balances to
+ * the cent and is among the chosen; among lines and entries alike in every respect it does not matter which is taken.
+ *
+ * <p>Cost: O((n + m) log (n + m)) with bounded work for each line and entry. Guarantee: a line and an entry are
+ * presumed once at most; the order of the input does not matter. Limits: a line is compared with the nearest entries of
+ * its amount, reference and party only ({@link PairSearch}); groups are sought among those that {@link GroupSearch}
+ * names.
+ *
+ * <p>Source: see {@link Weights}, {@link Beliefs} and {@link Assignment}.
+ */
+public final class LinkageMatching implements MatchingEngine {
+    /** Of the firm ones at most one in two thousand may be wrong. */
+    public static final double FIRM_ODDS = 2_000;
+    /** Likelier than not. */
+    public static final double FAIR_ODDS = 1;
+
+    private static final int ROUNDS = 3;
+    /** More than this many lines teach an account's weights no better. */
+    private static final int MOST_TAUGHT_BY = 20_000;
+
+    /** Rounds of messages while the weights are still being learned. */
+    private static final int FIRST_IMPRESSION = 8;
+
+    private static final double WORTH_TELLING = Math.log(1e-6);
+
+    @Override
+    public MatchingResult propose(List<BankLine> lines, List<LedgerItem> items, Learned learned) {
+        if (lines.isEmpty()) {
+            return new MatchingResult(Map.of(), List.of());
+        }
+        return new Run(new Terms(lines, items), learned).result();
+    }
+
+    @SuppressWarnings("NullAway.Init")
+    private static final class Run {
+        private final Terms terms;
+        private final Comparison comparison;
+        private final Weights.Table table;
+        private final PairSearch.Found[] pairs;
+        private final Set<Long> undone = new HashSet<>();
+        private final double firm;
+
+        private Hypotheses hypotheses;
+        private Beliefs beliefs;
+        private Rivals rivals;
+        private List<GroupSearch.Group> groups = List.of();
+        private int pairCount;
+        private int[] pairLine = {};
+        private int[] pairPlace = {};
+
+        Run(Terms terms, Learned learned) {
+            this.terms = terms;
+            Payers payers = new Payers();
+            comparison = new Comparison(terms, payers);
+            Weights taught = teach(learned, payers);
+            firm = Math.log(FIRM_ODDS) + Math.log1p(learned.undone().size());
+            PairSearch search = new PairSearch(comparison);
+            Weights.Table first = taught.table();
+            pairs = new PairSearch.Found[terms.lines.length];
+            // each line by itself, so that the result does not depend on who worked on it
+            IntStream.range(0, pairs.length).parallel().forEach(l -> pairs[l] = search.of(l, first));
+            table = learn(learned, payers, first);
+            hypotheses = pairsAsHypotheses(table);
+            Components components = new Components(hypotheses, nodes());
+            beliefs = new Beliefs(hypotheses, components, nodes());
+            addGroups();
+        }
+
+        private int nodes() {
+            return terms.lines.length + terms.entries.length;
+        }
+
+        private Weights teach(Learned learned, Payers payers) {
+            Weights weights = new Weights();
+            for (Terms.LineTerms line : terms.lines) {
+                weights.seen(line.code);
+            }
+            for (Learned.Decided d : learned.accepted()) {
+                terms.past(d, payers, 1);
+            }
+            for (Learned.Decided d : learned.undone()) {
+                terms.past(d, payers, -2);
+                undone.add(pairKey(d.line().id(), d.item().id()));
+            }
+            terms.countPast(learned.accepted(), weights, comparison);
+            return weights;
+        }
+
+        private static long pairKey(BankLineId line, CashEntryId entry) {
+            return line.value() * 1_000_003L + entry.value();
+        }
+
+        /** Expectation and maximization over the account's own lines, on top of what is shipped and was decided. */
+        private Weights.Table learn(Learned learned, Payers payers, Weights.Table first) {
+            Weights.Table now = first;
+            int step = Math.max(1, terms.lines.length / MOST_TAUGHT_BY);
+            for (int round = 0; round < ROUNDS; round++) {
+                Hypotheses all = pairsAsHypotheses(now);
+                Beliefs believed = new Beliefs(all, new Components(all, nodes()), nodes(), FIRST_IMPRESSION);
+                Weights weights = teach(learned, new Payers());
+                for (int h = 0; h < all.count(); h++) {
+                    int l = pairLine[h];
+                    double p = believed.probability(h);
+                    if (l % step != 0 || p < .01) {
+                        continue;
+                    }
+                    PairSearch.Found found = pairs[l];
+                    Terms.EntryTerms entry = terms.entries[found.entries()[pairPlace[h]]];
+                    weights.count(found.facts()[pairPlace[h]], entry.kind, terms.lines[l].code, p);
+                    Facts.Amount amount = Facts.amount(found.facts()[pairPlace[h]]);
+                    if (round == 0 && amount == Facts.Amount.LESS) {
+                        comparison.fees().met(terms.lines[l].line.minorUnits(), entry.amount());
+                    }
+                }
+                for (int l = 0; l < terms.lines.length; l += step) {
+                    weights.countLine(terms.lines[l].code, believed.taken(l));
+                }
+                now = weights.table();
+                if (round == 0) {
+                    comparison.fees().settle();
+                    lookAtFees();
+                }
+            }
+            return now;
+        }
+
+        /** Pairs that are apart by what has turned out to be usual are told so. */
+        private void lookAtFees() {
+            if (comparison.fees().usualCount() == 0) {
+                return;
+            }
+            for (int l = 0; l < pairs.length; l++) {
+                for (int i = 0; i < pairs[l].entries().length; i++) {
+                    int facts = pairs[l].facts()[i];
+                    Terms.EntryTerms entry = terms.entries[pairs[l].entries()[i]];
+                    if ((Facts.amount(facts) == Facts.Amount.LESS || Facts.amount(facts) == Facts.Amount.OTHER)
+                            && comparison.fees().isUsual(terms.lines[l].line.minorUnits(), entry.amount())) {
+                        int told = Facts.with(facts, Facts.Amount.USUAL_FEE);
+                        pairs[l].facts()[i] = told;
+                        pairs[l].unlikely()[i] = (float) comparison.unlikely(told, terms.lines[l], entry);
+                    }
+                }
+            }
+        }
+
+        private Hypotheses pairsAsHypotheses(Weights.Table now) {
+            Hypotheses all = new Hypotheses(terms.lines.length);
+            int count = Arrays.stream(pairs).mapToInt(p -> p.entries().length).sum();
+            pairLine = new int[count];
+            pairPlace = new int[count];
+            for (int l = 0; l < pairs.length; l++) {
+                PairSearch.Found found = pairs[l];
+                for (int i = 0; i < found.entries().length; i++) {
+                    int e = found.entries()[i];
+                    pairLine[all.count()] = l;
+                    pairPlace[all.count()] = i;
+                    all.add(
+                            found.unlikely()[i] + now.of(found.facts()[i], terms.entries[e].kind, terms.lines[l].code),
+                            l,
+                            terms.lines.length + e);
+                }
+            }
+            pairCount = all.count();
+            return all;
+        }
+
+        private void addGroups() {
+            int n = terms.lines.length;
+            boolean[] openLine = new boolean[n];
+            boolean[] openEntry = new boolean[terms.entries.length];
+            boolean[] sure = new boolean[nodes()];
+            for (int h = 0; h < pairCount; h++) {
+                if (beliefs.logOdds(h) > Math.log(FIRM_ODDS)
+                        && Facts.amount(pairs[pairLine[h]].facts()[pairPlace[h]]) == Facts.Amount.SAME) {
+                    for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
+                        sure[hypotheses.member(s)] = true;
+                    }
+                }
+            }
+            for (int l = 0; l < n; l++) {
+                openLine[l] = !sure[l];
+            }
+            for (int e = 0; e < openEntry.length; e++) {
+                openEntry[e] = !sure[n + e];
+            }
+            GroupSearch search = new GroupSearch(comparison, table, openLine, openEntry);
+            search.meetFees(comparison.fees());
+            comparison.fees().settle();
+            lookAtFees();
+            hypotheses = pairsAsHypotheses(table);
+            groups = search.find(pairs);
+            for (GroupSearch.Group group : groups) {
+                int[] nodes = new int[group.lines().length + group.entries().length];
+                System.arraycopy(group.lines(), 0, nodes, 0, group.lines().length);
+                for (int i = 0; i < group.entries().length; i++) {
+                    nodes[group.lines().length + i] = n + group.entries()[i];
+                }
+                hypotheses.add(group.weight(), nodes);
+            }
+        }
+
+        MatchingResult result() {
+            Components components = new Components(hypotheses, nodes());
+            beliefs = new Beliefs(hypotheses, components, nodes());
+            Assignment assignment = new Assignment(hypotheses, components, beliefs, nodes());
+            Interchangeable alike = new Interchangeable(terms, hypotheses, pairCount, beliefs);
+            rivals = new Rivals(
+                    hypotheses,
+                    assignment,
+                    h -> assignment.isChosen(h) ? alike.logOdds(h) : beliefs.logOdds(h),
+                    alike::same,
+                    nodes());
+            Telling telling = new Telling(terms);
+            Map<BankLineId, List<Candidate>> byLine = new LinkedHashMap<>();
+            List<Candidate> presumed = new ArrayList<>();
+            int[][] ofLine = ofLines();
+            int[] ofAmount = ofAmount();
+            Map<Integer, Candidate> made = new HashMap<>();
+            for (int l = 0; l < terms.lines.length; l++) {
+                List<Candidate> candidates = new ArrayList<>();
+                long groupsOf =
+                        Arrays.stream(ofLine[l]).filter(h -> h >= pairCount).count();
+                for (int h : ofLine[l]) {
+                    if (candidates.size() == MatchingResult.MOST_PER_LINE
+                            || (rivals.logOdds(h) < WORTH_TELLING && !candidates.isEmpty())) {
+                        break;
+                    }
+                    boolean chosen = assignment.isChosen(h);
+                    Candidate c = h < pairCount
+                            ? pair(h, chosen, telling, ofAmount[l])
+                            : made.computeIfAbsent(h, g -> group(g, chosen, telling, groupsOf));
+                    candidates.add(c);
+                    boolean first = h < pairCount || groups.get(h - pairCount).lines()[0] == l;
+                    if (chosen && first && c.strength() != Strength.FAINT) {
+                        presumed.add(c);
+                    }
+                }
+                if (!candidates.isEmpty()) {
+                    byLine.put(terms.lines[l].line.id(), candidates);
+                }
+            }
+            presumed.sort(Comparator.comparing(c -> c.lines().getFirst()));
+            return new MatchingResult(byLine, presumed);
+        }
+
+        /** The hypotheses of each line, the likeliest first. */
+        private int[][] ofLines() {
+            int[] counts = new int[terms.lines.length];
+            for (int h = 0; h < hypotheses.count(); h++) {
+                for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
+                    if (hypotheses.member(s) < counts.length) {
+                        counts[hypotheses.member(s)]++;
+                    }
+                }
+            }
+            int[][] out = new int[counts.length][];
+            for (int l = 0; l < counts.length; l++) {
+                out[l] = new int[counts[l]];
+                counts[l] = 0;
+            }
+            for (int h = 0; h < hypotheses.count(); h++) {
+                for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
+                    int l = hypotheses.member(s);
+                    if (l < counts.length) {
+                        out[l][counts[l]++] = h;
+                    }
+                }
+            }
+            Comparator<Integer> best = (a, b) -> {
+                int byOdds = Double.compare(rivals.logOdds(b), rivals.logOdds(a));
+                int byWeight = byOdds != 0 ? byOdds : Double.compare(hypotheses.weight(b), hypotheses.weight(a));
+                return byWeight != 0 ? byWeight : Integer.compare(a, b);
+            };
+            for (int l = 0; l < out.length; l++) {
+                if (out[l].length > 1) {
+                    out[l] = Arrays.stream(out[l])
+                            .boxed()
+                            .sorted(best)
+                            .mapToInt(Integer::intValue)
+                            .toArray();
+                }
+            }
+            return out;
+        }
+
+        /** For each line, how many entries of its amount were among its pairs. */
+        private int[] ofAmount() {
+            int[] out = new int[terms.lines.length];
+            for (int l = 0; l < out.length; l++) {
+                for (int facts : pairs[l].facts()) {
+                    out[l] += Facts.amount(facts) == Facts.Amount.SAME ? 1 : 0;
+                }
+            }
+            return out;
+        }
+
+        private Candidate pair(int h, boolean chosen, Telling telling, int ofAmount) {
+            int l = pairLine[h];
+            int facts = pairs[l].facts()[pairPlace[h]];
+            int e = pairs[l].entries()[pairPlace[h]];
+            BankLine line = terms.lines[l].line;
+            double odds = rivals.logOdds(h);
+            boolean may = chosen
+                    && Facts.amount(facts) == Facts.Amount.SAME
+                    && Facts.check(facts) != Facts.Check.OTHER
+                    && !undone.contains(pairKey(line.id(), terms.entries[e].entry.id()));
+            return new Candidate(
+                    List.of(line.id()),
+                    List.of(terms.entries[e].entry.id()),
+                    strength(odds, may),
+                    odds,
+                    line.minorUnits() - terms.entries[e].amount(),
+                    telling.ofPair(facts, l, e, ofAmount));
+        }
+
+        private Strength strength(double odds, boolean mayBeFirm) {
+            if (mayBeFirm && odds >= firm) {
+                return Strength.FIRM;
+            }
+            return odds >= Math.log(FAIR_ODDS) ? Strength.FAIR : Strength.FAINT;
+        }
+
+        private Candidate group(int h, boolean chosen, Telling telling, long groupsOf) {
+            GroupSearch.Group group = groups.get(h - pairCount);
+            double odds = rivals.logOdds(h);
+            boolean may = chosen && group.apart() == 0 && group.entries().length > 0;
+            return new Candidate(
+                    Arrays.stream(group.lines())
+                            .mapToObj(l -> terms.lines[l].line.id())
+                            .toList(),
+                    Arrays.stream(group.entries())
+                            .mapToObj(e -> terms.entries[e].entry.id())
+                            .toList(),
+                    strength(odds, may),
+                    odds,
+                    group.apart(),
+                    telling.ofGroup(group, groupsOf > 1 && group.apart() == 0 && odds < firm));
+        }
+    }
+}

@@ -1,0 +1,370 @@
+package tidemark.core.matching;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.matching.Facts.Amount;
+import tidemark.core.matching.Facts.Name;
+import tidemark.core.matching.Facts.Reference;
+
+/**
+ * Finds for each line the entries that are worth comparing with it: by check number, by reference, by amount, by amount
+ * with a slip, by party, and by an amount a little larger within a few days.
+ *
+ * <p>Cost: O((n + m) log m), as each key gives a line at most a fixed number of entries, the nearest in time.
+ */
+final class PairSearch {
+    /** Entries of the same amount that are compared with a line, the nearest in time on each side. */
+    static final int MOST_OF_AN_AMOUNT = 24;
+
+    private static final int MOST_OF_A_KEY = 12;
+    /** Pairs kept of a line, the weightiest. */
+    static final int MOST_KEPT = 10;
+
+    private static final int LATEST = 140;
+    private static final int EARLIEST = -15;
+    /** Pairs this much lighter than the line's best, as a logarithm, never come into question. */
+    private static final double HOPELESS = 12;
+
+    private final Terms terms;
+    private final Comparison comparison;
+    private final Map<Long, int[]> byAmount;
+    private final Map<String, int[]> byKey;
+    private final Map<String, int[]> partiesByStart;
+    private final int[][] byParty;
+    private final DayAmounts byDay;
+
+    PairSearch(Comparison comparison) {
+        this.comparison = comparison;
+        this.terms = comparison.terms();
+        Buckets<Long> amounts = new Buckets<>();
+        Buckets<String> keys = new Buckets<>();
+        for (int e = 0; e < terms.entries.length; e++) {
+            Terms.EntryTerms entry = terms.entries[e];
+            amounts.add(entry.amount(), e);
+            if (!entry.entry.checkNumber().isEmpty()) {
+                keys.add("#" + entry.entry.checkNumber(), e);
+            }
+            if (entry.reference.length() >= 2) {
+                keys.add(Phrase.withoutZeros(entry.reference), e);
+                digitsOf(entry.reference, keys, e);
+            }
+            for (String code : entry.codes) {
+                if (code.length() >= 4) {
+                    keys.add(Phrase.withoutZeros(code), e);
+                }
+            }
+        }
+        byAmount = amounts.byDay(terms);
+        byKey = keys.byDay(terms);
+        Buckets<String> starts = new Buckets<>();
+        Buckets<Integer> parties = new Buckets<>();
+        for (int p = 0; p < terms.parties.size(); p++) {
+            for (String word : terms.parties.get(p).words) {
+                if (word.length() >= 3) {
+                    starts.add(word.substring(0, Math.min(4, word.length())), p);
+                }
+            }
+        }
+        for (int e = 0; e < terms.entries.length; e++) {
+            parties.add(terms.entries[e].party, e);
+        }
+        partiesByStart = starts.plain();
+        byParty = new int[terms.parties.size()][];
+        parties.byDay(terms).forEach((p, found) -> byParty[p] = found);
+        byDay = new DayAmounts(terms);
+    }
+
+    private static void digitsOf(String reference, Buckets<String> keys, int e) {
+        int start = -1;
+        for (int i = 0; i <= reference.length(); i++) {
+            boolean digit = i < reference.length() && reference.charAt(i) >= '0' && reference.charAt(i) <= '9';
+            if (digit && start < 0) {
+                start = i;
+            } else if (!digit && start >= 0) {
+                if (i - start >= 4 && i - start < reference.length()) {
+                    keys.add(Phrase.withoutZeros(reference.substring(start, i)), e);
+                }
+                start = -1;
+            }
+        }
+    }
+
+    /** The pairs of one line: entries, what was found, and the weight by chance, each at most {@link #MOST_KEPT}. */
+    record Found(int[] entries, int[] facts, float[] unlikely) {
+        static final Found NONE = new Found(new int[0], new int[0], new float[0]);
+    }
+
+    private record Scored(int entry, int facts, double unlikely, double weight) {}
+
+    /** Cost: O(log m), with a constant of some hundred comparisons at the most. */
+    Found of(int l, Weights.Table weights) {
+        Terms.LineTerms line = terms.lines[l];
+        Gathered gathered = new Gathered(terms);
+        keyed(line, gathered);
+        gathered.near(byAmount.get(line.line.minorUnits()), line.day, EARLIEST, LATEST, MOST_OF_AN_AMOUNT);
+        List<Scored> scored = score(line, gathered, weights);
+        boolean sure = scored.stream().anyMatch(s -> s.weight() > 9 && Facts.amount(s.facts()) == Amount.SAME);
+        if (!sure) {
+            slips(line, gathered);
+            named(line, gathered);
+            byDay.larger(line, gathered);
+            scored = score(line, gathered, weights);
+        }
+        return keep(line, scored, weights);
+    }
+
+    private void keyed(Terms.LineTerms line, Gathered gathered) {
+        if (!line.line.checkNumber().isEmpty()) {
+            gathered.near(byKey.get("#" + line.line.checkNumber()), line.day, EARLIEST, 1_000, MOST_OF_A_KEY);
+        }
+        for (String reference : line.references) {
+            key(reference, line.day, gathered);
+        }
+        for (String code : line.text.codes()) {
+            if (code.length() >= 3) {
+                key(code, line.day, gathered);
+            }
+            if (line.line.checkNumber().isEmpty() && code.length() >= 3) {
+                gathered.near(byKey.get("#" + Phrase.withoutZeros(code)), line.day, EARLIEST, LATEST, MOST_OF_A_KEY);
+            }
+        }
+    }
+
+    private void key(String code, int day, Gathered gathered) {
+        String plain = Phrase.withoutZeros(code);
+        gathered.near(byKey.get(plain), day, EARLIEST, LATEST, MOST_OF_A_KEY);
+        int end = code.length();
+        while (end > 0 && code.charAt(end - 1) >= '0' && code.charAt(end - 1) <= '9') {
+            end--;
+        }
+        if (end > 0 && code.length() - end >= 4) {
+            gathered.near(byKey.get(Phrase.withoutZeros(code.substring(end))), day, EARLIEST, LATEST, MOST_OF_A_KEY);
+        }
+    }
+
+    /** Amounts that one slip of the hand makes of the line's. */
+    private void slips(Terms.LineTerms line, Gathered gathered) {
+        long amount = line.line.minorUnits();
+        long size = Math.abs(amount);
+        long sign = amount < 0 ? -1 : 1;
+        gathered.near(byAmount.get(-amount), line.day, EARLIEST, 25, 4);
+        for (long factor : new long[] {10, 100, 1000}) {
+            if (size % factor == 0) {
+                gathered.near(byAmount.get(sign * size / factor), line.day, EARLIEST, 40, 2);
+            }
+            gathered.near(byAmount.get(amount * factor), line.day, EARLIEST, 40, 2);
+        }
+        for (long unit = 1; unit <= size; unit *= 10) {
+            long low = size / unit % 10;
+            long high = size / (unit * 10) % 10;
+            long swapped = size + (low - high) * unit * 10 + (high - low) * unit;
+            if (low != high && swapped > 0) {
+                gathered.near(byAmount.get(sign * swapped), line.day, EARLIEST, 40, 2);
+            }
+            for (long digit = 0; digit <= 9; digit++) {
+                long other = size + (digit - low) * unit;
+                if (digit != low && other > 0) {
+                    gathered.near(byAmount.get(sign * other), line.day, -3, 15, 1);
+                }
+            }
+        }
+    }
+
+    /** Entries of the parties whose names begin as words of the line do. */
+    private void named(Terms.LineTerms line, Gathered gathered) {
+        int asked = 0;
+        for (String word : line.text.words()) {
+            int[] parties =
+                    word.length() < 3 ? null : partiesByStart.get(word.substring(0, Math.min(4, word.length())));
+            if (parties == null || parties.length > 40) {
+                continue;
+            }
+            for (int party : parties) {
+                if (++asked > 60) {
+                    return;
+                }
+                gathered.near(byParty[party], line.day, -6, 25, 4);
+            }
+        }
+    }
+
+    private List<Scored> score(Terms.LineTerms line, Gathered gathered, Weights.Table weights) {
+        List<Scored> out = new ArrayList<>(gathered.count);
+        for (int i = 0; i < gathered.count; i++) {
+            int e = gathered.entries[i];
+            Terms.EntryTerms entry = terms.entries[e];
+            int facts = comparison.compare(line, entry);
+            double unlikely = comparison.unlikely(facts, line, entry);
+            out.add(new Scored(e, facts, unlikely, unlikely + weights.of(facts, entry.kind, line.code)));
+        }
+        return out;
+    }
+
+    /** Keeps the weightiest; where one names the line's party, those that do not are told so. */
+    private Found keep(Terms.LineTerms line, List<Scored> scored, Weights.Table weights) {
+        int namedParty = -1;
+        for (Scored s : scored) {
+            if (Facts.name(s.facts()) == Name.ALL) {
+                namedParty = terms.entries[s.entry()].party;
+            }
+        }
+        List<Scored> all = scored;
+        if (namedParty >= 0) {
+            all = new ArrayList<>(scored.size());
+            for (Scored s : scored) {
+                if (Facts.name(s.facts()) == Name.NONE) {
+                    int facts = Facts.with(s.facts(), Name.ANOTHER);
+                    Terms.EntryTerms entry = terms.entries[s.entry()];
+                    double unlikely = comparison.unlikely(facts, line, entry);
+                    all.add(new Scored(
+                            s.entry(), facts, unlikely, unlikely + weights.of(facts, entry.kind, line.code)));
+                } else {
+                    all.add(s);
+                }
+            }
+        }
+        all.sort((a, b) -> {
+            int byWeight = Double.compare(b.weight(), a.weight());
+            return byWeight != 0 ? byWeight : Integer.compare(a.entry(), b.entry());
+        });
+        int count = 0;
+        while (count < all.size()
+                && count < MOST_KEPT
+                && worthKeeping(all.get(count), all.getFirst().weight())) {
+            count++;
+        }
+        if (count == 0) {
+            return Found.NONE;
+        }
+        int[] entries = new int[count];
+        int[] facts = new int[count];
+        float[] unlikely = new float[count];
+        for (int i = 0; i < count; i++) {
+            entries[i] = all.get(i).entry();
+            facts[i] = all.get(i).facts();
+            unlikely[i] = (float) all.get(i).unlikely();
+        }
+        return new Found(entries, facts, unlikely);
+    }
+
+    private static boolean worthKeeping(Scored s, double best) {
+        boolean tied = Facts.reference(s.facts()).ordinal() <= Reference.ONE_SLIP.ordinal()
+                || Facts.name(s.facts()) == Name.ALL;
+        return s.weight() > best - HOPELESS && s.weight() > (tied ? -14 : -8);
+    }
+
+    /** Entries gathered for a line, each once, in a row that is used for one line. */
+    static final class Gathered {
+        private int[] entries = new int[32];
+        private int count;
+        private final Terms terms;
+
+        Gathered(Terms terms) {
+            this.terms = terms;
+        }
+
+        void add(int entry) {
+            for (int i = 0; i < count; i++) {
+                if (entries[i] == entry) {
+                    return;
+                }
+            }
+            if (count == entries.length) {
+                entries = Arrays.copyOf(entries, 2 * count);
+            }
+            entries[count++] = entry;
+        }
+
+        /** Adds the nearest in time of a row sorted by day, within so many days before and after the entry's date. */
+        void near(int @Nullable [] row, int day, int earliest, int latest, int most) {
+            if (row == null) {
+                return;
+            }
+            int after = firstFrom(row, day + 1);
+            int before = after - 1;
+            int taken = 0;
+            while (taken < most && (before >= 0 || after < row.length)) {
+                int back = before < 0 ? Integer.MAX_VALUE : day - terms.entries[row[before]].day;
+                int ahead = after >= row.length ? Integer.MAX_VALUE : terms.entries[row[after]].day - day;
+                if (back > latest) {
+                    before = -1;
+                    back = Integer.MAX_VALUE;
+                }
+                if (ahead > -earliest) {
+                    after = row.length;
+                    ahead = Integer.MAX_VALUE;
+                }
+                if (before < 0 && after >= row.length) {
+                    return;
+                }
+                if (back <= ahead) {
+                    add(row[before--]);
+                } else {
+                    add(row[after++]);
+                }
+                taken++;
+            }
+        }
+
+        private int firstFrom(int[] row, int day) {
+            int low = 0;
+            int high = row.length;
+            while (low < high) {
+                int middle = (low + high) >>> 1;
+                if (terms.entries[row[middle]].day < day) {
+                    low = middle + 1;
+                } else {
+                    high = middle;
+                }
+            }
+            return low;
+        }
+    }
+
+    /** Gathers numbers by key. */
+    private static final class Buckets<K> {
+        private final Map<K, int[]> rows = new HashMap<>();
+        private final Map<K, Integer> counts = new HashMap<>();
+
+        void add(K key, int number) {
+            int count = counts.merge(key, 1, Integer::sum) - 1;
+            int[] row = rows.get(key);
+            if (row == null) {
+                row = new int[1];
+                rows.put(key, row);
+            } else if (count == row.length) {
+                row = Arrays.copyOf(row, 2 * count);
+                rows.put(key, row);
+            }
+            row[count] = number;
+        }
+
+        Map<K, int[]> plain() {
+            rows.replaceAll((key, row) -> Arrays.copyOf(row, counts.getOrDefault(key, 0)));
+            return rows;
+        }
+
+        Map<K, int[]> byDay(Terms terms) {
+            rows.replaceAll((key, row) -> {
+                int[] exact = Arrays.copyOf(row, counts.getOrDefault(key, 0));
+                if (exact.length == 1) {
+                    return exact;
+                }
+                long[] keys = new long[exact.length];
+                for (int i = 0; i < exact.length; i++) {
+                    keys[i] = ((long) terms.entries[exact[i]].day << 32) | exact[i];
+                }
+                Arrays.sort(keys);
+                for (int i = 0; i < exact.length; i++) {
+                    exact[i] = (int) keys[i];
+                }
+                return exact;
+            });
+            return rows;
+        }
+    }
+}

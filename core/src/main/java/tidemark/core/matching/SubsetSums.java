@@ -1,0 +1,158 @@
+package tidemark.core.matching;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * Subsets of amounts that come to exactly a given sum. Up to {@link #MOST} amounts all subsets are searched, by meeting
+ * in the middle; beyond, up to {@link #MOST_FEW} amounts, those of two or three and all but one or two.
+ *
+ * <p>Cost: O(2^(n/2)) in time and memory up to {@link #MOST}, O(n²) beyond. No more than a given number is found, and
+ * then it is known that there are more. Source: Horowitz and Sahni, Computing Partitions, 1974.
+ */
+final class SubsetSums {
+    static final int MOST = 20;
+    static final int MOST_FEW = 120;
+
+    /** @param complete whether these are all there are */
+    record Found(List<int[]> subsets, boolean complete) {}
+
+    /** Every subset's sum, rising, with the subset as bits. */
+    private record Half(long[] sums, int[] masks) {
+        /** By merging, amount by amount, the sums without it and with it. */
+        static Half of(long[] amounts, int from, int to) {
+            long[] sums = {0};
+            int[] masks = {0};
+            for (int i = from; i < to; i++) {
+                long amount = amounts[i];
+                int bit = 1 << (i - from);
+                int n = sums.length;
+                long[] moreSums = new long[2 * n];
+                int[] moreMasks = new int[2 * n];
+                int without = 0;
+                int with = 0;
+                for (int k = 0; k < 2 * n; k++) {
+                    if (with == n || (without < n && sums[without] <= sums[with] + amount)) {
+                        moreSums[k] = sums[without];
+                        moreMasks[k] = masks[without++];
+                    } else {
+                        moreSums[k] = sums[with] + amount;
+                        moreMasks[k] = masks[with++] | bit;
+                    }
+                }
+                sums = moreSums;
+                masks = moreMasks;
+            }
+            return new Half(sums, masks);
+        }
+    }
+
+    private SubsetSums() {}
+
+    /** Subsets of at least two amounts, as places in the row; at most so many. */
+    static Found of(long[] amounts, long sum, int most) {
+        if (amounts.length < 2 || amounts.length > MOST_FEW) {
+            return new Found(List.of(), amounts.length < 2);
+        }
+        return amounts.length <= MOST ? all(amounts, sum, most) : few(amounts, sum, most);
+    }
+
+    private static Found all(long[] amounts, long sum, int most) {
+        int half = amounts.length / 2;
+        Half left = Half.of(amounts, 0, half);
+        Half right = Half.of(amounts, half, amounts.length);
+        List<int[]> out = new ArrayList<>();
+        int r = right.sums().length - 1;
+        for (int l = 0; l < left.sums().length; l++) {
+            long rest = sum - left.sums()[l];
+            while (r >= 0 && right.sums()[r] > rest) {
+                r--;
+            }
+            for (int same = r; same >= 0 && right.sums()[same] == rest; same--) {
+                long mask = left.masks()[l] | ((long) right.masks()[same] << half);
+                if (Long.bitCount(mask) >= 2) {
+                    if (out.size() == most) {
+                        return new Found(out, false);
+                    }
+                    out.add(places(mask));
+                }
+            }
+        }
+        return new Found(out, true);
+    }
+
+    private static int[] places(long mask) {
+        int[] out = new int[Long.bitCount(mask)];
+        int at = 0;
+        for (int i = 0; i < 64; i++) {
+            if ((mask >> i & 1) == 1) {
+                out[at++] = i;
+            }
+        }
+        return out;
+    }
+
+    private static Found few(long[] amounts, long sum, int most) {
+        long total = Arrays.stream(amounts).sum();
+        Integer[] order = new Integer[amounts.length];
+        Arrays.setAll(order, i -> i);
+        Arrays.sort(order, (a, b) -> amounts[a] != amounts[b] ? Long.compare(amounts[a], amounts[b]) : a - b);
+        List<int[]> out = new ArrayList<>();
+        if (total == sum) {
+            out.add(others(amounts.length, new int[0]));
+        }
+        for (int place : order) {
+            if (amounts[place] == total - sum && out.size() <= most) {
+                out.add(others(amounts.length, new int[] {place}));
+            }
+        }
+        List<int[]> without = new ArrayList<>();
+        pairs(amounts, order, 0, total - sum, -1, most, without);
+        without.forEach(w -> out.add(others(amounts.length, w)));
+        pairs(amounts, order, 0, sum, -1, most + out.size(), out);
+        for (int i = 0; i < order.length && out.size() <= most; i++) {
+            pairs(amounts, order, i + 1, sum - amounts[order[i]], order[i], most + 1, out);
+        }
+        // there may be others in between, which were not looked for
+        return new Found(out.size() > most ? out.subList(0, most) : out, false);
+    }
+
+    private static int[] others(int n, int[] without) {
+        int[] out = new int[n - without.length];
+        int at = 0;
+        for (int i = 0; i < n; i++) {
+            int place = i;
+            if (Arrays.stream(without).noneMatch(w -> w == place)) {
+                out[at++] = i;
+            }
+        }
+        return out;
+    }
+
+    /** Pairs from a place on, by two fingers, with a third amount before them where there is one. */
+    private static void pairs(
+            long[] amounts, Integer[] order, int from, long sum, int first, int most, List<int[]> out) {
+        int low = from;
+        int high = order.length - 1;
+        while (low < high && out.size() < most) {
+            long now = amounts[order[low]] + amounts[order[high]];
+            if (now < sum) {
+                low++;
+            } else if (now > sum) {
+                high--;
+            } else {
+                int[] found =
+                        first < 0 ? new int[] {order[low], order[high]} : new int[] {first, order[low], order[high]};
+                Arrays.sort(found);
+                out.add(found);
+                // equal amounts at either end make more pairs; one more is enough to know that it is not the only one
+                if (low + 1 < high && amounts[order[low + 1]] == amounts[order[low]]) {
+                    low++;
+                } else {
+                    high--;
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,217 @@
+package tidemark.core.matching;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.statement.BankLine;
+
+/**
+ * What of lines and entries is compared, brought to comparable form once for each. Both stand in the order of their
+ * identifiers, so the order of the input never matters. Cost: O(length of all texts).
+ */
+final class Terms {
+    /** What of a bank line is compared. */
+    static final class LineTerms {
+        final BankLine line;
+        final int day;
+        final Phrase text;
+        /** References of the line, squashed; the end-to-end reference first. */
+        final List<String> references;
+        /** Whether the other side gave a reference of its own. */
+        final boolean hasOwnReference;
+
+        final int code;
+        /** The payer or payee as the bank writes it every time: the words without what changes. */
+        final String signature;
+
+        LineTerms(BankLine line, int code) {
+            this.line = line;
+            this.day = BusinessDays.number(line.bookingDate());
+            this.text =
+                    Phrase.of(line.counterparty().isEmpty() ? line.text() : line.counterparty() + " " + line.text());
+            List<String> own = new ArrayList<>(2);
+            String end = given(line.reference());
+            hasOwnReference = !end.isEmpty();
+            if (hasOwnReference) {
+                own.add(end);
+            }
+            String bank = given(line.bankReference());
+            if (!bank.isEmpty()) {
+                own.add(bank);
+            }
+            references = own;
+            this.code = code;
+            this.signature = String.join(" ", text.words());
+        }
+
+        private static String given(String reference) {
+            String plain = Phrase.squashed(reference);
+            return plain.equals("NOTPROVIDED") || plain.equals("NONREF") ? "" : plain;
+        }
+    }
+
+    /** What of a cash entry is compared. */
+    static final class EntryTerms {
+        final CashEntry entry;
+        final MovementKind kind;
+        final int day;
+        final int party;
+        final String reference;
+        /** Codes in its text, such as an invoice number. */
+        final List<String> codes;
+
+        EntryTerms(LedgerItem item, int party) {
+            this.entry = item.entry();
+            this.kind = item.kind();
+            this.day = BusinessDays.number(entry.date());
+            this.party = party;
+            this.reference = Phrase.squashed(entry.reference().isEmpty() ? entry.checkNumber() : entry.reference());
+            this.codes = Phrase.of(entry.text()).codes();
+        }
+
+        long amount() {
+            return entry.minorUnits();
+        }
+    }
+
+    /** A payer or payee of the ledger, and how many entries name it. */
+    static final class Party {
+        final List<String> words;
+        double[] rarity = {};
+        int count;
+
+        Party(List<String> words) {
+            this.words = words;
+        }
+    }
+
+    final LineTerms[] lines;
+    final EntryTerms[] entries;
+    final List<Party> parties = new ArrayList<>();
+    final Map<String, Integer> partyIds = new HashMap<>();
+    final List<String> codes = new ArrayList<>();
+    final Map<String, Integer> referenceCounts = new HashMap<>();
+    final Map<String, Integer> checkCounts = new HashMap<>();
+    final Map<Long, Integer> amountCounts = new HashMap<>();
+    final AmountDensity density;
+    /** Business days that the ledger covers. */
+    final double span;
+
+    private final Map<String, Integer> codeIds = new HashMap<>();
+
+    Terms(List<BankLine> givenLines, List<LedgerItem> givenItems) {
+        List<BankLine> sortedLines = new ArrayList<>(givenLines);
+        sortedLines.sort(Comparator.comparing(BankLine::id));
+        List<LedgerItem> sortedItems = new ArrayList<>(givenItems);
+        sortedItems.sort(Comparator.comparing(LedgerItem::id));
+        lines = new LineTerms[sortedLines.size()];
+        for (int i = 0; i < lines.length; i++) {
+            lines[i] = new LineTerms(sortedLines.get(i), code(sortedLines.get(i)));
+        }
+        entries = new EntryTerms[sortedItems.size()];
+        int first = Integer.MAX_VALUE;
+        int last = Integer.MIN_VALUE;
+        long[] amounts = new long[entries.length];
+        for (int i = 0; i < entries.length; i++) {
+            EntryTerms entry =
+                    new EntryTerms(sortedItems.get(i), party(sortedItems.get(i).entry()));
+            entries[i] = entry;
+            parties.get(entry.party).count++;
+            amounts[i] = entry.amount();
+            first = Math.min(first, entry.day);
+            last = Math.max(last, entry.day);
+            amountCounts.merge(entry.amount(), 1, Integer::sum);
+            if (!entry.reference.isEmpty()) {
+                referenceCounts.merge(entry.reference, 1, Integer::sum);
+            }
+            if (!entry.entry.checkNumber().isEmpty()) {
+                checkCounts.merge(entry.entry.checkNumber(), 1, Integer::sum);
+            }
+        }
+        density = new AmountDensity(amounts);
+        // a month at least: over a few days nothing can be said of what is usual
+        span = entries.length == 0 ? 21 : Math.max(21, last - first + 1);
+        weighWords();
+    }
+
+    private int code(BankLine line) {
+        return codeIds.computeIfAbsent(codeOf(line), c -> {
+            codes.add(c);
+            return codes.size() - 1;
+        });
+    }
+
+    private static String codeOf(BankLine line) {
+        return line.code().isEmpty() ? "" : line.code() + (line.minorUnits() < 0 ? "-" : "+");
+    }
+
+    private static List<String> partyWords(CashEntry entry) {
+        List<String> words = Phrase.of(entry.party()).words();
+        return words.isEmpty() ? Phrase.of(entry.text()).words() : words;
+    }
+
+    private int party(CashEntry entry) {
+        List<String> found = partyWords(entry);
+        return partyIds.computeIfAbsent(String.join(" ", found), w -> {
+            parties.add(new Party(found));
+            return parties.size() - 1;
+        });
+    }
+
+    /** Counts for a payer of the past which party it was; a party the ledger has no more entries of is left out. */
+    void past(Learned.Decided decided, Payers payers, int times) {
+        LineTerms line = new LineTerms(decided.line(), 0);
+        Integer party = partyIds.get(String.join(" ", partyWords(decided.item().entry())));
+        payers.count(line.signature, party == null ? -1 : party, times);
+    }
+
+    /** Counts the levels of matches of the past. */
+    void countPast(List<Learned.Decided> accepted, Weights weights, Comparison comparison) {
+        for (Learned.Decided d : accepted) {
+            Integer code = codeIds.get(codeOf(d.line()));
+            Integer party = partyIds.get(String.join(" ", partyWords(d.item().entry())));
+            if (code != null && party != null) {
+                LineTerms line = new LineTerms(d.line(), code);
+                EntryTerms entry = new EntryTerms(d.item(), party);
+                weights.count(comparison.compare(line, entry), entry.kind, code, 1);
+                weights.countLine(code, 1);
+            }
+        }
+    }
+
+    /** A word weighs by how few parties have it. */
+    private void weighWords() {
+        Map<String, Integer> counts = new HashMap<>();
+        for (Party party : parties) {
+            party.words.forEach(w -> counts.merge(w, 1, Integer::sum));
+        }
+        double all = parties.size() + 1.0;
+        for (Party party : parties) {
+            party.rarity = new double[party.words.size()];
+            for (int i = 0; i < party.rarity.length; i++) {
+                party.rarity[i] = Math.log(1 + all / counts.getOrDefault(party.words.get(i), 1));
+            }
+        }
+    }
+
+    /** How much of a party's name stands in the words of a line, 0 to 1, rare words counting for more. */
+    double named(Party party, Phrase text) {
+        double all = 0;
+        double found = 0;
+        for (int i = 0; i < party.words.size(); i++) {
+            double best = 0;
+            for (String word : text.words()) {
+                best = Math.max(best, Likeness.of(party.words.get(i), word));
+                if (best == 1) {
+                    break;
+                }
+            }
+            all += party.rarity[i];
+            found += best * party.rarity[i];
+        }
+        return all == 0 ? 0 : found / all;
+    }
+}
