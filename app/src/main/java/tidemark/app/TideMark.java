@@ -3,6 +3,7 @@ package tidemark.app;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import tidemark.app.certificate.VerifyCommand;
+import tidemark.app.matching.MatchCommand;
 import tidemark.app.statement.ReadCommand;
 
 /** Starts the server, or runs a command that needs none. */
@@ -11,6 +12,9 @@ public class TideMark {
     public static void main(String[] args) {
         if (args.length > 0 && args[0].equals("read")) {
             System.exit(ReadCommand.run(java.util.Arrays.copyOfRange(args, 1, args.length), System.out));
+        }
+        if (args.length > 0 && args[0].equals("match")) {
+            System.exit(MatchCommand.run(java.util.Arrays.copyOfRange(args, 1, args.length), System.out));
         }
         if (args.length > 0 && args[0].equals("verify")) {
             System.exit(VerifyCommand.run(java.util.Arrays.copyOfRange(args, 1, args.length), System.out));

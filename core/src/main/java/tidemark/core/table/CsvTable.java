@@ -29,9 +29,20 @@ public final class CsvTable {
 
     private final List<String> needed;
     private final List<String> known;
+    private final boolean bulk;
 
     /** @param needed the columns that must be there; {@code optional} those that may */
     public CsvTable(List<String> needed, List<String> optional) {
+        this(needed, optional, false);
+    }
+
+    /** A table of any length and with long texts, for work without a database; columns of other names are passed over. */
+    public static CsvTable bulk(List<String> needed, List<String> optional) {
+        return new CsvTable(needed, optional, true);
+    }
+
+    private CsvTable(List<String> needed, List<String> optional, boolean bulk) {
+        this.bulk = bulk;
         this.needed = List.copyOf(needed);
         List<String> all = new ArrayList<>(needed);
         all.addAll(optional);
@@ -167,7 +178,7 @@ public final class CsvTable {
                     continue;
                 }
                 Row row = new Row(record, columns, problems);
-                if (++count > MOST_ROWS) {
+                if (++count > MOST_ROWS && !bulk) {
                     problems.add(Problem.atLine(
                             row.fileLine(),
                             "file.rows",
@@ -177,7 +188,7 @@ public final class CsvTable {
                     break;
                 }
                 int before = problems.size();
-                for (String column : columns.keySet()) {
+                for (String column : bulk ? List.<String>of() : columns.keySet()) {
                     if (row.text(column).length() > LONGEST_TEXT) {
                         row.problem(
                                 "text.long",
@@ -214,6 +225,9 @@ public final class CsvTable {
     private void readHeader(CsvRecord row, Map<String, Integer> columns, List<Problem> problems) {
         for (int i = 0; i < row.getFieldCount(); i++) {
             String name = row.getField(i).strip().toLowerCase(Locale.ROOT);
+            if (bulk && !known.contains(name)) {
+                continue;
+            }
             if (!known.contains(name) || columns.putIfAbsent(name, i) != null) {
                 problems.add(new Problem(
                         "file.column",
