@@ -30,6 +30,7 @@ const TransfersPage = lazy(() => import('./payment/TransfersPage'));
 const NewTransferPage = lazy(() => import('./payment/NewTransferPage'));
 const DraftsPage = lazy(() => import('./draft/DraftsPage'));
 const ImportPage = lazy(() => import('./ledger/ImportPage'));
+const RulesPage = lazy(() => import('./rule/RulesPage'));
 const SetUpPage = lazy(() => import('./setup/SetUpPage'));
 const ActivityPage = lazy(() => import('./setup/ActivityPage'));
 
@@ -69,6 +70,7 @@ export function App() {
             <Route path="/arrivals/:id" element={<ArrivalPage />} />
             <Route path="/paper/:accountId/:statementId" element={<PaperPage />} />
             <Route path="/bank-links" element={<BankLinksPage />} />
+            <Route path="/rules" element={<RulesPage />} />
             <Route path="/ledger" element={<LedgerPage />} />
             <Route path="/ledger/accounts/:id" element={<AccountPage />} />
             <Route path="/ledger/entries/:id" element={<EntryPage />} />

@@ -1,6 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { always } from './always';
 import { useHere } from '../session/session';
 import { api, data, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
@@ -234,6 +236,11 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
           </div>
         </Modal.Body>
         <Modal.Footer>
+          {booking.kind !== 'PAYMENT' && (
+            <Link className="me-auto" to="/rules" state={{ draft: always(place.accountId, row, wish) }}>
+              Always do this
+            </Link>
+          )}
           <Button variant="outline-secondary" onClick={onClose}>
             Leave it
           </Button>

@@ -3,6 +3,7 @@ import { Button } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { useHere } from '../session/session';
 import { monthName, monthTitle } from '../shared/dates';
+import type { Schemas } from '../shared/api';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { MonthStrip } from '../shared/MonthStrip';
 import { Problems } from '../shared/Problems';
@@ -13,6 +14,7 @@ import { NoStatement } from './NoStatement';
 import { NoteDialog, type NoteOn } from './NoteDialog';
 import { PaperBar } from './PaperBar';
 import { ProofPanel } from './ProofPanel';
+import { RuleDialog } from './RuleDialog';
 import { SelectionBar } from './SelectionBar';
 import { useCandidates, useMonth, useRows, useSteps, PAGE, type Place } from './useMonth';
 
@@ -30,6 +32,7 @@ export function MonthBench({ place }: { place: Place }) {
   const [booking, setBooking] = useState<number | null>(null);
   const [noting, setNoting] = useState<{ on: NoteOn; id: number } | null>(null);
   const [traced, setTraced] = useState(false);
+  const [ruled, setRuled] = useState<number | null>(null);
   const rows = useRows(place, pages);
   const wanted = Number(search.get('line') ?? 0);
 
@@ -208,6 +211,12 @@ export function MonthBench({ place }: { place: Place }) {
               Undo the {view.undoableCount} firm ones
             </Button>
           )}
+          {change &&
+            view.rules.map((r) => (
+              <Button key={r.ruleId} variant="outline-secondary" onClick={() => setRuled(r.ruleId)}>
+                {r.name}: book {r.lines}
+              </Button>
+            ))}
           {view.hasStatement && (
             <Link
               className={`btn ${atBottom && view.firmCount === 0 ? 'btn-primary' : 'btn-outline-secondary'}`}
@@ -216,6 +225,9 @@ export function MonthBench({ place }: { place: Place }) {
               {view.state === 'CERTIFIED' ? 'See the certificate' : `Certify ${monthName(view.month)}`}
             </Link>
           )}
+          <Link className="btn btn-outline-secondary" to="/rules">
+            Rules
+          </Link>
           {canPrepare && total > 0 && view.state === 'OPEN' && (
             <FileButton
               label="Read a statement file"
@@ -312,6 +324,18 @@ export function MonthBench({ place }: { place: Place }) {
               forward();
             })
           }
+        />
+      )}
+      {ruled !== null && view.rules.some((r) => r.ruleId === ruled) && (
+        <RuleDialog
+          place={place}
+          rule={view.rules.find((r) => r.ruleId === ruled) as Schemas['RuleAtWork']}
+          onClose={() => setRuled(null)}
+          onDone={() => {
+            setRuled(null);
+            setChosen(null);
+            void steps.refresh();
+          }}
         />
       )}
       {noting && (

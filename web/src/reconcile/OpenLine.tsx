@@ -70,6 +70,7 @@ export function OpenLine({
           </p>
         )}
         {row.extra && <p className="quiet mb-1">The bank also tells: {row.extra}</p>}
+        {row.ruleName && <p className="mb-1">The rule “{row.ruleName}” books it, with others of its kind.</p>}
         {change && (
           <div className="line-actions">
             <Button variant="outline-secondary" size="sm" onClick={() => onBook(row.lineId)}>

@@ -239,5 +239,5 @@ export function useSteps(place: Place) {
     },
     onError: () => refresh(),
   });
-  return { ...mutation, last: done.at(-1) };
+  return { ...mutation, refresh, last: done.at(-1) };
 }

@@ -304,6 +304,17 @@ public class Ledger {
     }
 
     @Transactional(readOnly = true)
+    /** Those of some entries that were booked from a bank line. */
+    public List<Long> bookedFromLines(long companyId, Collection<Long> entryIds) {
+        List<Long> out = new ArrayList<>();
+        List<Long> all = List.copyOf(entryIds);
+        for (int i = 0; i < all.size(); i += 1_000) {
+            out.addAll(entries.ofSource(
+                    companyId, all.subList(i, Math.min(all.size(), i + 1_000)), EntrySource.BANK_LINE));
+        }
+        return out;
+    }
+
     public List<PostedLine> linesOf(Collection<Long> entryIds) {
         return lines.findByJournalEntryIdInOrderByJournalEntryIdAscLineNumberAsc(entryIds);
     }

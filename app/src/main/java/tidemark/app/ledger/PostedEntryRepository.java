@@ -1,5 +1,6 @@
 package tidemark.app.ledger;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
@@ -18,6 +19,9 @@ interface PostedEntryRepository extends JpaRepository<PostedEntry, Long> {
                    or lower(e.reference) like lower(concat('%', :text, '%')) escape '!')
             order by e.companyId, e.number desc""")
     List<PostedEntry> page(long company, long before, String text, Limit limit);
+
+    @Query("select e.id from PostedEntry e where e.companyId = :company and e.id in :ids and e.source = :source")
+    List<Long> ofSource(long company, Collection<Long> ids, EntrySource source);
 
     @Query("""
             select e from PostedEntry e

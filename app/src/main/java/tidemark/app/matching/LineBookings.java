@@ -77,6 +77,16 @@ class LineBookings {
     record Wish(Kind kind, String account, long otherId, LocalDate date, String party, String text) {}
 
     LedgerViews.BookedView book(long companyId, long accountId, long lineId, Wish wish, boolean preview, String who) {
+        return views.shown(companyId, booked(companyId, accountId, lineId, wish, who), preview);
+    }
+
+    /** Code of the account that a wish of these words is booked on. */
+    String target(long companyId, BankAccount account, Wish wish) {
+        Map<Long, ChartAccount> chart = ledger.chartById(companyId);
+        return other(companyId, account, wish, 1, chart);
+    }
+
+    Ledger.Booked booked(long companyId, long accountId, long lineId, Wish wish, String who) {
         BankAccount account = accounts.get(companyId, accountId);
         BankLine line = matches.line(account, lineId).line();
         CurrencyUnit base = companies.get(companyId).baseCurrency();
@@ -92,23 +102,19 @@ class LineBookings {
                 wish.party(),
                 wish.text().isEmpty() ? line.title() : wish.text());
         if (wish.kind() == Kind.PAYMENT) {
-            return views.shown(
-                    companyId, clear(companyId, account, lineId, line, movement, wish.otherId(), who), preview);
+            return clear(companyId, account, lineId, line, movement, wish.otherId(), who);
         }
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         JournalEntry entry = BankLineBooking.entry(
                 movement,
                 code(chart, account.ledgerAccountId()),
-                other(companyId, account, wish, line, chart),
+                other(companyId, account, wish, line.minorUnits(), chart),
                 wish.kind() == Kind.CUSTOMER || wish.kind() == Kind.SUPPLIER
                         ? new PartyId(wish.otherId())
                         : PartyId.NONE);
         Ledger.Draft draft =
                 new Ledger.Draft(entry, line.checkNumber(), "", null, ItemTerms.plain(ItemTerms.Kind.PAYMENT));
-        return views.shown(
-                companyId,
-                matches.bookFromLine(companyId, accountId, lineId, draft, EntrySource.BANK_LINE, List.of(), who),
-                preview);
+        return matches.bookFromLine(companyId, accountId, lineId, draft, EntrySource.BANK_LINE, List.of(), who);
     }
 
     /** A payment that is booked on clearing: the bank has paid it, so it leaves the in-transit account. */
@@ -133,12 +139,13 @@ class LineBookings {
         return booked;
     }
 
-    private String other(long companyId, BankAccount account, Wish wish, BankLine line, Map<Long, ChartAccount> chart) {
+    private String other(
+            long companyId, BankAccount account, Wish wish, long minorUnits, Map<Long, ChartAccount> chart) {
         return switch (wish.kind()) {
             case FEE -> this.chart.serving(companyId, account, Purpose.CHARGES);
             case INTEREST ->
                 this.chart.serving(
-                        companyId, account, line.minorUnits() > 0 ? Purpose.INTEREST_EARNED : Purpose.INTEREST_PAID);
+                        companyId, account, minorUnits > 0 ? Purpose.INTEREST_EARNED : Purpose.INTEREST_PAID);
             case TRANSFER -> {
                 BankAccount other = accounts.get(companyId, wish.otherId());
                 // what arrives in another currency is not known from this side; it waits between the banks

@@ -22,6 +22,7 @@ import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.ledger.Reversals;
+import tidemark.app.reconcile.Decisions;
 import tidemark.app.reconcile.DeclaredErrors;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.reconcile.ItemMatchRepository;
@@ -48,6 +49,7 @@ public class Matches implements CancellingPairs {
     private final ItemMatchRepository matches;
     private final DeclaredErrors errors;
     private final Months months;
+    private final Decisions decisions;
     private final Ledger ledger;
     private final Reversals reversals;
     private final ActivityLog activity;
@@ -61,6 +63,7 @@ public class Matches implements CancellingPairs {
             ItemMatchRepository matches,
             DeclaredErrors errors,
             Months months,
+            Decisions decisions,
             Ledger ledger,
             Reversals reversals,
             ActivityLog activity,
@@ -72,6 +75,7 @@ public class Matches implements CancellingPairs {
         this.matches = matches;
         this.errors = errors;
         this.months = months;
+        this.decisions = decisions;
         this.ledger = ledger;
         this.reversals = reversals;
         this.activity = activity;
@@ -271,6 +275,10 @@ public class Matches implements CancellingPairs {
         List<PostedCashEntry> members = entries.ofMatches(List.of(matchId));
         List<TakenLine> lineMembers = lines.ofMatches(List.of(matchId));
         loose(account, match);
+        if (lineMembers.size() == 1 && members.size() == 1 && match.how() != ItemMatch.How.BOOKED) {
+            decisions.undone(
+                    accountId, lineMembers.getFirst().id(), members.getFirst().id(), who, clock.instant());
+        }
         activity.record(
                 companyId,
                 who,

@@ -23,6 +23,7 @@ import tidemark.core.matching.Strength;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.proof.GapTrace;
 import tidemark.core.proof.Ladder;
+import tidemark.core.rule.Rule;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
 
@@ -50,7 +51,9 @@ public class LadderViews {
             @Nullable String matchedHow,
             @Nullable String matchedBy,
             int candidates,
-            @Nullable Strength best) {}
+            @Nullable Strength best,
+            @Nullable Long ruleId,
+            @Nullable String ruleName) {}
 
     public record RowPage(int total, int offset, int tide, List<RowView> rows) {}
 
@@ -117,6 +120,7 @@ public class LadderViews {
         ItemMatch match = data.matchOf(line.id());
         List<Candidate> candidates =
                 row.state() == Ladder.State.OPEN ? data.matching().candidates(line.id()) : List.of();
+        Rule rule = data.ruleOf(line.id());
         return new RowView(
                 line.id().value(),
                 place,
@@ -139,7 +143,9 @@ public class LadderViews {
                 match == null ? null : match.how().name(),
                 match == null ? null : match.madeBy(),
                 candidates.size(),
-                candidates.isEmpty() ? null : candidates.getFirst().strength());
+                candidates.isEmpty() ? null : candidates.getFirst().strength(),
+                rule == null ? null : rule.id(),
+                rule == null ? null : rule.name());
     }
 
     private static @Nullable String optional(OptionalLong amount, CurrencyUnit currency) {
@@ -169,6 +175,10 @@ public class LadderViews {
                                                 .toList());
             }
             default -> {
+                Rule rule = data.ruleOf(row.line().id());
+                if (rule != null) {
+                    return "Rule: " + rule.name();
+                }
                 if (candidates.isEmpty()) {
                     return "nothing found yet";
                 }

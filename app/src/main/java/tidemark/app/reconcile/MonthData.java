@@ -2,15 +2,20 @@ package tidemark.app.reconcile;
 
 import java.time.YearMonth;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
+import tidemark.core.matching.Candidate;
 import tidemark.core.matching.MatchingResult;
+import tidemark.core.matching.Strength;
 import tidemark.core.proof.Ladder;
 import tidemark.core.proof.Proof;
 import tidemark.core.proof.Reconciliation;
+import tidemark.core.rule.Rule;
+import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
 
 /** An account's month with everything the core works out of it, at one revision of the account. */
@@ -24,6 +29,7 @@ public final class MonthData {
     private final boolean hasStatement;
     private final boolean fromPaper;
     private final Map<CashEntryId, Long> journalEntryOf;
+    private final Map<BankLineId, Rule> ruleOf = new LinkedHashMap<>();
     private final Map<BankLineId, Long> matchOfLine = new HashMap<>();
     private final Map<Long, List<CashEntryId>> entriesOfMatch = new HashMap<>();
     private final Map<CashEntryId, CashEntry> entries = new HashMap<>();
@@ -35,7 +41,8 @@ public final class MonthData {
             Map<Long, ItemMatch> matches,
             boolean hasStatement,
             boolean fromPaper,
-            Map<CashEntryId, Long> journalEntryOf) {
+            Map<CashEntryId, Long> journalEntryOf,
+            List<Rule> rules) {
         this.month = month;
         this.reconciliation = reconciliation;
         this.matching = matching;
@@ -45,11 +52,51 @@ public final class MonthData {
         this.journalEntryOf = Map.copyOf(journalEntryOf);
         this.ladder = Ladder.of(reconciliation);
         this.proof = Proof.closing(reconciliation);
+        applyRules(rules);
         reconciliation.entries().forEach(e -> entries.put(e.id(), e));
         reconciliation.matches().forEach(m -> {
             m.lines().forEach(line -> matchOfLine.put(line, m.id()));
             entriesOfMatch.put(m.id(), m.entries());
         });
+    }
+
+    /** Open lines that a rule books, unless something firm explains them. */
+    private void applyRules(List<Rule> rules) {
+        if (rules.isEmpty()) {
+            return;
+        }
+        for (Ladder.Row row : ladder.rows()) {
+            List<Candidate> candidates = matching.candidates(row.line().id());
+            boolean firm = !candidates.isEmpty() && candidates.getFirst().strength() == Strength.FIRM;
+            if (row.state() == Ladder.State.OPEN && !firm) {
+                Rule.booking(rules, row.line())
+                        .ifPresent(r -> ruleOf.put(row.line().id(), r));
+            }
+        }
+    }
+
+    /** The rule that books an open line. */
+    @Nullable
+    Rule ruleOf(BankLineId line) {
+        return ruleOf.get(line);
+    }
+
+    /** Rules that book open lines of the month, in the order of the lines, each with how many. */
+    Map<Rule, Integer> rulesAtWork() {
+        Map<Rule, Integer> out = new LinkedHashMap<>();
+        ruleOf.values().forEach(r -> out.merge(r, 1, Integer::sum));
+        return out;
+    }
+
+    /** Open lines that a rule books, in the bank's order. */
+    public List<BankLine> byRule(long ruleId) {
+        return ladder.rows().stream()
+                .map(Ladder.Row::line)
+                .filter(l -> {
+                    Rule rule = ruleOf.get(l.id());
+                    return rule != null && rule.id() == ruleId;
+                })
+                .toList();
     }
 
     public YearMonth month() {

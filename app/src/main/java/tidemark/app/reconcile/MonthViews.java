@@ -98,6 +98,9 @@ public class MonthViews {
     /** @param share of its lines that are proven, in per cent */
     public record StripMonth(YearMonth month, Strip state, int share) {}
 
+    /** A rule that books open lines of the month, and how many. */
+    public record RuleAtWork(long ruleId, String name, int lines) {}
+
     public record MonthView(
             long accountId,
             String accountName,
@@ -117,6 +120,7 @@ public class MonthViews {
             int tide,
             String provenWords,
             int firmCount,
+            List<RuleAtWork> rules,
             @Nullable Long undoableBatch,
             int undoableCount,
             ProofView proof,
@@ -157,6 +161,9 @@ public class MonthViews {
                 ladder.tide(),
                 provenWords(data, account.currency()),
                 data.matching().firm().size(),
+                data.rulesAtWork().entrySet().stream()
+                        .map(e -> new RuleAtWork(e.getKey().id(), e.getKey().name(), e.getValue()))
+                        .toList(),
                 batch,
                 batch == null
                         ? 0

@@ -16,17 +16,20 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.CashEntryRepository;
 import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.rule.Rules;
 import tidemark.app.statement.BankLineRepository;
 import tidemark.app.statement.Statements;
 import tidemark.app.statement.TakenLine;
 import tidemark.app.statement.TakenStatement;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
+import tidemark.core.matching.LedgerItem;
 import tidemark.core.matching.LinkageMatching;
 import tidemark.core.matching.MatchingEngine;
 import tidemark.core.matching.MatchingResult;
 import tidemark.core.proof.Match;
 import tidemark.core.proof.Reconciliation;
+import tidemark.core.rule.Rule;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
 
@@ -52,6 +55,8 @@ public class Months {
     private final ItemMatchRepository matches;
     private final DeclaredErrors errors;
     private final Statements statements;
+    private final Decisions decisions;
+    private final Rules rules;
     private final MatchingEngine engine = new LinkageMatching();
 
     Months(
@@ -60,7 +65,11 @@ public class Months {
             CashEntryRepository entries,
             ItemMatchRepository matches,
             DeclaredErrors errors,
-            Statements statements) {
+            Statements statements,
+            Decisions decisions,
+            Rules rules) {
+        this.rules = rules;
+        this.decisions = decisions;
         this.accounts = accounts;
         this.lines = lines;
         this.entries = entries;
@@ -117,6 +126,7 @@ public class Months {
                 .toList();
         Map<BankLineId, String> bankErrors = errors.ofLines(account.id(), lineRows.keySet());
         Map<CashEntryId, String> ledgerErrors = errors.ofEntries(account.id(), entryRows.keySet());
+        List<Rule> inForce = rules.inForce(account);
         MatchingResult proposed = engine.propose(
                 coreLines.stream()
                         .filter(l -> row(lineRows, l.id().value()).itemMatchId() == null)
@@ -126,7 +136,10 @@ public class Months {
                 coreEntries.stream()
                         .filter(e -> row(entryRows, e.id().value()).itemMatchId() == null)
                         .filter(e -> !ledgerErrors.containsKey(e.id()))
-                        .toList());
+                        .map(LedgerItem::new)
+                        .toList(),
+                decisions.of(account.id()),
+                inForce);
         List<TakenStatement> covering = statements.touching(account.id(), from, to);
         long ledgerOpening = ledgerBalance(account, from.minusDays(1));
         long bankOpening = statements
@@ -159,7 +172,8 @@ public class Months {
                 byId,
                 covering.stream().anyMatch(s -> !s.toDate().isBefore(to)),
                 covering.stream().anyMatch(TakenStatement::fromPaper),
-                journalEntryOf);
+                journalEntryOf,
+                inForce);
     }
 
     /** Where no statement reaches the day, what the bank last said. */

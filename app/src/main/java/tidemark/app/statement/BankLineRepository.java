@@ -39,6 +39,9 @@ public interface BankLineRepository extends MatchMembers<TakenLine> {
             where l.bankAccountId = :account and l.id in :ids and l.extra <> ''""")
     List<Extra> extras(long account, Collection<Long> ids);
 
+    @Query("select l from TakenLine l where l.bankAccountId = :account order by l.place desc")
+    List<TakenLine> latest(long account, Limit limit);
+
     List<TakenLine> findByStatementIdOrderByPlace(long statementId);
 
     @Query("select count(l) from TakenLine l where l.statementId = :statement and l.itemMatchId is not null")

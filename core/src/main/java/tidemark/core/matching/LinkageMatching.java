@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 import tidemark.core.ledger.CashEntryId;
+import tidemark.core.rule.Rule;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
 
@@ -45,17 +46,18 @@ public final class LinkageMatching implements MatchingEngine {
     private static final double WORTH_TELLING = Math.log(1e-6);
 
     @Override
-    public MatchingResult propose(List<BankLine> lines, List<LedgerItem> items, Learned learned) {
+    public MatchingResult propose(List<BankLine> lines, List<LedgerItem> items, Learned learned, List<Rule> rules) {
         if (lines.isEmpty()) {
             return new MatchingResult(Map.of(), List.of());
         }
-        return new Run(new Terms(lines, items), learned).result();
+        return new Run(new Terms(lines, items), learned, new PairRules(rules)).result();
     }
 
     @SuppressWarnings("NullAway.Init")
     private static final class Run {
         private final Terms terms;
         private final Comparison comparison;
+        private final PairRules rules;
         private final Weights.Table table;
         private final PairSearch.Found[] pairs;
         private final Set<Long> undone = new HashSet<>();
@@ -69,8 +71,9 @@ public final class LinkageMatching implements MatchingEngine {
         private int[] pairLine = {};
         private int[] pairPlace = {};
 
-        Run(Terms terms, Learned learned) {
+        Run(Terms terms, Learned learned, PairRules rules) {
             this.terms = terms;
+            this.rules = rules;
             Payers payers = new Payers();
             comparison = new Comparison(terms, payers);
             Weights taught = teach(learned, payers);
@@ -79,7 +82,9 @@ public final class LinkageMatching implements MatchingEngine {
             Weights.Table first = taught.table();
             pairs = new PairSearch.Found[terms.lines.length];
             // each line by itself, so that the result does not depend on who worked on it
-            IntStream.range(0, pairs.length).parallel().forEach(l -> pairs[l] = search.of(l, first));
+            IntStream.range(0, pairs.length)
+                    .parallel()
+                    .forEach(l -> pairs[l] = rules.applied(terms, l, search.of(l, first)));
             table = learn(learned, payers, first);
             hypotheses = pairsAsHypotheses(table);
             Components components = new Components(hypotheses, nodes());
@@ -209,7 +214,9 @@ public final class LinkageMatching implements MatchingEngine {
             comparison.fees().settle();
             lookAtFees();
             hypotheses = pairsAsHypotheses(table);
-            groups = search.find(pairs);
+            groups = search.find(pairs).stream()
+                    .filter(g -> rules.allow(terms, g))
+                    .toList();
             for (GroupSearch.Group group : groups) {
                 int[] nodes = new int[group.lines().length + group.entries().length];
                 System.arraycopy(group.lines(), 0, nodes, 0, group.lines().length);
@@ -331,7 +338,7 @@ public final class LinkageMatching implements MatchingEngine {
                     strength(odds, may),
                     odds,
                     line.minorUnits() - terms.entries[e].amount(),
-                    telling.ofPair(facts, l, e, ofAmount));
+                    rules.told(line, terms.entries[e].entry, telling.ofPair(facts, l, e, ofAmount)));
         }
 
         private Strength strength(double odds, boolean mayBeFirm) {

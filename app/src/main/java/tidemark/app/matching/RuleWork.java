@@ -1,0 +1,192 @@
+package tidemark.app.matching;
+
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.ledger.CashEntryRepository;
+import tidemark.app.ledger.ChartAccount;
+import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.LedgerViews;
+import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.ledger.PostedLine;
+import tidemark.app.reconcile.MonthData;
+import tidemark.app.reconcile.Months;
+import tidemark.app.rule.MatchingRule;
+import tidemark.app.rule.Rules;
+import tidemark.app.statement.BankLineRepository;
+import tidemark.app.statement.TakenLine;
+import tidemark.core.problem.RuleViolation;
+import tidemark.core.rule.Effect;
+import tidemark.core.rule.Rule;
+import tidemark.core.rule.RuleTrial;
+import tidemark.core.statement.BankLine;
+
+/** Tries rules over what was decided, and books the lines of a month that a rule is for. */
+@Service
+class RuleWork {
+    /** The latest lines of an account that a rule is tried over. */
+    private static final int MOST_TRIED = 5_000;
+
+    private static final int BLOCK = 1_000;
+
+    private final BankAccounts accounts;
+    private final BankLineRepository lines;
+    private final CashEntryRepository entries;
+    private final Ledger ledger;
+    private final LedgerViews views;
+    private final LineBookings bookings;
+    private final Months months;
+    private final Rules rules;
+
+    RuleWork(
+            BankAccounts accounts,
+            BankLineRepository lines,
+            CashEntryRepository entries,
+            Ledger ledger,
+            LedgerViews views,
+            LineBookings bookings,
+            Months months,
+            Rules rules) {
+        this.accounts = accounts;
+        this.lines = lines;
+        this.entries = entries;
+        this.ledger = ledger;
+        this.views = views;
+        this.bookings = bookings;
+        this.months = months;
+        this.rules = rules;
+    }
+
+    /** A line that fits, with what the rule would have done against what was done. */
+    record Tried(BankAccount account, RuleTrial.Tried tried) {}
+
+    /** Runs a rule over the past of the accounts it is for. Rules before it in the order go first. */
+    @Transactional(readOnly = true)
+    List<Tried> trial(long companyId, @Nullable Long ruleId, Rules.Draft draft) {
+        List<BankAccount> concerned = draft.bankAccountId() == null
+                ? accounts.list(companyId)
+                : List.of(accounts.get(companyId, draft.bankAccountId()));
+        List<MatchingRule> all = rules.list(companyId);
+        List<Tried> out = new ArrayList<>();
+        for (BankAccount account : concerned) {
+            Rule rule = Rules.core(
+                    0, draft.name(), draft.validFrom(), draft.validTo(), draft.content(), account.currency());
+            List<Rule> before = new ArrayList<>();
+            for (MatchingRule row : all) {
+                if (ruleId != null && row.id() == ruleId) {
+                    break;
+                }
+                if (row.isOn() && (row.bankAccountId() == null || row.bankAccountId() == account.id())) {
+                    before.add(rules.core(row, account.currency()));
+                }
+            }
+            String target = rule.then() instanceof Effect.Book book
+                    ? bookings.target(companyId, account, wish(book, account.openingDate(), "x"))
+                    : "";
+            RuleTrial.of(rule, before, target, past(companyId, account))
+                    .lines()
+                    .forEach(t -> out.add(new Tried(account, t)));
+        }
+        return out;
+    }
+
+    private List<RuleTrial.Past> past(long companyId, BankAccount account) {
+        List<TakenLine> taken = lines.latest(account.id(), Limit.of(MOST_TRIED));
+        Map<Long, PostedCashEntry> entryOf = new HashMap<>();
+        List<Long> matchIds = taken.stream()
+                .map(TakenLine::itemMatchId)
+                .filter(Objects::nonNull)
+                .distinct()
+                .toList();
+        for (int i = 0; i < matchIds.size(); i += BLOCK) {
+            entries.ofMatches(matchIds.subList(i, Math.min(matchIds.size(), i + BLOCK)))
+                    .forEach(e -> entryOf.putIfAbsent(Objects.requireNonNull(e.itemMatchId()), e));
+        }
+        Map<Long, String> bookedOn = bookedOn(companyId, account, entryOf);
+        List<RuleTrial.Past> out = new ArrayList<>();
+        for (TakenLine line : taken) {
+            PostedCashEntry entry = line.itemMatchId() == null ? null : entryOf.get(line.itemMatchId());
+            String booked = entry == null ? null : bookedOn.get(entry.id());
+            out.add(new RuleTrial.Past(
+                    line.line(),
+                    entry == null || booked != null ? Optional.empty() : Optional.of(entry.entry()),
+                    Optional.ofNullable(booked)));
+        }
+        return out;
+    }
+
+    /** For entries that were booked from a bank line: the account on the other side. */
+    private Map<Long, String> bookedOn(long companyId, BankAccount account, Map<Long, PostedCashEntry> entryOf) {
+        Map<Long, ChartAccount> chart = ledger.chartById(companyId);
+        Map<Long, Long> entryOfJournal = new HashMap<>();
+        entryOf.values().forEach(e -> {
+            if (e.journalEntryId() != null) {
+                entryOfJournal.put(e.journalEntryId(), e.id());
+            }
+        });
+        Map<Long, String> out = new HashMap<>();
+        List<Long> ids = ledger.bookedFromLines(companyId, entryOfJournal.keySet());
+        for (int i = 0; i < ids.size(); i += BLOCK) {
+            for (PostedLine line : ledger.linesOf(ids.subList(i, Math.min(ids.size(), i + BLOCK)))) {
+                ChartAccount other = chart.get(line.ledgerAccountId());
+                if (line.ledgerAccountId() != account.ledgerAccountId() && other != null) {
+                    out.putIfAbsent(Objects.requireNonNull(entryOfJournal.get(line.journalEntryId())), other.code());
+                }
+            }
+        }
+        return out;
+    }
+
+    private static LineBookings.Wish wish(Effect.Book book, java.time.LocalDate date, String title) {
+        return new LineBookings.Wish(
+                LineBookings.Kind.valueOf(book.kind()),
+                book.account(),
+                book.otherId(),
+                date,
+                book.party(),
+                book.text().isEmpty() ? title : book.text());
+    }
+
+    /** Books all open lines of a month that the rule is the first to book, in one step; or shows what it would book. */
+    @Transactional
+    public LedgerViews.BookedView book(
+            long companyId, long accountId, YearMonth month, long ruleId, boolean preview, String who) {
+        BankAccount account = accounts.forChange(companyId, accountId);
+        MatchingRule row = rules.get(companyId, ruleId);
+        MonthData data = months.loadForChange(account, month);
+        Ledger.Booked all = Ledger.Booked.nothing();
+        int count = 0;
+        for (BankLine line : data.byRule(ruleId)) {
+            if (!(rules.core(row, account.currency()).then() instanceof Effect.Book book)) {
+                break;
+            }
+            Ledger.Booked booked = bookings.booked(
+                    companyId, accountId, line.id().value(), wish(book, line.bookingDate(), line.title()), who);
+            all.entries().addAll(booked.entries());
+            all.lines().addAll(booked.lines());
+            all.cashEntries().addAll(booked.cashEntries());
+            all.items().addAll(booked.items());
+            count++;
+        }
+        if (count == 0) {
+            throw new RuleViolation(
+                    "rule.nothing",
+                    "",
+                    "no open line of %s that “%s” books".formatted(month, row.name()),
+                    "at least one",
+                    "Look at the ladder again; somebody may have decided meanwhile.");
+        }
+        rules.used(companyId, ruleId, count);
+        return views.shown(companyId, all, preview);
+    }
+}

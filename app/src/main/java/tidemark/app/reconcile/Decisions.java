@@ -1,0 +1,78 @@
+package tidemark.app.reconcile;
+
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.Tuple;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.stereotype.Repository;
+import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.statement.TakenLine;
+import tidemark.core.matching.Learned;
+import tidemark.core.matching.LedgerItem;
+
+/** What people decided on an account's lines: the matches of one line and one entry that stand, and those undone. */
+@Repository
+public class Decisions {
+    /** The latest so many teach the engine; older ones tell of payers who have changed since. */
+    private static final int MOST = 1_000;
+
+    private final EntityManager em;
+
+    Decisions(EntityManager em) {
+        this.em = em;
+    }
+
+    Learned of(long accountId) {
+        return new Learned(decided("""
+                        select l as line, e as entry from TakenLine l, PostedCashEntry e, ItemMatch m
+                        where l.bankAccountId = :account and m.id = l.itemMatchId and e.itemMatchId = m.id
+                          and m.how in (tidemark.app.reconcile.ItemMatch.How.FIRM,
+                            tidemark.app.reconcile.ItemMatch.How.CANDIDATE,
+                            tidemark.app.reconcile.ItemMatch.How.HAND)
+                        order by m.id desc""", accountId, true), decided("""
+                        select l as line, e as entry from TakenLine l, PostedCashEntry e, UndoneMatch u
+                        where u.bankAccountId = :account and l.id = u.bankLineId and e.id = u.cashEntryId
+                        order by u.id desc""", accountId, false));
+    }
+
+    private List<Learned.Decided> decided(String query, long accountId, boolean onceOnly) {
+        List<Tuple> rows = em.createQuery(query, Tuple.class)
+                .setParameter("account", accountId)
+                .setMaxResults(MOST)
+                .getResultList();
+        Map<Long, Integer> members = new HashMap<>();
+        for (Tuple row : rows) {
+            members.merge(-line(row).id(), 1, Integer::sum);
+            members.merge(entry(row).id(), 1, Integer::sum);
+        }
+        List<Learned.Decided> out = new ArrayList<>();
+        Set<Long> told = new HashSet<>();
+        for (Tuple row : rows) {
+            boolean pair = members.getOrDefault(-line(row).id(), 0) == 1
+                    && members.getOrDefault(entry(row).id(), 0) == 1;
+            if (onceOnly ? pair : told.add(line(row).id() * 31 + entry(row).id())) {
+                out.add(new Learned.Decided(
+                        line(row).line(), new LedgerItem(entry(row).entry())));
+            }
+        }
+        return out;
+    }
+
+    private static TakenLine line(Tuple row) {
+        return row.get("line", TakenLine.class);
+    }
+
+    private static PostedCashEntry entry(Tuple row) {
+        return row.get("entry", PostedCashEntry.class);
+    }
+
+    /** Keeps that a match of one line and one entry was undone. */
+    public void undone(long accountId, long lineId, long entryId, String who, Instant at) {
+        em.persist(new UndoneMatch(accountId, lineId, entryId, who, at));
+    }
+}

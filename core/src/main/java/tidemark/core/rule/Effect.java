@@ -1,0 +1,44 @@
+package tidemark.core.rule;
+
+import tidemark.core.problem.RuleViolation;
+
+/** What a rule does with a line that fits. */
+public sealed interface Effect {
+    /**
+     * Books the line.
+     *
+     * @param kind what it is booked as: FEE, INTEREST, TRANSFER, ACCOUNT, CUSTOMER, SUPPLIER or UNIDENTIFIED
+     * @param account code of the ledger account, for ACCOUNT
+     * @param otherId the other bank account or the party, as the kind has it; 0 for none
+     * @param party name on the entry
+     * @param text of the entry; empty for the line's own
+     */
+    record Book(String kind, String account, long otherId, String party, String text) implements Effect {
+        public Book {
+            if (kind.equals("ACCOUNT") && account.isBlank()) {
+                throw new RuleViolation(
+                        "rule.account", "account", "nothing", "the account it is booked on", "Choose one.");
+            }
+        }
+    }
+
+    /** Prefers entries of a party, or with the text in their own. */
+    record Prefer(String party) implements Effect {
+        public Prefer {
+            named(party);
+        }
+    }
+
+    /** Never pairs the line with entries of a party, or with the text in their own. */
+    record Forbid(String party) implements Effect {
+        public Forbid {
+            named(party);
+        }
+    }
+
+    private static void named(String party) {
+        if (party.isBlank()) {
+            throw new RuleViolation("rule.party", "party", "nothing", "the party it speaks of", "Name the party.");
+        }
+    }
+}

@@ -1,0 +1,43 @@
+package tidemark.core.rule;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.statement.BankLine;
+
+/**
+ * A rule of an account, in force between its dates.
+ *
+ * @param from first booking date it is for
+ * @param to last booking date it is for
+ */
+public record Rule(
+        long id, String name, Conditions when, Effect then, Optional<LocalDate> from, Optional<LocalDate> to) {
+    public boolean fits(BankLine line) {
+        return (from.isEmpty() || !line.bookingDate().isBefore(from.get()))
+                && (to.isEmpty() || !line.bookingDate().isAfter(to.get()))
+                && when.hold(line);
+    }
+
+    /** The first of the rules, in their order, that books the line. */
+    public static Optional<Rule> booking(List<Rule> rules, BankLine line) {
+        return rules.stream()
+                .filter(r -> r.then() instanceof Effect.Book && r.fits(line))
+                .findFirst();
+    }
+
+    /** Whether an entry is of a party that the rule prefers or forbids. */
+    public boolean speaksOf(CashEntry entry) {
+        String party = switch (then) {
+            case Effect.Prefer p -> p.party();
+            case Effect.Forbid f -> f.party();
+            case Effect.Book ignored -> "";
+        };
+        String wanted = party.strip().toUpperCase(Locale.ROOT);
+        return !wanted.isEmpty()
+                && (entry.party().toUpperCase(Locale.ROOT).contains(wanted)
+                        || entry.text().toUpperCase(Locale.ROOT).contains(wanted));
+    }
+}

@@ -1,0 +1,89 @@
+package tidemark.core.rule;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.statement.BankLine;
+
+/**
+ * What a rule would have done over the past, and where it would have gone against what people decided.
+ *
+ * @param lines those that fit, in the order they were given
+ */
+public record RuleTrial(List<Tried> lines) {
+    /** How the rule stands to what was decided of a line. */
+    public enum Verdict {
+        /** Nobody decided yet; the rule would. */
+        NEW,
+        /** It would have done what was done. */
+        AS_DECIDED,
+        /** It would have done something else. */
+        AGAINST
+    }
+
+    /** What became of a line: nothing yet, tied to an entry that was there, or booked on an account. */
+    public record Past(BankLine line, Optional<CashEntry> matched, Optional<String> bookedOn) {}
+
+    public record Tried(BankLine line, Verdict verdict, String words) {}
+
+    public RuleTrial {
+        lines = List.copyOf(lines);
+    }
+
+    /**
+     * Cost: O(lines).
+     *
+     * @param others rules in force before it in the order; what they book this one never sees
+     * @param account the account that the rule's booking would go to, as it is named in {@code Past}
+     */
+    public static RuleTrial of(Rule rule, List<Rule> others, String account, List<Past> past) {
+        List<Tried> out = new ArrayList<>();
+        for (Past one : past) {
+            if (rule.fits(one.line()) && Rule.booking(others, one.line()).isEmpty()) {
+                verdict(rule, account, one).ifPresent(out::add);
+            }
+        }
+        return new RuleTrial(out);
+    }
+
+    private static Optional<Tried> verdict(Rule rule, String account, Past past) {
+        Optional<CashEntry> matched = past.matched();
+        if (rule.then() instanceof Effect.Book) {
+            if (past.bookedOn().isPresent()) {
+                boolean same = past.bookedOn().get().equals(account);
+                return tried(
+                        past,
+                        same ? Verdict.AS_DECIDED : Verdict.AGAINST,
+                        "was booked on " + past.bookedOn().get());
+            }
+            if (matched.isPresent()) {
+                return tried(
+                        past, Verdict.AGAINST, "was matched to " + matched.get().title());
+            }
+            return tried(past, Verdict.NEW, "would be booked on " + account);
+        }
+        boolean prefers = rule.then() instanceof Effect.Prefer;
+        if (matched.isEmpty()) {
+            return past.bookedOn().isPresent()
+                    ? tried(
+                            past,
+                            prefers ? Verdict.AGAINST : Verdict.AS_DECIDED,
+                            "was booked on " + past.bookedOn().get())
+                    : tried(past, Verdict.NEW, "is open");
+        }
+        boolean same = rule.speaksOf(matched.get()) == prefers;
+        return tried(
+                past,
+                same ? Verdict.AS_DECIDED : Verdict.AGAINST,
+                "was matched to " + matched.get().title());
+    }
+
+    private static Optional<Tried> tried(Past past, Verdict verdict, String words) {
+        return Optional.of(new Tried(past.line(), verdict, words));
+    }
+
+    public long count(Verdict verdict) {
+        return lines.stream().filter(t -> t.verdict() == verdict).count();
+    }
+}

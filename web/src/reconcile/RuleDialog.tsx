@@ -1,0 +1,49 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { Button, Modal } from 'react-bootstrap';
+import { BookedPreview } from '../ledger/BookedPreview';
+import { send, type Schemas } from '../shared/api';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+import type { Place } from './useMonth';
+
+interface Props {
+  place: Place;
+  rule: Schemas['RuleAtWork'];
+  onClose: () => void;
+  onDone: () => void;
+}
+
+/** Shows what a rule books of the month, and books it in one step. */
+export function RuleDialog({ place, rule, onClose, onDone }: Props) {
+  const path = `/api/companies/${place.companyId}/bank-accounts/${place.accountId}/months/${place.month}/rules/${rule.ruleId}/bookings`;
+  const preview = useQuery({
+    queryKey: [...keys.month(place.companyId, place.accountId, place.month), 'rule', rule.ruleId],
+    queryFn: () => send<Schemas['BookedView']>('POST', `${path}?preview=true`),
+    retry: false,
+  });
+  const book = useMutation({
+    mutationFn: () => send<Schemas['BookedView']>('POST', path),
+    onSuccess: onDone,
+  });
+  return (
+    <Modal show size="lg" onHide={onClose} animation={false} aria-labelledby="rule-title">
+      <Modal.Header closeButton>
+        <Modal.Title as="h2" id="rule-title">
+          {rule.name}: {rule.lines} {rule.lines === 1 ? 'line' : 'lines'}
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <BookedPreview booked={preview.data} error={preview.error} />
+        <Problems error={book.error} title="Nothing was booked." />
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="outline-secondary" onClick={onClose}>
+          Leave it
+        </Button>
+        <Button disabled={!preview.data || book.isPending} onClick={() => book.mutate()} autoFocus>
+          Book {rule.lines === 1 ? 'the line' : `all ${rule.lines}`} and match
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+}

@@ -1,0 +1,230 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useHere } from '../session/session';
+import { send, type Schemas } from '../shared/api';
+import { ChoiceField, TextField } from '../shared/fields';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+import { accountChoices, useBankAccounts, useChart, useParties } from '../shared/useBooks';
+import { Trial } from './Trial';
+import { useTrial } from './useRules';
+import { DOES, KINDS, TESTS, type Content, type Draft } from './words';
+
+interface Props {
+  start: Draft;
+  ruleId?: number;
+  onDone: () => void;
+}
+
+/** Writes a rule; beside it stands what it would have done over the past. */
+export function RuleForm({ start, ruleId, onDone }: Props) {
+  const { company, session } = useHere();
+  const queries = useQueryClient();
+  const accounts = useBankAccounts();
+  const chart = useChart();
+  const [draft, setDraft] = useState<Draft>(start);
+  const c = draft.content;
+  const parties = useParties(c.kind === 'SUPPLIER' ? 'PAYABLES' : 'RECEIVABLES', session.businessDate);
+  const trial = useTrial(draft, ruleId);
+  const set = (part: Partial<Content>) => setDraft({ ...draft, content: { ...c, ...part } });
+  const day = (v: string) => (/^\d{1,2}$/.test(v) ? Number(v) : undefined);
+  const keep = useMutation({
+    mutationFn: async (on: boolean) => {
+      const base = `/api/companies/${company.id}/rules`;
+      const kept = await send<Schemas['RuleView']>(
+        ruleId ? 'PUT' : 'POST',
+        ruleId ? `${base}/${ruleId}` : base,
+        draft,
+      );
+      if (on) {
+        await send('POST', `${base}/${kept.id}/switch`, { on: true });
+      }
+    },
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
+      onDone();
+    },
+  });
+  const others = (accounts.data ?? []).filter((a) => a.id !== draft.bankAccountId);
+  const ofParty = c.does === 'BOOK' && (c.kind === 'CUSTOMER' || c.kind === 'SUPPLIER');
+  return (
+    <Form
+      className="form-page"
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep.mutate(true);
+      }}
+    >
+      <div>
+        <TextField
+          className="mb-2"
+          label="Name"
+          max={80}
+          value={draft.name}
+          onChange={(name) => setDraft({ ...draft, name })}
+        />
+        <ChoiceField
+          className="mb-2"
+          label="For lines of"
+          empty="every bank account"
+          value={draft.bankAccountId ? String(draft.bankAccountId) : ''}
+          choices={(accounts.data ?? []).map((a) => [String(a.id), a.name])}
+          onChange={(v) => setDraft({ ...draft, bankAccountId: v ? Number(v) : undefined })}
+        />
+        <fieldset>
+          <legend>When all of this holds</legend>
+          <div className="row g-2 mb-2">
+            <ChoiceField
+              className="col-5"
+              label="The text"
+              value={c.textTest}
+              choices={TESTS}
+              onChange={(v) => set({ textTest: v as Content['textTest'] })}
+            />
+            <TextField
+              className="col-7"
+              label="Text of the line"
+              value={c.text}
+              onChange={(text) => set({ text })}
+            />
+            <ChoiceField
+              className="col-4"
+              label="Money"
+              empty="in or out"
+              value={c.direction ?? ''}
+              choices={[
+                ['IN', 'in'],
+                ['OUT', 'out'],
+              ]}
+              onChange={(v) => set({ direction: v ? (v as 'IN' | 'OUT') : undefined })}
+            />
+            <TextField
+              className="col-4"
+              label="Amount from"
+              money
+              value={c.least ?? ''}
+              onChange={(v) => set({ least: v || undefined })}
+            />
+            <TextField
+              className="col-4"
+              label="to"
+              money
+              value={c.most ?? ''}
+              onChange={(v) => set({ most: v || undefined })}
+            />
+            <TextField
+              className="col-4"
+              label="The bank's code"
+              max={100}
+              value={c.code}
+              onChange={(code) => set({ code })}
+            />
+            <TextField
+              className="col-4"
+              label="Day of the month from"
+              max={2}
+              value={c.fromDay ? String(c.fromDay) : ''}
+              onChange={(v) => set({ fromDay: day(v) })}
+            />
+            <TextField
+              className="col-4"
+              label="to day"
+              max={2}
+              value={c.toDay ? String(c.toDay) : ''}
+              onChange={(v) => set({ toDay: day(v) })}
+            />
+          </div>
+        </fieldset>
+        <fieldset>
+          <legend>Then</legend>
+          <div className="row g-2 mb-2">
+            <ChoiceField
+              className="col-6"
+              label="Do"
+              value={c.does}
+              choices={DOES}
+              onChange={(v) => set({ does: v as Content['does'] })}
+            />
+            {c.does === 'BOOK' && (
+              <ChoiceField
+                className="col-6"
+                label="As"
+                value={c.kind}
+                choices={KINDS}
+                onChange={(kind) => set({ kind, account: '', otherId: undefined })}
+              />
+            )}
+            {c.does === 'BOOK' && c.kind === 'ACCOUNT' && (
+              <ChoiceField
+                className="col-12"
+                label="Ledger account"
+                empty="Choose what it was for"
+                value={c.account}
+                choices={accountChoices(chart.data, (a) => a.control === 'NONE')}
+                onChange={(account) => set({ account })}
+              />
+            )}
+            {c.does === 'BOOK' && c.kind === 'TRANSFER' && (
+              <ChoiceField
+                className="col-12"
+                label="The other account"
+                empty="Choose"
+                value={c.otherId ? String(c.otherId) : ''}
+                choices={others.map((a) => [String(a.id), a.name])}
+                onChange={(v) => set({ otherId: v ? Number(v) : undefined })}
+              />
+            )}
+            {ofParty && (
+              <ChoiceField
+                className="col-12"
+                label={c.kind === 'CUSTOMER' ? 'Customer' : 'Supplier'}
+                empty="Choose"
+                value={c.otherId ? String(c.otherId) : ''}
+                choices={(parties.data?.rows ?? []).map((r) => [String(r.party.id), r.party.name])}
+                onChange={(v) =>
+                  set({
+                    otherId: v ? Number(v) : undefined,
+                    party: parties.data?.rows.find((r) => r.party.id === Number(v))?.party.name ?? '',
+                  })
+                }
+              />
+            )}
+            {!ofParty && (
+              <TextField
+                className="col-6"
+                label={c.does === 'BOOK' ? 'Payer or payee on the entry' : 'Party, or words of the entry'}
+                value={c.party}
+                onChange={(party) => set({ party })}
+              />
+            )}
+            {c.does === 'BOOK' && (
+              <TextField
+                className="col-6"
+                label="Text of the entry"
+                hint="Empty: the line's own."
+                value={c.entryText}
+                onChange={(entryText) => set({ entryText })}
+              />
+            )}
+          </div>
+        </fieldset>
+        <Problems error={keep.error} title="Not kept; what you typed is still here." />
+        <div className="actions">
+          <Button type="submit" disabled={keep.isPending || !trial.data || trial.isError}>
+            Keep and switch on
+          </Button>
+          <Button variant="outline-secondary" disabled={keep.isPending} onClick={() => keep.mutate(false)}>
+            Keep, switched off
+          </Button>
+          <Button variant="outline-secondary" onClick={onDone}>
+            Leave it
+          </Button>
+        </div>
+      </div>
+      <div className="beside">
+        <Trial trial={trial.data} error={trial.error} />
+      </div>
+    </Form>
+  );
+}

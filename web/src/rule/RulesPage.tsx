@@ -1,0 +1,173 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useLocation, useNavigate } from 'react-router';
+import { useHere } from '../session/session';
+import { send, type Schemas } from '../shared/api';
+import { fullDate } from '../shared/dates';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+import { useBankAccounts } from '../shared/useBooks';
+import { RuleForm } from './RuleForm';
+import { useRules } from './useRules';
+import { EMPTY, sentence, type Draft } from './words';
+
+type RuleView = Schemas['RuleView'];
+
+/** Rules in their order: the first that fits a line is the one that acts. */
+export default function RulesPage() {
+  const { company, canPrepare } = useHere();
+  const rules = useRules();
+  const accounts = useBankAccounts();
+  const queries = useQueryClient();
+  const go = useNavigate();
+  const drafted = (useLocation().state as { draft?: Draft } | null)?.draft;
+  const [editing, setEditing] = useState<{ start: Draft; ruleId?: number } | null>(
+    drafted ? { start: drafted } : null,
+  );
+  const base = `/api/companies/${company.id}/rules`;
+  const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
+  const turn = useMutation({
+    mutationFn: (r: RuleView) => send('POST', `${base}/${r.id}/switch`, { on: !r.on }),
+    onSettled: refresh,
+  });
+  const order = useMutation({
+    mutationFn: (ids: number[]) => send('PUT', `${base}/order`, { ids }),
+    onSettled: refresh,
+  });
+  const remove = useMutation({
+    mutationFn: (id: number) => send('DELETE', `${base}/${id}`),
+    onSettled: refresh,
+  });
+  const list = rules.data ?? [];
+  function earlier(index: number) {
+    const ids = list.map((r) => r.id);
+    const [moved] = ids.splice(index, 1);
+    ids.splice(index - 1, 0, moved as number);
+    order.mutate(ids);
+  }
+  function leave() {
+    setEditing(null);
+    if (drafted) {
+      void go('/rules', { replace: true, state: null });
+    }
+  }
+  return (
+    <div className="page">
+      <p className="mb-1">
+        <Link to="/reconcile">Reconcile</Link>
+      </p>
+      <h1>Rules</h1>
+      <Problems error={rules.error ?? turn.error ?? order.error ?? remove.error} />
+      {editing ? (
+        <section className="sheet">
+          <h2>{editing.ruleId ? 'Change a rule' : 'A new rule'}</h2>
+          <RuleForm start={editing.start} ruleId={editing.ruleId} onDone={leave} />
+        </section>
+      ) : (
+        <>
+          {rules.data?.length === 0 && (
+            <p className="quiet">
+              A rule books lines that come again and again, or says what belongs together. It is tried over
+              the past before it is switched on.
+            </p>
+          )}
+          {list.length > 0 && (
+            <table className="plain sheet">
+              <caption className="visually-hidden">Rules, the first that fits a line acts</caption>
+              <thead>
+                <tr>
+                  <th scope="col">Rule</th>
+                  <th scope="col">For</th>
+                  <th scope="col" className="num">
+                    Used
+                  </th>
+                  <th scope="col">Stands</th>
+                  <th scope="col">
+                    <span className="visually-hidden">What can be done</span>
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {list.map((r, i) => (
+                  <tr key={r.id}>
+                    <th scope="row">
+                      {r.name}
+                      <div className="quiet fw-normal">{sentence(r.content)}</div>
+                    </th>
+                    <td>
+                      {accounts.data?.find((a) => a.id === r.bankAccountId)?.name ?? 'every account'}
+                      {r.validFrom && `, from ${fullDate(r.validFrom)}`}
+                      {r.validTo && `, to ${fullDate(r.validTo)}`}
+                    </td>
+                    <td className="num">{r.used}</td>
+                    <td>{r.on ? 'on' : 'off'}</td>
+                    <td className="ways">
+                      {canPrepare && (
+                        <>
+                          <Button
+                            size="sm"
+                            variant="outline-secondary"
+                            disabled={turn.isPending}
+                            onClick={() =>
+                              r.on ? turn.mutate(r) : setEditing({ start: draftOf(r), ruleId: r.id })
+                            }
+                          >
+                            {r.on ? 'Switch off' : 'Try and switch on'}
+                          </Button>
+                          <Button
+                            size="sm"
+                            variant="outline-secondary"
+                            onClick={() => setEditing({ start: draftOf(r), ruleId: r.id })}
+                          >
+                            Change
+                          </Button>
+                          {i > 0 && (
+                            <Button
+                              size="sm"
+                              variant="outline-secondary"
+                              disabled={order.isPending}
+                              onClick={() => earlier(i)}
+                            >
+                              Earlier
+                            </Button>
+                          )}
+                          <Button
+                            size="sm"
+                            variant="outline-secondary"
+                            onClick={() => {
+                              if (window.confirm(`Remove the rule “${r.name}”? What it booked stays.`)) {
+                                remove.mutate(r.id);
+                              }
+                            }}
+                          >
+                            Remove
+                          </Button>
+                        </>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          {canPrepare && (
+            <Button className="mt-3" onClick={() => setEditing({ start: EMPTY })}>
+              Write a rule
+            </Button>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+function draftOf(r: RuleView): Draft {
+  return {
+    name: r.name,
+    bankAccountId: r.bankAccountId,
+    validFrom: r.validFrom,
+    validTo: r.validTo,
+    content: r.content,
+  };
+}

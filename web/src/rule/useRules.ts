@@ -1,0 +1,37 @@
+import { useQuery } from '@tanstack/react-query';
+import { useHere } from '../session/session';
+import { api, data, send, type Schemas } from '../shared/api';
+import { keys } from '../shared/keys';
+import { useSettled } from '../shared/useSettled';
+import type { Draft } from './words';
+
+export function useRules() {
+  const { company } = useHere();
+  return useQuery({
+    queryKey: keys.rules(company.id),
+    queryFn: () =>
+      data(api.GET('/api/companies/{companyId}/rules', { params: { path: { companyId: company.id } } })),
+  });
+}
+
+/** What a rule would have done over the past, asked when typing has stopped. */
+export function useTrial(draft: Draft, ruleId: number | undefined) {
+  const { company } = useHere();
+  const settled = useSettled(draft);
+  const complete =
+    settled.content.text !== '' ||
+    settled.content.code !== '' ||
+    Boolean(settled.content.direction ?? settled.content.least ?? settled.content.most);
+  return useQuery({
+    queryKey: [...keys.rules(company.id), 'trial', ruleId ?? 0, settled],
+    queryFn: () =>
+      send<Schemas['TrialView']>(
+        'POST',
+        `/api/companies/${company.id}/rules/trial${ruleId ? `?ruleId=${ruleId}` : ''}`,
+        settled,
+      ),
+    enabled: complete,
+    placeholderData: (before) => before,
+    retry: false,
+  });
+}

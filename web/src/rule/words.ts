@@ -1,0 +1,60 @@
+import type { Schemas } from '../shared/api';
+
+export type Content = Schemas['RuleContent'];
+export type Draft = Schemas['RuleDraft'];
+
+export const TESTS: [Content['textTest'], string][] = [
+  ['CONTAINS', 'contains'],
+  ['STARTS', 'starts with'],
+  ['WORD', 'has the whole words'],
+  ['PATTERN', 'is like (* any text, ? one character)'],
+];
+
+export const DOES: [Content['does'], string][] = [
+  ['BOOK', 'book the line'],
+  ['PREFER', 'prefer entries of'],
+  ['FORBID', 'never pair with entries of'],
+];
+
+export const KINDS: [string, string][] = [
+  ['FEE', 'a fee of the bank'],
+  ['INTEREST', 'interest'],
+  ['TRANSFER', 'a transfer with another own account'],
+  ['ACCOUNT', 'any ledger account'],
+  ['CUSTOMER', 'a customer'],
+  ['SUPPLIER', 'a supplier'],
+  ['UNIDENTIFIED', 'money from somebody unknown'],
+];
+
+export const EMPTY: Draft = {
+  name: '',
+  content: {
+    textTest: 'CONTAINS',
+    text: '',
+    code: '',
+    does: 'BOOK',
+    kind: 'FEE',
+    account: '',
+    party: '',
+    entryText: '',
+  },
+};
+
+const named = (list: [string, string][], key: string) => list.find(([k]) => k === key)?.[1] ?? key;
+
+/** A rule as a sentence. */
+export function sentence(c: Content): string {
+  const when: string[] = [];
+  if (c.direction) when.push(c.direction === 'IN' ? 'money comes in' : 'money goes out');
+  if (c.least && c.most) when.push(`the amount is from ${c.least} to ${c.most}`);
+  else if (c.least) when.push(`the amount is at least ${c.least}`);
+  else if (c.most) when.push(`the amount is at most ${c.most}`);
+  if (c.text) when.push(`the text ${named(TESTS, c.textTest).replace(/ \(.*/, '')} “${c.text}”`);
+  if (c.code) when.push(`the bank's code is ${c.code}`);
+  if (c.fromDay || c.toDay) when.push(`the day of the month is ${c.fromDay ?? 1} to ${c.toDay ?? 31}`);
+  const then =
+    c.does === 'BOOK'
+      ? `book it as ${named(KINDS, c.kind)}${c.account ? `, ${c.account}` : ''}${c.party ? `, ${c.party}` : ''}`
+      : `${named(DOES, c.does)} ${c.party}`;
+  return `When ${when.join(' and ')}: ${then}.`;
+}
