@@ -108,7 +108,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
             />
             <TextField
               className="col-4"
-              label="to"
+              label="Amount to"
               money
               value={c.most ?? ''}
               onChange={(v) => set({ most: v || undefined })}
@@ -129,7 +129,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
             />
             <TextField
               className="col-4"
-              label="to day"
+              label="Day of the month to"
               max={2}
               value={c.toDay ? String(c.toDay) : ''}
               onChange={(v) => set({ toDay: day(v) })}

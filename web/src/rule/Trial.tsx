@@ -38,7 +38,7 @@ export function Trial({ trial, error }: { trial?: Schemas['TrialView']; error?: 
               <tbody>
                 {trial.lines.map((l, i) => (
                   <tr key={i}>
-                    <td>{fullDate(l.date)}</td>
+                    <td className="text-nowrap">{fullDate(l.date)}</td>
                     <td>
                       {l.title} <span className="quiet">{l.accountName}</span>
                     </td>

@@ -113,7 +113,10 @@ final class Comparison {
         }
         if (best.ordinal() > Reference.INSIDE.ordinal()) {
             for (String code : entry.codes) {
-                if (code.length() >= 4 && (line.text.codes().contains(code) || line.references.contains(code))) {
+                boolean told = byCheck && code.equals(entry.entry.checkNumber());
+                if (!told
+                        && code.length() >= 4
+                        && (line.text.codes().contains(code) || line.references.contains(code))) {
                     return Reference.INSIDE;
                 }
             }

@@ -24,7 +24,9 @@ final class Payers {
         if (here < 0) {
             return Facts.Payer.ANOTHER;
         }
-        if (all < 2 && here < 1) {
+        int most = known.values().stream().mapToInt(Integer::intValue).max().orElse(0);
+        // what half of the lines do not agree on, such as “check paid”, names nobody
+        if (all < 2 || 2 * most < all) {
             return Facts.Payer.SILENT;
         }
         return 2 * here >= all ? Facts.Payer.THIS : Facts.Payer.ANOTHER;

@@ -68,7 +68,10 @@ final class Telling {
     }
 
     private static void name(int facts, Terms.EntryTerms entry, List<Evidence> out) {
-        String party = entry.entry.party().isEmpty() ? entry.entry.text() : entry.entry.party();
+        String party = entry.entry.party();
+        if (party.isEmpty()) {
+            return;
+        }
         switch (Facts.name(facts)) {
             case ALL -> out.add(new Evidence.NameInText(party));
             case MOST -> out.add(new Evidence.NamePartly(party, true));
