@@ -149,6 +149,7 @@ function NotOnStatement({
           <span className="num">{e.in ? grouped(e.in) : `(${grouped(e.out ?? '')})`}</span>
           <span className="age">
             {shortDate(e.date)}, {e.daysOld} {e.daysOld === 1 ? 'day' : 'days'}
+            {e.perhaps && <span className="quiet"> perhaps {e.perhaps}</span>}
             {e.stale && <span className="attention"> stale check</span>}
             {e.errorNote && <span className="attention"> ledger error: {e.errorNote}</span>}{' '}
             {change && paper && (

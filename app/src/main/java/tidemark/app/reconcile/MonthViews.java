@@ -6,8 +6,10 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
@@ -20,11 +22,16 @@ import tidemark.app.statement.Statements;
 import tidemark.app.statement.TakenStatement;
 import tidemark.core.certificate.MonthState;
 import tidemark.core.ledger.CashEntry;
+import tidemark.core.ledger.CashEntryId;
+import tidemark.core.matching.Candidate;
+import tidemark.core.matching.Strength;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.proof.GapTrace;
 import tidemark.core.proof.Ladder;
 import tidemark.core.proof.Proof;
 import tidemark.core.proof.ProofItem;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
 
 /** An account's month as it is shown. Amounts are decimal text; everything was worked out by the core. */
 @Service
@@ -76,6 +83,7 @@ public class MonthViews {
             String words) {}
 
     /** An entry of the ledger that is not on the statement; {@code in} or {@code out} is given. */
+    /** @param perhaps the bank line it is presumed to be, or empty; nobody has said so yet */
     public record OpenEntryView(
             long entryId,
             @Nullable Long journalEntryId,
@@ -85,7 +93,8 @@ public class MonthViews {
             boolean stale,
             @Nullable String in,
             @Nullable String out,
-            String errorNote) {}
+            String errorNote,
+            String perhaps) {}
 
     /** How a month stands in the strip. */
     public enum Strip {
@@ -267,7 +276,7 @@ public class MonthViews {
         items.addAll(p.onTheWay());
         items.addAll(p.ledgerErrors());
         CurrencyUnit c = data.reconciliation().currency();
-        return items.stream()
+        List<OpenEntryView> out = new ArrayList<>(items.stream()
                 .filter(i -> i.entries().size() == 1)
                 .sorted(java.util.Comparator.comparing(ProofItem::date).thenComparing(ProofItem::title))
                 .limit(LARGEST_PAGE)
@@ -284,9 +293,45 @@ public class MonthViews {
                             !entry.checkNumber().isEmpty() && i.daysOldAt(today) > STALE_AFTER_DAYS,
                             amount > 0 ? MinorUnits.toDecimal(amount, c) : null,
                             amount < 0 ? MinorUnits.toDecimal(-amount, c) : null,
-                            i.note());
+                            i.note(),
+                            "");
                 })
-                .toList();
+                .toList());
+        out.addAll(perhapsAtTheBank(data));
+        return out.subList(0, Math.min(out.size(), LARGEST_PAGE));
+    }
+
+    /** Entries that are presumed to be a line and not firm: a person may still want them for another. */
+    private static List<OpenEntryView> perhapsAtTheBank(MonthData data) {
+        Map<BankLineId, BankLine> lines = new HashMap<>();
+        data.reconciliation().lines().forEach(l -> lines.put(l.id(), l));
+        CurrencyUnit c = data.reconciliation().currency();
+        List<OpenEntryView> out = new ArrayList<>();
+        for (Candidate presumed : data.matching().presumed()) {
+            BankLine line = lines.get(presumed.lines().getFirst());
+            if (presumed.strength() == Strength.FIRM || line == null) {
+                continue;
+            }
+            for (CashEntryId id : presumed.entries()) {
+                CashEntry entry = data.entry(id);
+                if (entry != null && !entry.date().isAfter(data.reconciliation().to())) {
+                    long days = java.time.temporal.ChronoUnit.DAYS.between(
+                            entry.date(), data.reconciliation().to());
+                    out.add(new OpenEntryView(
+                            id.value(),
+                            data.journalEntryOf(id),
+                            entry.date(),
+                            entry.title(),
+                            days,
+                            false,
+                            entry.minorUnits() > 0 ? MinorUnits.toDecimal(entry.minorUnits(), c) : null,
+                            entry.minorUnits() < 0 ? MinorUnits.toDecimal(-entry.minorUnits(), c) : null,
+                            "",
+                            line.title()));
+                }
+            }
+        }
+        return out;
     }
 
     private List<StripMonth> strip(BankAccount account, MonthData data) {
