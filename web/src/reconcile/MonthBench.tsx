@@ -106,7 +106,8 @@ export function MonthBench({ place }: { place: Place }) {
           onSuccess: () => {
             setLines([]);
             setEntries([]);
-            setChosen(null);
+            // unless the person has gone elsewhere meanwhile
+            setChosen((now) => (now === chosen ? null : now));
           },
         },
       );
