@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import tidemark.core.given.AccountYear;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.matching.Candidate;
@@ -157,14 +158,9 @@ final class MatchingBenchmark implements Benchmarks.Benchmark {
         private int exactFound;
         private int any;
         private int first;
-        private final Map<String, Integer> wrong = new HashMap<>();
 
         void add(AccountYear year, MatchingResult result) {
             Map<Long, AccountYear.Truth> truth = year.byLine();
-            Map<Long, BankLine> byId = new HashMap<>();
-            year.lines.forEach(l -> byId.put(l.id().value(), l));
-            Map<Long, CashEntry> entries = new HashMap<>();
-            year.items.forEach(i -> entries.put(i.id().value(), i.entry()));
             Set<Long> found = new HashSet<>();
             for (Candidate c : result.firm()) {
                 for (var id : c.lines()) {
@@ -172,20 +168,6 @@ final class MatchingBenchmark implements Benchmarks.Benchmark {
                     if (same(c, truth.get(id.value()))) {
                         right++;
                         found.add(id.value());
-                    } else {
-                        wrong.merge(byId.get(id.value()).code(), 1, Integer::sum);
-                        if (Boolean.getBoolean("wrong")) {
-                            System.out.println(byId.get(id.value()) + "\n  " + c + "\n  "
-                                    + c.entries().stream()
-                                            .map(e -> entries.get(e.value()))
-                                            .toList() + "\n  true "
-                                    + (truth.get(id.value()) == null
-                                            ? "none"
-                                            : truth.get(id.value()).lines() + " "
-                                                    + truth.get(id.value()).entries().stream()
-                                                            .map(entries::get)
-                                                            .toList()));
-                        }
                     }
                 }
             }
@@ -202,27 +184,11 @@ final class MatchingBenchmark implements Benchmarks.Benchmark {
                 List<Candidate> candidates = result.candidates(line.id());
                 if (!candidates.isEmpty() && same(candidates.getFirst(), t)) {
                     first++;
-                } else {
-                    missed.merge(
-                            line.code() + (t.exact() ? "" : "*") + " "
-                                    + t.lines().size() + ":" + (t.entries().size() > 1 ? "n" : "1"),
-                            1,
-                            Integer::sum);
-                }
-                if (t.exact() && !found.contains(line.id().value())) {
-                    silent.merge(
-                            line.code() + " " + t.lines().size() + ":"
-                                    + (t.entries().size() > 1 ? "n" : "1"),
-                            1,
-                            Integer::sum);
                 }
             }
         }
 
-        private final Map<String, Integer> missed = new java.util.TreeMap<>();
-        private final Map<String, Integer> silent = new java.util.TreeMap<>();
-
-        private static boolean same(Candidate c, AccountYear.Truth t) {
+        private static boolean same(Candidate c, AccountYear.@Nullable Truth t) {
             if (t == null) {
                 return false;
             }
@@ -258,9 +224,6 @@ final class MatchingBenchmark implements Benchmarks.Benchmark {
                     exactFound / (double) exact,
                     first / (double) any,
                     lines - right);
-            if (Boolean.getBoolean("detail") && !silent.isEmpty()) {
-                System.out.println("   wrong " + wrong + "\n   not first " + missed + "\n   not firm " + silent);
-            }
         }
     }
 }

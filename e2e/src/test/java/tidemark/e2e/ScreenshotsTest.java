@@ -17,9 +17,6 @@ class ScreenshotsTest {
         try (Server server = Server.demo();
                 Browsing browsing = new Browsing()) {
             Page page = browsing.window(1280, 800);
-            page.navigate(server.url());
-            page.getByText("Sign in to the books").waitFor();
-            shot(page, "sign-in");
             Browsing.signIn(page, server.url(), "maren");
             for (String file :
                     new String[] {"payroll-2026-06.xml", "reserve-savings-2026-06.csv", "operating-2026-06.xml"}) {
@@ -67,6 +64,12 @@ class ScreenshotsTest {
             page.locator("th:has-text('Account fee')").waitFor();
             shot(page, "columns");
             Browsing.button(page, "Leave it").click();
+            page.navigate(server.url() + "/rules");
+            Browsing.button(page, "Write a rule").click();
+            page.getByLabel("Name").fill("Maintenance fees");
+            page.getByLabel("Text of the line").fill("ACCOUNT MAINTENANCE");
+            page.getByText("lines fit").waitFor();
+            shot(page, "rules");
             page.navigate(server.url() + "/ledger");
             page.getByText("Newest first").waitFor();
             shot(page, "ledger");

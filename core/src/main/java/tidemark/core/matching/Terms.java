@@ -100,6 +100,9 @@ final class Terms {
     /** Business days that the ledger covers. */
     final double span;
 
+    /** Parties that decisions of the past name and the ledger at hand does not, each its own number below zero. */
+    private final Map<String, Integer> pastParties = new HashMap<>();
+
     private final Map<String, Integer> codeIds = new HashMap<>();
 
     Terms(List<BankLine> givenLines, List<LedgerItem> givenItems) {
@@ -161,11 +164,15 @@ final class Terms {
         });
     }
 
-    /** Counts for a payer of the past which party it was; a party the ledger has no more entries of is left out. */
+    /** Counts for a payer of the past which party it was. */
     void past(Learned.Decided decided, Payers payers, int times) {
         LineTerms line = new LineTerms(decided.line(), 0);
         Integer party = partyIds.get(String.join(" ", partyWords(decided.item().entry())));
-        payers.count(line.signature, party == null ? -1 : party, times);
+        int known = party != null
+                ? party
+                : pastParties.computeIfAbsent(
+                        String.join(" ", partyWords(decided.item().entry())), p -> -1 - pastParties.size());
+        payers.count(line.signature, known, times);
     }
 
     /** Counts the levels of matches of the past. */
