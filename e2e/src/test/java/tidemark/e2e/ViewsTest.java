@@ -123,7 +123,6 @@ class ViewsTest {
         views.put("conditions", "/certify/" + account + "/2026-06");
         views.put("statements", "/statements?account=" + account);
         views.put("bank links", "/bank-links");
-        views.put("rules", "/rules");
         views.put("ledger", "/ledger");
         views.put("new entry", "/ledger/new");
         views.put("cash entries from a file", "/ledger/import");
