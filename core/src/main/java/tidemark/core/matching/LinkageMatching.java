@@ -163,7 +163,9 @@ public final class LinkageMatching implements MatchingEngine {
                             && comparison.fees().isUsual(terms.lines[l].line.minorUnits(), entry.amount())) {
                         int told = Facts.with(facts, Facts.Amount.USUAL_FEE);
                         pairs[l].facts()[i] = told;
-                        pairs[l].unlikely()[i] = (float) comparison.unlikely(told, terms.lines[l], entry);
+                        // what a rule added stays
+                        pairs[l].unlikely()[i] += (float) (comparison.unlikely(told, terms.lines[l], entry)
+                                - comparison.unlikely(facts, terms.lines[l], entry));
                     }
                 }
             }

@@ -1,9 +1,13 @@
 package tidemark.core.rule;
 
+import java.util.List;
 import tidemark.core.problem.RuleViolation;
 
 /** What a rule does with a line that fits. */
 public sealed interface Effect {
+    /** What a line may be booked as. */
+    List<String> KINDS = List.of("FEE", "INTEREST", "TRANSFER", "ACCOUNT", "CUSTOMER", "SUPPLIER", "UNIDENTIFIED");
+
     /**
      * Books the line.
      *
@@ -15,6 +19,15 @@ public sealed interface Effect {
      */
     record Book(String kind, String account, long otherId, String party, String text) implements Effect {
         public Book {
+            if (!KINDS.contains(kind)) {
+                throw new RuleViolation(
+                        "rule.kind", "kind", "“" + kind + "”", "one of " + String.join(", ", KINDS), "Choose one.");
+            }
+            boolean other = kind.equals("TRANSFER") || kind.equals("CUSTOMER") || kind.equals("SUPPLIER");
+            if (other && otherId == 0) {
+                throw new RuleViolation(
+                        "rule.other", "otherId", "nothing", "the other account or the party", "Choose one.");
+            }
             if (kind.equals("ACCOUNT") && account.isBlank()) {
                 throw new RuleViolation(
                         "rule.account", "account", "nothing", "the account it is booked on", "Choose one.");
