@@ -115,6 +115,18 @@ class RuleTest {
     }
 
     @Test
+    void booking_asSomethingUnknownOrWithoutItsOther_isRefused() {
+        assertEquals(
+                "rule.kind",
+                assertThrows(RuleViolation.class, () -> new Effect.Book("PAYMENT", "", 1, "", ""))
+                        .code());
+        assertEquals(
+                "rule.other",
+                assertThrows(RuleViolation.class, () -> new Effect.Book("TRANSFER", "", 0, "", ""))
+                        .code());
+    }
+
+    @Test
     void firstInOrder_books_withinItsDates() {
         Rule late = new Rule(1, "a", text(TextTest.WORD, "fee"), fee(), Optional.of(DAY.plusDays(1)), Optional.empty());
         Rule second = rule(2, text(TextTest.WORD, "fee"), fee());
