@@ -9,6 +9,7 @@ import { DateField } from '../shared/DateField';
 import { dateTime, fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { AtTheBank } from './AtTheBank';
 import { BookedPreview } from './BookedPreview';
 import { EntryLines } from './EntryLines';
 import { Papers } from './Papers';
@@ -105,6 +106,11 @@ export default function EntryPage() {
             <Link to={`/reconcile/${c.bankAccountId}/${c.month}`}>To its month</Link>
           </p>
         ))}
+        {d.cashEntries
+          .filter((c) => !c.matched && d.reversedBy === undefined)
+          .map((c) => (
+            <AtTheBank key={c.id} accountId={c.bankAccountId} account={c.account} entryId={c.id} />
+          ))}
         {d.links.map((l) => (
           <p key={l.path} className="mb-1">
             <Link to={l.path}>{l.title}</Link> {l.note && <span className="quiet">{l.note}</span>}

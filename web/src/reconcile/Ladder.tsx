@@ -4,9 +4,11 @@ import type { Schemas } from '../shared/api';
 import { WaveLine } from '../shared/Wave';
 import { LadderRow } from './LadderRow';
 import { OpenLine } from './OpenLine';
+import type { Place } from './useMonth';
 
 interface Props {
   total: number;
+  /** Where the tide line stands; -1 where a filter shows only some rows. */
   tide: number;
   provenWords: string;
   atBottom: boolean;
@@ -18,7 +20,10 @@ interface Props {
   pending: boolean;
   onHere: (place: number) => void;
   onSight: (first: number, last: number) => void;
+  place: Place;
   onTake: (index: number) => void;
+  onDifference: (index: number) => void;
+  onOtherEnd: (line: number, end: Schemas['OtherEndView']) => void;
   onBook: (line: number) => void;
   onBankError: (line: number) => void;
   onTwice: (line: number) => void;
@@ -31,7 +36,7 @@ export function Ladder(props: Props) {
   const { total, tide, here, rows, onSight } = props;
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
-    count: total + 1,
+    count: total + (tide < 0 ? 0 : 1),
     getScrollElement: () => scroller.current,
     estimateSize: (i) => (i === tide ? 28 : placeOf(i, tide) === here ? 160 : 29),
     overscan: 12,
@@ -45,7 +50,7 @@ export function Ladder(props: Props) {
     onSight(Math.max(first - 1, 0), Math.min(last, Math.max(total - 1, 0)));
   }, [first, last, total, onSight]);
 
-  const index = here < tide ? here : here + 1;
+  const index = tide < 0 || here < tide ? here : here + 1;
   useEffect(() => {
     virtual.scrollToIndex(index, { align: 'auto' });
   }, [index, virtual]);
@@ -155,5 +160,5 @@ export function Ladder(props: Props) {
 }
 
 function placeOf(index: number, tide: number): number {
-  return index < tide ? index : index - 1;
+  return tide < 0 || index < tide ? index : index - 1;
 }

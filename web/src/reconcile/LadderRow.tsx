@@ -28,7 +28,7 @@ export function LadderRow({ row, place, here, picked, onHere }: Props) {
       aria-current={here ? 'true' : undefined}
       tabIndex={-1}
       onClick={onHere}
-      data-place={place}
+      data-place={row.place}
     >
       <span role="cell">{shortDate(row.date)}</span>
       <span role="cell" title={[row.title, row.counterparty, row.reference].filter(Boolean).join(', ')}>

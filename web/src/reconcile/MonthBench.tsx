@@ -9,6 +9,7 @@ import { MonthStrip } from '../shared/MonthStrip';
 import { Problems } from '../shared/Problems';
 import { useTaking } from '../statements/useTaking';
 import { BookFromLine } from './BookFromLine';
+import { FilterBar } from './FilterBar';
 import { Ladder } from './Ladder';
 import { NoStatement } from './NoStatement';
 import { NoteDialog, type NoteOn } from './NoteDialog';
@@ -16,7 +17,11 @@ import { PaperBar } from './PaperBar';
 import { ProofPanel } from './ProofPanel';
 import { RuleDialog } from './RuleDialog';
 import { SelectionBar } from './SelectionBar';
-import { useCandidates, useMonth, useRows, useSteps, PAGE, type Place } from './useMonth';
+import { ALL, useCandidates, useMonth, useRows, useSteps, PAGE, type Filter, type Place } from './useMonth';
+
+function keyOf(c: Schemas['CandidateView']): string {
+  return `${c.lineIds.join()}/${c.entryIds.join()}`;
+}
 
 /** The work on one month: the ladder in the middle, the proof at the right. */
 export function MonthBench({ place }: { place: Place }) {
@@ -32,23 +37,35 @@ export function MonthBench({ place }: { place: Place }) {
   const [booking, setBooking] = useState<number | null>(null);
   const [noting, setNoting] = useState<{ on: NoteOn; id: number } | null>(null);
   const [traced, setTraced] = useState(false);
+  const [meant, setMeant] = useState<{ line: number; key: string } | null>(null);
   const [ruled, setRuled] = useState<number | null>(null);
-  const rows = useRows(place, pages);
+  const [filter, setFilter] = useState<Filter>(ALL);
+  const { rows, total: found } = useRows(place, pages, filter);
+  const filtered = filter.show !== 'ALL' || filter.text !== '';
   const wanted = Number(search.get('line') ?? 0);
 
   const view = month.data;
-  const total = view?.lineCount ?? 0;
-  const tide = view?.tide ?? 0;
-  const here = chosen !== null && chosen < total ? chosen : Math.min(tide, Math.max(total - 1, 0));
+  const total = filtered ? (found ?? 0) : (view?.lineCount ?? 0);
+  const tide = filtered ? -1 : (view?.tide ?? 0);
+  const here =
+    chosen !== null && chosen < total ? chosen : Math.min(Math.max(tide, 0), Math.max(total - 1, 0));
   const row = rows.get(here);
   const change = Boolean(canPrepare && view?.canChange);
   const candidates = useCandidates(place, row?.state === 'OPEN' ? row.lineId : undefined);
 
+  const at = search.get('at');
+  useEffect(() => {
+    if (at !== null && total > 0) {
+      setChosen(Math.min(Number(at) || 0, total - 1));
+      setSearch({}, { replace: true });
+    }
+  }, [at, total, setSearch]);
+
   useEffect(() => {
     if (wanted) {
-      for (const r of rows.values()) {
-        if (r.lineId === wanted && chosen !== r.place) {
-          setChosen(r.place);
+      for (const [number, r] of rows) {
+        if (r.lineId === wanted && chosen !== number) {
+          setChosen(number);
           setSearch({}, { replace: true });
         }
       }
@@ -71,6 +88,11 @@ export function MonthBench({ place }: { place: Place }) {
     if (!change || !row || row.state !== 'OPEN' || !candidate || steps.isPending) {
       return;
     }
+    if (candidates.isFetching) {
+      // what is shown may have been taken meanwhile: taken once the server has said it still stands
+      setMeant({ line: row.lineId, key: keyOf(candidate) });
+      return;
+    }
     const step = candidate.sameAmount
       ? ({ do: 'match', lineIds: candidate.lineIds, entryIds: candidate.entryIds } as const)
       : candidate.correctable && candidate.entryIds[0] !== undefined
@@ -79,6 +101,37 @@ export function MonthBench({ place }: { place: Place }) {
     if (step) {
       steps.mutate(step, { onSuccess: forward });
     }
+  }
+
+  const taking = useRef(take);
+  useEffect(() => {
+    taking.current = take;
+  });
+  const line = row?.lineId;
+  useEffect(() => {
+    if (meant && !candidates.isFetching) {
+      setMeant(null);
+      const index = candidates.data?.findIndex((c) => keyOf(c) === meant.key) ?? -1;
+      if (line === meant.line && index >= 0) {
+        taking.current(index);
+      }
+    }
+  }, [meant, line, candidates.isFetching, candidates.data]);
+
+  function difference(index: number) {
+    const candidate = candidates.data?.[index];
+    if (change && row?.state === 'OPEN' && candidate?.withinTolerance && !steps.isPending) {
+      steps.mutate(
+        { do: 'difference', lineId: row.lineId, entryIds: candidate.entryIds },
+        { onSuccess: forward },
+      );
+    }
+  }
+
+  function look(next: Filter) {
+    setFilter(next);
+    setChosen(null);
+    setPages([0]);
   }
 
   function undo() {
@@ -143,6 +196,8 @@ export function MonthBench({ place }: { place: Place }) {
       take(Number(e.key) - 1);
     } else if (e.key === 'x' && row?.state === 'OPEN' && change) {
       setLines(toggle(lines, row.lineId));
+    } else if (e.key === 'd') {
+      difference(0);
     } else if (e.key === 'm') {
       matchSelected();
     } else if (e.key === 'n' && row?.state === 'OPEN' && change) {
@@ -176,7 +231,7 @@ export function MonthBench({ place }: { place: Place }) {
   if (!view) {
     return <Problems error={month.error} />;
   }
-  const atBottom = total > 0 && tide === total;
+  const atBottom = view.lineCount > 0 && view.tide === view.lineCount;
   return (
     <>
       <div className="work">
@@ -229,7 +284,7 @@ export function MonthBench({ place }: { place: Place }) {
           <Link className="btn btn-outline-secondary" to="/rules">
             Rules
           </Link>
-          {canPrepare && total > 0 && view.state === 'OPEN' && (
+          {canPrepare && view.lineCount > 0 && view.state === 'OPEN' && (
             <FileButton
               label="Read a statement file"
               onFile={(file) => bring.mutate({ file, account: place.accountId })}
@@ -247,41 +302,52 @@ export function MonthBench({ place }: { place: Place }) {
         {view.paperStatementId !== undefined && (
           <PaperBar view={view} change={change} steps={steps} statementId={view.paperStatementId} />
         )}
-        {total === 0 && !view.hasStatement ? (
+        {view.lineCount === 0 && !view.hasStatement ? (
           <NoStatement view={view} canPrepare={canPrepare} steps={steps} />
         ) : (
-          <Ladder
-            total={total}
-            tide={tide}
-            provenWords={view.provenWords}
-            atBottom={atBottom}
-            rows={rows}
-            here={here}
-            picked={lines}
-            change={change}
-            candidates={candidates.data}
-            pending={steps.isPending}
-            onHere={setChosen}
-            onSight={(first, last) => {
-              const next: number[] = [];
-              for (let p = Math.floor(first / PAGE); p <= Math.floor(last / PAGE); p++) {
-                next.push(p);
+          <>
+            <FilterBar filter={filter} found={filtered ? total : undefined} onFilter={look} />
+            <Ladder
+              place={place}
+              total={total}
+              tide={tide}
+              provenWords={view.provenWords}
+              atBottom={atBottom}
+              rows={rows}
+              here={here}
+              picked={lines}
+              change={change}
+              candidates={candidates.data}
+              pending={steps.isPending}
+              onHere={setChosen}
+              onSight={(first, last) => {
+                const next: number[] = [];
+                for (let p = Math.floor(first / PAGE); p <= Math.floor(last / PAGE); p++) {
+                  next.push(p);
+                }
+                const near = Math.floor(here / PAGE);
+                if (!next.includes(near)) {
+                  next.push(near);
+                }
+                if (next.join() !== pages.join()) {
+                  setPages(next);
+                }
+              }}
+              onTake={take}
+              onDifference={difference}
+              onOtherEnd={(line, end) =>
+                steps.mutate(
+                  { do: 'ownTransfer', lineId: line, otherAccountId: end.accountId, otherLineId: end.lineId },
+                  { onSuccess: forward },
+                )
               }
-              const near = Math.floor(here / PAGE);
-              if (!next.includes(near)) {
-                next.push(near);
-              }
-              if (next.join() !== pages.join()) {
-                setPages(next);
-              }
-            }}
-            onTake={take}
-            onBook={(line) => setBooking(line)}
-            onBankError={(line) => setNoting({ on: 'bank', id: line })}
-            onTwice={(line) => setNoting({ on: 'twice', id: line })}
-            onPick={(line) => setLines(toggle(lines, line))}
-            onUndo={undo}
-          />
+              onBook={(line) => setBooking(line)}
+              onBankError={(line) => setNoting({ on: 'bank', id: line })}
+              onTwice={(line) => setNoting({ on: 'twice', id: line })}
+              onPick={(line) => setLines(toggle(lines, line))}
+              onUndo={undo}
+            />
+          </>
         )}
         {lines.length + entries.length > 0 && (
           <SelectionBar
@@ -290,6 +356,17 @@ export function MonthBench({ place }: { place: Place }) {
             entries={entries}
             pending={steps.isPending}
             onMatch={matchSelected}
+            onDifference={() =>
+              steps.mutate(
+                { do: 'difference', lineId: lines[0] as number, entryIds: entries },
+                {
+                  onSuccess: () => {
+                    setLines([]);
+                    setEntries([]);
+                  },
+                },
+              )
+            }
             onClear={() => {
               setLines([]);
               setEntries([]);
@@ -304,7 +381,10 @@ export function MonthBench({ place }: { place: Place }) {
         picked={entries}
         traced={traced}
         onTrace={() => setTraced(!traced)}
-        onGo={(p) => setChosen(p)}
+        onGo={(p) => {
+          look(ALL);
+          setChosen(p);
+        }}
         onPick={(id) => setEntries(toggle(entries, id))}
         onTick={(entryId) =>
           view.paperStatementId !== undefined &&

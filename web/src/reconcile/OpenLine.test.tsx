@@ -21,6 +21,7 @@ const row: Schemas['RowView'] = {
   state: 'OPEN',
   explainedBy: 'nothing found yet',
   candidates: 0,
+  twin: 'The bank may have booked this twice: it is like its line of 3 Jun, and the ledger has fewer.',
 };
 
 function open(change: boolean, asked: string[] = []) {
@@ -31,7 +32,10 @@ function open(change: boolean, asked: string[] = []) {
       change={change}
       candidates={[]}
       pending={false}
+      place={{ companyId: 1, accountId: 2, month: '2026-06' }}
       onTake={() => asked.push('take')}
+      onDifference={(i) => asked.push(`difference ${i}`)}
+      onOtherEnd={(line, end) => asked.push(`transfer ${line} ${end.lineId}`)}
       onBook={() => asked.push('book')}
       onBankError={() => asked.push('error')}
       onPick={() => asked.push('pick')}

@@ -2,6 +2,7 @@ import { Button } from 'react-bootstrap';
 import type { Schemas } from '../shared/api';
 import { shortDate } from '../shared/dates';
 import { grouped } from '../shared/money';
+import { useOtherEnds, type Place } from './useMonth';
 
 interface Props {
   row: Schemas['RowView'];
@@ -9,7 +10,10 @@ interface Props {
   change: boolean;
   candidates: Schemas['CandidateView'][] | undefined;
   pending: boolean;
+  place: Place;
   onTake: (index: number) => void;
+  onDifference: (index: number) => void;
+  onOtherEnd: (line: number, end: Schemas['OtherEndView']) => void;
   onBook: (line: number) => void;
   onBankError: (line: number) => void;
   onPick: (line: number) => void;
@@ -25,12 +29,16 @@ export function OpenLine({
   change,
   candidates,
   pending,
+  place,
   onTake,
+  onDifference,
+  onOtherEnd,
   onBook,
   onBankError,
   onPick,
   onTwice,
 }: Props) {
+  const ends = useOtherEnds(place, row.lineId, !candidates?.some((c) => c.strength === 'FIRM'));
   return (
     <div className="ladder-open" role="row">
       <div role="cell">
@@ -62,6 +70,22 @@ export function OpenLine({
                 {c.sameAmount ? 'Match' : 'Correct the ledger'} <kbd>{i === 0 ? 'Enter' : c.place}</kbd>
               </Button>
             )}
+            {change && c.withinTolerance && (
+              <Button
+                variant="outline-secondary"
+                size="sm"
+                disabled={pending}
+                onClick={() => onDifference(i)}
+              >
+                Match, book {grouped(c.difference)} as a difference
+                {i === 0 && (
+                  <>
+                    {' '}
+                    <kbd>d</kbd>
+                  </>
+                )}
+              </Button>
+            )}
           </div>
         ))}
         {candidates?.length === 0 && (
@@ -69,6 +93,25 @@ export function OpenLine({
             Nothing in the ledger fits. Book it from here, or select what belongs together.
           </p>
         )}
+        {row.twin && <p className="attention mb-1">{row.twin}</p>}
+        {ends.data?.map((end) => (
+          <div key={end.lineId} className="candidate">
+            <div className="candidate-words">
+              Also on the statement of <strong>{end.accountName}</strong>: {shortDate(end.date)}, {end.title},{' '}
+              {end.amount}
+            </div>
+            {change && (
+              <Button
+                variant="outline-secondary"
+                size="sm"
+                disabled={pending}
+                onClick={() => onOtherEnd(row.lineId, end)}
+              >
+                Book the transfer, match both
+              </Button>
+            )}
+          </div>
+        ))}
         {row.extra && <p className="quiet mb-1">The bank also tells: {row.extra}</p>}
         {row.ruleName && <p className="mb-1">The rule “{row.ruleName}” books it, with others of its kind.</p>}
         {change && (

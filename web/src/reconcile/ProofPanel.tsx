@@ -150,6 +150,7 @@ function NotOnStatement({
           <span className="age">
             {shortDate(e.date)}, {e.daysOld} {e.daysOld === 1 ? 'day' : 'days'}
             {e.perhaps && <span className="quiet"> perhaps {e.perhaps}</span>}
+            {e.twin && <span className="attention"> {e.twin}</span>}
             {e.stale && <span className="attention"> stale check</span>}
             {e.errorNote && <span className="attention"> ledger error: {e.errorNote}</span>}{' '}
             {change && paper && (

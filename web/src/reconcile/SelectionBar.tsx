@@ -10,11 +10,12 @@ interface Props {
   entries: number[];
   pending: boolean;
   onMatch: () => void;
+  onDifference: () => void;
   onClear: () => void;
 }
 
 /** What is selected, added up by the server, and the step that ties it. */
-export function SelectionBar({ place, lines, entries, pending, onMatch, onClear }: Props) {
+export function SelectionBar({ place, lines, entries, pending, onMatch, onDifference, onClear }: Props) {
   const sum = useQuery({
     queryKey: [...keys.month(place.companyId, place.accountId, place.month), 'selection', lines, entries],
     queryFn: () =>
@@ -39,6 +40,11 @@ export function SelectionBar({ place, lines, entries, pending, onMatch, onClear 
       <Button size="sm" disabled={pending || !s?.balances} onClick={onMatch}>
         Match these <kbd>m</kbd>
       </Button>
+      {s?.withinTolerance && (
+        <Button size="sm" variant="outline-secondary" disabled={pending} onClick={onDifference}>
+          Match, book the difference
+        </Button>
+      )}
       <Button size="sm" variant="outline-secondary" onClick={onClear}>
         Clear <kbd>Esc</kbd>
       </Button>

@@ -25,26 +25,54 @@ export function useMonth(place: Place) {
   });
 }
 
-/** The rows of the pages that are in sight; a page keeps its old rows on screen while new ones come. */
-export function useRows(place: Place, pages: number[]) {
+export type Show = 'ALL' | 'OPEN' | 'FIRM' | 'PERHAPS' | 'NOTHING_FOUND' | 'BY_RULE' | 'TWICE' | 'EXPLAINED';
+
+/** Which rows of the ladder are on screen. */
+export interface Filter {
+  show: Show;
+  text: string;
+}
+
+export const ALL: Filter = { show: 'ALL', text: '' };
+
+/** The rows of the pages that are in sight, by their number in the list; a page keeps its rows while new ones come. */
+export function useRows(place: Place, pages: number[], filter: Filter) {
   const results = useQueries({
     queries: pages.map((page) => ({
-      queryKey: keys.rows(place.companyId, place.accountId, place.month, page),
+      queryKey: keys.rows(place.companyId, place.accountId, place.month, page, filter.show, filter.text),
       queryFn: () =>
         data(
           api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}/lines', {
-            params: { path: place, query: { offset: page * PAGE, limit: PAGE } },
+            params: {
+              path: place,
+              query: { offset: page * PAGE, limit: PAGE, show: filter.show, text: filter.text },
+            },
           }),
         ),
     })),
   });
   const rows = new Map<number, Schemas['RowView']>();
+  let total: number | undefined;
   for (const result of results) {
-    for (const row of result.data?.rows ?? []) {
-      rows.set(row.place, row);
-    }
+    const page = result.data;
+    total = page?.total ?? total;
+    page?.rows.forEach((row, i) => rows.set(page.offset + i, row));
   }
-  return rows;
+  return { rows, total };
+}
+
+/** Lines of other own accounts that may be the other end of a transfer. */
+export function useOtherEnds(place: Place, line: number, asked: boolean) {
+  return useQuery({
+    queryKey: [...keys.account(place.companyId, place.accountId), 'other ends', line],
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/lines/{lineId}/other-ends', {
+          params: { path: { companyId: place.companyId, accountId: place.accountId, lineId: line } },
+        }),
+      ),
+    enabled: asked,
+  });
 }
 
 export function useCandidates(place: Place, line: number | undefined) {
@@ -83,6 +111,8 @@ export type Step =
   | { do: 'firm' }
   | { do: 'undoFirm'; batchId: number }
   | { do: 'correct'; lineId: number; entryId: number }
+  | { do: 'difference'; lineId: number; entryIds: number[] }
+  | { do: 'ownTransfer'; lineId: number; otherAccountId: number; otherLineId: number }
   | { do: 'bankError'; lineId: number; note: string }
   | { do: 'noBankError'; lineId: number }
   | { do: 'takeOut'; lineId: number; reason: string }
@@ -94,6 +124,15 @@ export type Step =
   | { do: 'paperClosing'; statementId: number; closing: string }
   | { do: 'book'; lineId: number; booking: Schemas['Booking'] };
 
+interface Answer {
+  matchId?: number;
+  batchId?: number;
+  count?: number;
+  explainedBy?: string;
+  matchedBy?: string;
+  matchedHow?: string;
+}
+
 export function useSteps(place: Place) {
   const queries = useQueryClient();
   const { company } = useHere();
@@ -101,7 +140,7 @@ export function useSteps(place: Place) {
   const path = { companyId: place.companyId, accountId: place.accountId };
   const account = '/api/companies/{companyId}/bank-accounts/{accountId}' as const;
 
-  async function run(step: Step): Promise<{ matchId?: number; batchId?: number; count?: number }> {
+  async function run(step: Step): Promise<Answer> {
     switch (step.do) {
       case 'match':
         return data(
@@ -133,6 +172,23 @@ export function useSteps(place: Place) {
             body: { entryId: step.entryId },
           }),
         );
+        return {};
+      case 'difference':
+        await data(
+          api.POST(`${account}/lines/{lineId}/difference`, {
+            params: { path: { ...path, lineId: step.lineId } },
+            body: { entryIds: step.entryIds },
+          }),
+        );
+        return {};
+      case 'ownTransfer':
+        await data(
+          api.POST(`${account}/lines/{lineId}/own-transfer`, {
+            params: { path: { ...path, lineId: step.lineId } },
+            body: { otherAccountId: step.otherAccountId, otherLineId: step.otherLineId },
+          }),
+        );
+        await queries.invalidateQueries({ queryKey: keys.account(company.id, step.otherAccountId) });
         return {};
       case 'book':
         await data(
@@ -223,6 +279,31 @@ export function useSteps(place: Place) {
     ]);
   }
 
+  /** Shows on the rows what was committed, before proof and proposals are worked out anew. */
+  function showMatched(lineIds: number[], answer: Answer) {
+    queries.setQueriesData<Schemas['RowPage']>(
+      { queryKey: keys.allRows(place.companyId, place.accountId, place.month) },
+      (page) =>
+        page && {
+          ...page,
+          rows: page.rows.map((row) =>
+            lineIds.includes(row.lineId)
+              ? {
+                  ...row,
+                  state: 'MATCHED' as const,
+                  matchId: answer.matchId,
+                  matchedBy: answer.matchedBy,
+                  matchedHow: answer.matchedHow,
+                  explainedBy: answer.explainedBy ?? '',
+                  apart: undefined,
+                  candidates: 0,
+                }
+              : row,
+          ),
+        },
+    );
+  }
+
   const mutation = useMutation({
     mutationFn: run,
     onSuccess: async (answer, step) => {
@@ -234,6 +315,11 @@ export function useSteps(place: Place) {
       }
       if (step.do === 'undo' || step.do === 'undoFirm') {
         setDone((d) => d.filter((s) => JSON.stringify(s) !== JSON.stringify(step)));
+      }
+      if (step.do === 'match') {
+        showMatched(step.lineIds, answer);
+        void refresh();
+        return;
       }
       await refresh();
     },

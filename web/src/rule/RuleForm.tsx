@@ -3,10 +3,12 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useHere } from '../session/session';
 import { send, type Schemas } from '../shared/api';
+import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
-import { accountChoices, useBankAccounts, useChart, useParties } from '../shared/useBooks';
+import { accountChoices, useBankAccounts, useChart, useParties, useSetUp } from '../shared/useBooks';
+import { SplitParts } from './SplitParts';
 import { Trial } from './Trial';
 import { useTrial } from './useRules';
 import { DOES, KINDS, TESTS, type Content, type Draft } from './words';
@@ -24,6 +26,9 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
   const accounts = useBankAccounts();
   const chart = useChart();
   const [draft, setDraft] = useState<Draft>(start);
+  const setUp = useSetUp();
+  const centres = (setUp.data?.costCentres ?? []).filter((x) => x.active);
+  const taxes = (setUp.data?.taxCodes ?? []).filter((x) => x.active);
   const c = draft.content;
   const parties = useParties(c.kind === 'SUPPLIER' ? 'PAYABLES' : 'RECEIVABLES', session.businessDate);
   const trial = useTrial(draft, ruleId);
@@ -72,6 +77,26 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
           choices={(accounts.data ?? []).map((a) => [String(a.id), a.name])}
           onChange={(v) => setDraft({ ...draft, bankAccountId: v ? Number(v) : undefined })}
         />
+        <div className="row g-2 mb-2">
+          <div className="col-6">
+            <DateField
+              label="First day, empty for ever"
+              value={draft.validFrom ?? ''}
+              today={session.businessDate}
+              optional
+              onChange={(v) => setDraft({ ...draft, validFrom: v || undefined })}
+            />
+          </div>
+          <div className="col-6">
+            <DateField
+              label="Last day, empty for ever"
+              value={draft.validTo ?? ''}
+              today={session.businessDate}
+              optional
+              onChange={(v) => setDraft({ ...draft, validTo: v || undefined })}
+            />
+          </div>
+        </div>
         <fieldset>
           <legend>When all of this holds</legend>
           <div className="row g-2 mb-2">
@@ -152,7 +177,16 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
                 label="As"
                 value={c.kind}
                 choices={KINDS}
-                onChange={(kind) => set({ kind, account: '', otherId: undefined })}
+                onChange={(kind) =>
+                  set({
+                    kind,
+                    account: '',
+                    otherId: undefined,
+                    costCentre: undefined,
+                    taxCode: undefined,
+                    parts: kind === 'SPLIT' ? [{ account: '' }, { account: '' }] : undefined,
+                  })
+                }
               />
             )}
             {c.does === 'BOOK' && c.kind === 'ACCOUNT' && (
@@ -163,6 +197,42 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
                 value={c.account}
                 choices={accountChoices(chart.data, (a) => a.control === 'NONE')}
                 onChange={(account) => set({ account })}
+              />
+            )}
+            {c.does === 'BOOK' && c.kind === 'SPLIT' && (
+              <SplitParts
+                parts={c.parts ?? []}
+                accounts={accountChoices(chart.data, (a) => a.control === 'NONE')}
+                onParts={(parts) => set({ parts })}
+              />
+            )}
+            {c.does === 'BOOK' && (c.kind === 'ACCOUNT' || c.kind === 'FEE') && (
+              <>
+                <ChoiceField
+                  className="col-6"
+                  label="Cost centre"
+                  empty="none"
+                  value={c.costCentre ?? ''}
+                  choices={centres.map((x) => [x.code, `${x.code} ${x.name}`])}
+                  onChange={(v) => set({ costCentre: v || undefined })}
+                />
+                <ChoiceField
+                  className="col-6"
+                  label="Tax in the amount"
+                  empty="none"
+                  value={c.taxCode ?? ''}
+                  choices={taxes.map((x) => [x.code, `${x.code} ${x.ratePercent} %`])}
+                  onChange={(v) => set({ taxCode: v || undefined })}
+                />
+              </>
+            )}
+            {c.does === 'ALLOW' && (
+              <TextField
+                className="col-6"
+                label="Largest difference"
+                money
+                value={c.tolerance ?? ''}
+                onChange={(v) => set({ tolerance: v || undefined })}
               />
             )}
             {c.does === 'BOOK' && c.kind === 'TRANSFER' && (
@@ -190,7 +260,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
                 }
               />
             )}
-            {!ofParty && (
+            {!ofParty && c.does !== 'ALLOW' && (
               <TextField
                 className="col-6"
                 label={c.does === 'BOOK' ? 'Payer or payee on the entry' : 'Party, or words of the entry'}

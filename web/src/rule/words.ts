@@ -14,13 +14,16 @@ export const DOES: [Content['does'], string][] = [
   ['BOOK', 'book the line'],
   ['PREFER', 'prefer entries of'],
   ['FORBID', 'never pair with entries of'],
+  ['ALLOW', 'let bank and ledger differ by up to'],
 ];
 
 export const KINDS: [string, string][] = [
   ['FEE', 'a fee of the bank'],
   ['INTEREST', 'interest'],
   ['TRANSFER', 'a transfer with another own account'],
+  ['IN_TRANSIT', 'what waited in transit, cleared by it'],
   ['ACCOUNT', 'any ledger account'],
+  ['SPLIT', 'several ledger accounts, in parts'],
   ['CUSTOMER', 'a customer'],
   ['SUPPLIER', 'a supplier'],
   ['UNIDENTIFIED', 'money from somebody unknown'],
@@ -52,9 +55,18 @@ export function sentence(c: Content): string {
   if (c.text) when.push(`the text ${named(TESTS, c.textTest).replace(/ \(.*/, '')} “${c.text}”`);
   if (c.code) when.push(`the bank's code is ${c.code}`);
   if (c.fromDay || c.toDay) when.push(`the day of the month is ${c.fromDay ?? 1} to ${c.toDay ?? 31}`);
-  const then =
-    c.does === 'BOOK'
-      ? `book it as ${named(KINDS, c.kind)}${c.account ? `, ${c.account}` : ''}${c.party ? `, ${c.party}` : ''}`
-      : `${named(DOES, c.does)} ${c.party}`;
-  return `When ${when.join(' and ')}: ${then}.`;
+  return `When ${when.join(' and ')}: ${then(c)}.`;
+}
+
+function then(c: Content): string {
+  if (c.does === 'ALLOW') return `${named(DOES, c.does)} ${c.tolerance ?? ''}`;
+  if (c.does !== 'BOOK') return `${named(DOES, c.does)} ${c.party}`;
+  const more = [
+    c.account,
+    c.parts?.map((p) => `${p.amount ?? `${p.share} %`} to ${p.account}`).join(', '),
+    c.costCentre && `cost centre ${c.costCentre}`,
+    c.taxCode && `with tax ${c.taxCode}`,
+    c.party,
+  ].filter(Boolean);
+  return `book it as ${[named(KINDS, c.kind), ...more].join(', ')}`;
 }

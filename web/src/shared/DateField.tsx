@@ -8,17 +8,20 @@ interface Props {
   today: string;
   onChange: (iso: string) => void;
   hint?: string;
+  /** May be left empty; then an empty text is given. */
+  optional?: boolean;
 }
 
 /** A date as people type it, with a calendar to pick from. Keeps what was typed while it is no date. */
-export function DateField({ label, value, today, onChange, hint }: Props) {
+export function DateField({ label, value, today, onChange, hint, optional }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
   const id = useId();
-  const bad = typed !== null && readDate(typed, today) === null;
+  const empty = optional && typed?.trim() === '';
+  const bad = typed !== null && !empty && readDate(typed, today) === null;
 
   function settle() {
-    if (typed !== null && readDate(typed, today) !== null) {
+    if (typed !== null && (empty || readDate(typed, today) !== null)) {
       setTyped(null);
     }
   }
@@ -37,6 +40,8 @@ export function DateField({ label, value, today, onChange, hint }: Props) {
             const read = readDate(e.target.value, today);
             if (read) {
               onChange(read);
+            } else if (optional && e.target.value.trim() === '') {
+              onChange('');
             }
           }}
           onBlur={settle}

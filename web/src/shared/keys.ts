@@ -6,8 +6,10 @@ export const keys = {
   account: (company: number, account: number) => ['company', company, 'account', account] as const,
   month: (company: number, account: number, month: string) =>
     ['company', company, 'account', account, 'month', month] as const,
-  rows: (company: number, account: number, month: string, page: number) =>
-    ['company', company, 'account', account, 'month', month, 'rows', page] as const,
+  allRows: (company: number, account: number, month: string) =>
+    ['company', company, 'account', account, 'month', month, 'rows'] as const,
+  rows: (company: number, account: number, month: string, page: number, show: string, text: string) =>
+    ['company', company, 'account', account, 'month', month, 'rows', show, text, page] as const,
   candidates: (company: number, account: number, month: string, line: number) =>
     ['company', company, 'account', account, 'month', month, 'candidates', line] as const,
   trace: (company: number, account: number, month: string) =>

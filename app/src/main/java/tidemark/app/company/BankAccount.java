@@ -198,6 +198,11 @@ public class BankAccount {
                 zeroPayment);
     }
 
+    /** The largest difference to what a line is matched with that is booked as one, in minor units. */
+    public long differenceTolerance() {
+        return differenceTolerance;
+    }
+
     public boolean bookOnClearing() {
         return bookOnClearing;
     }

@@ -51,7 +51,7 @@ public class FirmMatches {
     @Transactional
     public FirmTaken takeFirm(long companyId, long accountId, YearMonth month, String who) {
         BankAccount account = accounts.forChange(companyId, accountId);
-        List<Candidate> firm = months.loadForChange(account, month).matching().firm();
+        List<Candidate> firm = months.beforeChange(account, month).matching().firm();
         Long batch = null;
         for (Candidate c : firm) {
             List<TakenLine> line = matches.lines(

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.TreeSet;
 import org.joda.money.CurrencyUnit;
 import org.springframework.stereotype.Service;
 import tidemark.app.company.BankAccount;
@@ -18,13 +19,17 @@ import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.ledger.PostedLine;
+import tidemark.app.rule.Rules;
 import tidemark.app.statement.TakenLine;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.ledger.Purpose;
+import tidemark.core.ledger.SplitPart;
+import tidemark.core.ledger.Taxes;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.rule.Rule;
 import tidemark.core.statement.BankLine;
 
 /**
@@ -41,6 +46,7 @@ class LineBookings {
     private final Companies companies;
     private final MasterData masterData;
     private final ClearingPayments clearings;
+    private final Rules rules;
 
     LineBookings(
             BankAccounts accounts,
@@ -50,7 +56,9 @@ class LineBookings {
             Chart chart,
             Companies companies,
             MasterData masterData,
-            ClearingPayments clearings) {
+            ClearingPayments clearings,
+            Rules rules) {
+        this.rules = rules;
         this.accounts = accounts;
         this.ledger = ledger;
         this.views = views;
@@ -66,24 +74,61 @@ class LineBookings {
         FEE,
         INTEREST,
         TRANSFER,
+        IN_TRANSIT,
         ACCOUNT,
+        SPLIT,
         CUSTOMER,
         SUPPLIER,
         UNIDENTIFIED,
         PAYMENT
     }
 
-    /** @param otherId the other bank account, the party, or the payment that clears, as the kind has it */
-    record Wish(Kind kind, String account, long otherId, LocalDate date, String party, String text) {}
+    /**
+     * @param otherId the other bank account, the party, or the payment that clears, as the kind has it
+     * @param parts where it goes, for a split
+     */
+    record Wish(
+            Kind kind,
+            String account,
+            long otherId,
+            LocalDate date,
+            String party,
+            String text,
+            String costCentre,
+            String taxCode,
+            List<SplitPart> parts) {
+        Wish(Kind kind, String account, long otherId, LocalDate date, String party, String text) {
+            this(kind, account, otherId, date, party, text, "", "", List.of());
+        }
+
+        boolean isParted() {
+            return kind == Kind.SPLIT || !costCentre.isEmpty() || !taxCode.isEmpty();
+        }
+
+        /** The parts, or all of it on the one account. */
+        List<SplitPart> parts(String account) {
+            return kind == Kind.SPLIT ? parts : List.of(SplitPart.whole(account, costCentre, taxCode));
+        }
+    }
 
     LedgerViews.BookedView book(long companyId, long accountId, long lineId, Wish wish, boolean preview, String who) {
         return views.shown(companyId, booked(companyId, accountId, lineId, wish, who), preview);
     }
 
-    /** Code of the account that a wish of these words is booked on. */
-    String target(long companyId, BankAccount account, Wish wish) {
+    /** Codes of the accounts that a wish of these words is booked on, in their order. */
+    String targets(long companyId, BankAccount account, Wish wish) {
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
-        return other(companyId, account, wish, 1, chart);
+        Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
+        TreeSet<String> out = new TreeSet<>();
+        String whole = wish.kind() == Kind.SPLIT ? "" : other(companyId, account, wish, 1, chart);
+        for (SplitPart part : wish.parts(whole)) {
+            out.add(part.account());
+            Taxes.Tax tax = taxes.get(part.taxCode());
+            if (tax != null) {
+                out.add(tax.accountCode());
+            }
+        }
+        return String.join(", ", out);
     }
 
     Ledger.Booked booked(long companyId, long accountId, long lineId, Wish wish, String who) {
@@ -105,16 +150,20 @@ class LineBookings {
             return clear(companyId, account, lineId, line, movement, wish.otherId(), who);
         }
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
-        JournalEntry entry = BankLineBooking.entry(
-                movement,
-                code(chart, account.ledgerAccountId()),
-                other(companyId, account, wish, line.minorUnits(), chart),
-                wish.kind() == Kind.CUSTOMER || wish.kind() == Kind.SUPPLIER
-                        ? new PartyId(wish.otherId())
-                        : PartyId.NONE);
+        String cash = code(chart, account.ledgerAccountId());
+        String other = wish.kind() == Kind.SPLIT ? "" : other(companyId, account, wish, line.minorUnits(), chart);
+        JournalEntry entry = wish.isParted()
+                ? BankLineBooking.parted(movement, cash, wish.parts(other), ledger.taxes(companyId))
+                : BankLineBooking.entry(movement, cash, other, party(wish));
         Ledger.Draft draft =
                 new Ledger.Draft(entry, line.checkNumber(), "", null, ItemTerms.plain(ItemTerms.Kind.PAYMENT));
         return matches.bookFromLine(companyId, accountId, lineId, draft, EntrySource.BANK_LINE, List.of(), who);
+    }
+
+    private static PartyId party(Wish wish) {
+        return wish.kind() == Kind.CUSTOMER || wish.kind() == Kind.SUPPLIER
+                ? new PartyId(wish.otherId())
+                : PartyId.NONE;
     }
 
     /** A payment that is booked on clearing: the bank has paid it, so it leaves the in-transit account. */
@@ -153,10 +202,12 @@ class LineBookings {
                         ? code(chart, other.ledgerAccountId())
                         : this.chart.serving(companyId, account, Purpose.BETWEEN_BANKS);
             }
+            case IN_TRANSIT ->
+                this.chart.serving(companyId, account, minorUnits > 0 ? Purpose.IN_TRANSIT_IN : Purpose.IN_TRANSIT_OUT);
             case CUSTOMER -> this.chart.serving(companyId, null, Purpose.RECEIVABLES);
             case SUPPLIER -> this.chart.serving(companyId, null, Purpose.PAYABLES);
             case UNIDENTIFIED -> this.chart.serving(companyId, account, Purpose.UNIDENTIFIED);
-            case ACCOUNT, PAYMENT -> wish.account();
+            case ACCOUNT, PAYMENT, SPLIT -> wish.account();
         };
     }
 
@@ -227,6 +278,46 @@ class LineBookings {
                         new Ledger.Draft(entry, cash.checkNumber(), ""),
                         EntrySource.CORRECTION,
                         List.of(entryId),
+                        who),
+                preview);
+    }
+
+    /** Matches a line with entries that differ by a little, and books the difference on the account's own for it. */
+    LedgerViews.BookedView difference(
+            long companyId, long accountId, long lineId, List<Long> entryIds, boolean preview, String who) {
+        BankAccount account = accounts.get(companyId, accountId);
+        BankLine line = matches.line(account, lineId).line();
+        List<CashEntry> with = matches.entries(account, entryIds).stream()
+                .map(PostedCashEntry::entry)
+                .toList();
+        long ledgerSum = with.stream().mapToLong(CashEntry::minorUnits).reduce(0, Math::addExact);
+        long tolerance = Rule.tolerance(rules.inForce(account), line, account.differenceTolerance());
+        long difference = BankLineBooking.difference(line.minorUnits(), ledgerSum, tolerance, account.currency());
+        Map<Long, ChartAccount> chart = ledger.chartById(companyId);
+        CurrencyUnit base = companies.get(companyId).baseCurrency();
+        JournalEntry entry = BankLineBooking.entry(
+                new BankLineBooking.Movement(
+                        line.bookingDate(),
+                        base,
+                        difference,
+                        masterData
+                                .rate(companyId, account.currency(), base, line.bookingDate())
+                                .toBase(difference),
+                        reference(line),
+                        with.getFirst().party(),
+                        "Difference to " + line.title()),
+                code(chart, account.ledgerAccountId()),
+                this.chart.serving(companyId, account, Purpose.DIFFERENCES),
+                PartyId.NONE);
+        return views.shown(
+                companyId,
+                matches.bookFromLine(
+                        companyId,
+                        accountId,
+                        lineId,
+                        new Ledger.Draft(entry, "", ""),
+                        EntrySource.CORRECTION,
+                        entryIds,
                         who),
                 preview);
     }

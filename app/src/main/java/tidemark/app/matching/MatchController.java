@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -22,6 +23,8 @@ import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.ledger.LedgerViews;
+import tidemark.app.reconcile.CandidateViews;
+import tidemark.app.reconcile.LadderViews;
 
 /** Matching and booking from bank lines, over HTTP. */
 @RestController
@@ -30,9 +33,19 @@ public class MatchController {
     private final Matches matches;
     private final FirmMatches firm;
     private final LineBookings bookings;
+    private final OwnTransfers ownTransfers;
     private final ErrorDeclarations errors;
+    private final CandidateViews candidates;
 
-    MatchController(Matches matches, FirmMatches firm, LineBookings bookings, ErrorDeclarations errors) {
+    MatchController(
+            Matches matches,
+            FirmMatches firm,
+            LineBookings bookings,
+            OwnTransfers ownTransfers,
+            ErrorDeclarations errors,
+            CandidateViews candidates) {
+        this.candidates = candidates;
+        this.ownTransfers = ownTransfers;
         this.matches = matches;
         this.firm = firm;
         this.bookings = bookings;
@@ -43,11 +56,16 @@ public class MatchController {
             @NotNull @Size(max = 2000) List<Long> lineIds,
             @NotNull @Size(max = 2000) List<Long> entryIds) {}
 
-    record Made(long matchId) {}
+    /** What was committed, in the words of the ladder's row. */
+    record Made(long matchId, String explainedBy, String matchedBy, String matchedHow) {}
 
     record Note(@NotNull @Size(max = 500) String note) {}
 
     record Correction(long entryId) {}
+
+    record With(@NotNull @Size(min = 1, max = 2000) List<Long> entryIds) {}
+
+    record OtherEnd(long otherAccountId, long otherLineId) {}
 
     record Undone(int count) {}
 
@@ -73,13 +91,13 @@ public class MatchController {
     @Requires(Right.PREPARE)
     Made match(
             @PathVariable long companyId, @PathVariable long accountId, @RequestBody @Valid Members body, Actor actor) {
-        return new Made(matches.match(
-                        companyId,
-                        accountId,
-                        new HashSet<>(body.lineIds()),
-                        new HashSet<>(body.entryIds()),
-                        actor.name())
-                .id());
+        Matches.Tied tied = matches.match(
+                companyId, accountId, new HashSet<>(body.lineIds()), new HashSet<>(body.entryIds()), actor.name());
+        return new Made(
+                tied.match().id(),
+                LadderViews.matchedWith(tied.entries()),
+                tied.match().madeBy(),
+                tied.match().how().name());
     }
 
     @DeleteMapping("/matches/{matchId}")
@@ -139,6 +157,51 @@ public class MatchController {
             @RequestBody @Valid Correction body,
             Actor actor) {
         return bookings.correct(companyId, accountId, lineId, body.entryId(), preview, actor.name());
+    }
+
+    /** Lines of other own accounts that may be the other end of a transfer. */
+    @GetMapping("/lines/{lineId}/other-ends")
+    @Requires(Right.LOOK)
+    List<OwnTransfers.OtherEndView> otherEnds(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable long lineId) {
+        return ownTransfers.otherEnds(companyId, accountId, lineId);
+    }
+
+    /** From the other end: where an open entry may be at the bank. */
+    @GetMapping("/cash-entries/{cashEntryId}/at-the-bank")
+    @Requires(Right.LOOK)
+    CandidateViews.AtTheBankView atTheBank(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable long cashEntryId) {
+        return candidates.atTheBank(companyId, accountId, cashEntryId);
+    }
+
+    @PostMapping("/lines/{lineId}/own-transfer")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView ownTransfer(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable long lineId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid OtherEnd body,
+            Actor actor) {
+        return ownTransfers.book(
+                companyId, accountId, lineId, body.otherAccountId(), body.otherLineId(), preview, actor.name());
+    }
+
+    /** Matches a line with entries apart by no more than the account or a rule allows, and books the difference. */
+    @PostMapping("/lines/{lineId}/difference")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView difference(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable long lineId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid With body,
+            Actor actor) {
+        return bookings.difference(
+                companyId, accountId, lineId, List.copyOf(new HashSet<>(body.entryIds())), preview, actor.name());
     }
 
     @PostMapping("/lines/{lineId}/bank-error")

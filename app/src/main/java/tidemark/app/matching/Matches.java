@@ -83,10 +83,12 @@ public class Matches implements CancellingPairs {
         this.clock = clock;
     }
 
+    /** A match with the entries it tied. */
+    public record Tied(ItemMatch match, List<CashEntry> entries) {}
+
     /** Ties lines and entries that a person selected, or the candidate that a person took. */
     @Transactional
-    public ItemMatch match(
-            long companyId, long accountId, Collection<Long> lineIds, Collection<Long> entryIds, String who) {
+    public Tied match(long companyId, long accountId, Collection<Long> lineIds, Collection<Long> entryIds, String who) {
         BankAccount account = accounts.forChange(companyId, accountId);
         List<TakenLine> lineRows = lines(account, lineIds);
         List<PostedCashEntry> entryRows = entries(account, entryIds);
@@ -100,7 +102,8 @@ public class Matches implements CancellingPairs {
                 null,
                 who);
         recordMatch(account, match, lineRows, entryRows, who);
-        return match;
+        months.made(account, match, lineIds, entryIds);
+        return new Tied(match, entryRows.stream().map(PostedCashEntry::entry).toList());
     }
 
     /** The candidate of exactly these members, where the engine had one. */
@@ -275,9 +278,13 @@ public class Matches implements CancellingPairs {
         List<PostedCashEntry> members = entries.ofMatches(List.of(matchId));
         List<TakenLine> lineMembers = lines.ofMatches(List.of(matchId));
         loose(account, match);
-        if (lineMembers.size() == 1 && members.size() == 1 && match.how() != ItemMatch.How.BOOKED) {
+        if (match.how() != ItemMatch.How.BOOKED) {
             decisions.undone(
-                    accountId, lineMembers.getFirst().id(), members.getFirst().id(), who, clock.instant());
+                    accountId,
+                    lineMembers.stream().map(TakenLine::id).toList(),
+                    members.stream().map(PostedCashEntry::id).toList(),
+                    who,
+                    clock.instant());
         }
         activity.record(
                 companyId,

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
@@ -91,7 +92,7 @@ class RuleWork {
                 }
             }
             String target = rule.then() instanceof Effect.Book book
-                    ? bookings.target(companyId, account, wish(book, account.openingDate(), "x"))
+                    ? bookings.targets(companyId, account, wish(book, account.openingDate(), "x"))
                     : "";
             RuleTrial.of(rule, before, target, past(companyId, account))
                     .lines()
@@ -125,7 +126,7 @@ class RuleWork {
         return out;
     }
 
-    /** For entries that were booked from a bank line: the account on the other side. */
+    /** For entries that were booked from a bank line: the accounts on the other side, in their order. */
     private Map<Long, String> bookedOn(long companyId, BankAccount account, Map<Long, PostedCashEntry> entryOf) {
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         Map<Long, Long> entryOfJournal = new HashMap<>();
@@ -134,16 +135,21 @@ class RuleWork {
                 entryOfJournal.put(e.journalEntryId(), e.id());
             }
         });
-        Map<Long, String> out = new HashMap<>();
+        Map<Long, TreeSet<String>> codes = new HashMap<>();
         List<Long> ids = ledger.bookedFromLines(companyId, entryOfJournal.keySet());
         for (int i = 0; i < ids.size(); i += BLOCK) {
             for (PostedLine line : ledger.linesOf(ids.subList(i, Math.min(ids.size(), i + BLOCK)))) {
                 ChartAccount other = chart.get(line.ledgerAccountId());
                 if (line.ledgerAccountId() != account.ledgerAccountId() && other != null) {
-                    out.putIfAbsent(Objects.requireNonNull(entryOfJournal.get(line.journalEntryId())), other.code());
+                    codes.computeIfAbsent(
+                                    Objects.requireNonNull(entryOfJournal.get(line.journalEntryId())),
+                                    k -> new TreeSet<>())
+                            .add(other.code());
                 }
             }
         }
+        Map<Long, String> out = new HashMap<>();
+        codes.forEach((entry, all) -> out.put(entry, String.join(", ", all)));
         return out;
     }
 
@@ -154,7 +160,10 @@ class RuleWork {
                 book.otherId(),
                 date,
                 book.party(),
-                book.text().isEmpty() ? title : book.text());
+                book.text().isEmpty() ? title : book.text(),
+                book.costCentre(),
+                book.taxCode(),
+                book.parts());
     }
 
     /** Books all open lines of a month that the rule is the first to book, in one step; or shows what it would book. */
@@ -163,7 +172,7 @@ class RuleWork {
             long companyId, long accountId, YearMonth month, long ruleId, boolean preview, String who) {
         BankAccount account = accounts.forChange(companyId, accountId);
         MatchingRule row = rules.get(companyId, ruleId);
-        MonthData data = months.loadForChange(account, month);
+        MonthData data = months.beforeChange(account, month);
         Ledger.Booked all = Ledger.Booked.nothing();
         int count = 0;
         for (BankLine line : data.byRule(ruleId)) {

@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Repository;
 import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.statement.TakenLine;
@@ -37,7 +38,7 @@ public class Decisions {
                         order by m.id desc""", accountId, true), decided("""
                         select l as line, e as entry from TakenLine l, PostedCashEntry e, UndoneMatch u
                         where u.bankAccountId = :account and l.id = u.bankLineId and e.id = u.cashEntryId
-                        order by u.id desc""", accountId, false));
+                        order by u.id desc""", accountId, false), undoneSets(accountId));
     }
 
     private List<Learned.Decided> decided(String query, long accountId, boolean onceOnly) {
@@ -71,8 +72,24 @@ public class Decisions {
         return row.get("entry", PostedCashEntry.class);
     }
 
-    /** Keeps that a match of one line and one entry was undone. */
-    public void undone(long accountId, long lineId, long entryId, String who, Instant at) {
-        em.persist(new UndoneMatch(accountId, lineId, entryId, who, at));
+    /** The latest sets that somebody undid. */
+    private Set<Learned.UndoneSet> undoneSets(long accountId) {
+        return em.createQuery(
+                        "select u from UndoneGroup u where u.bankAccountId = :account order by u.id desc",
+                        UndoneGroup.class)
+                .setParameter("account", accountId)
+                .setMaxResults(MOST)
+                .getResultStream()
+                .map(UndoneGroup::set)
+                .collect(Collectors.toSet());
+    }
+
+    /** Keeps that a match was undone: as a pair, or as a set where there were more. */
+    public void undone(long accountId, List<Long> lineIds, List<Long> entryIds, String who, Instant at) {
+        if (lineIds.size() == 1 && entryIds.size() == 1) {
+            em.persist(new UndoneMatch(accountId, lineIds.getFirst(), entryIds.getFirst(), who, at));
+        } else if (!lineIds.isEmpty()) {
+            em.persist(new UndoneGroup(accountId, lineIds, entryIds, who, at));
+        }
     }
 }

@@ -3,11 +3,14 @@ package tidemark.app.reconcile;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.OptionalLong;
+import java.util.stream.IntStream;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -15,10 +18,11 @@ import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
 import tidemark.app.statement.BankLineRepository;
+import tidemark.core.exchange.MatchingRun;
+import tidemark.core.exchange.NamedLine;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
-import tidemark.core.matching.Evidence;
 import tidemark.core.matching.Strength;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.proof.GapTrace;
@@ -53,30 +57,23 @@ public class LadderViews {
             int candidates,
             @Nullable Strength best,
             @Nullable Long ruleId,
-            @Nullable String ruleName) {}
+            @Nullable String ruleName,
+            String twin) {}
 
+    /** Which rows of the ladder are wanted. */
+    public enum Show {
+        ALL,
+        OPEN,
+        FIRM,
+        PERHAPS,
+        NOTHING_FOUND,
+        BY_RULE,
+        TWICE,
+        EXPLAINED
+    }
+
+    /** @param total of the rows that the filter leaves; {@code tide} is the place of the tide line among all */
     public record RowPage(int total, int offset, int tide, List<RowView> rows) {}
-
-    public record FactView(String words, boolean speaksFor) {}
-
-    /** A line or an entry of a candidate of several. */
-    public record MemberView(boolean ofBank, LocalDate date, String title, String amount) {}
-
-    /** @param members what it ties, where that is more than the line and one entry */
-    public record CandidateView(
-            List<Long> lineIds,
-            List<Long> entryIds,
-            int place,
-            LocalDate date,
-            String title,
-            String text,
-            String amount,
-            String difference,
-            List<MemberView> members,
-            boolean sameAmount,
-            boolean correctable,
-            Strength strength,
-            List<FactView> evidence) {}
 
     public record FindingView(
             GapTrace.Kind kind,
@@ -94,24 +91,66 @@ public class LadderViews {
         this.lines = lines;
     }
 
+    /** @param text what the rows' words, reference or amount must hold; empty for all */
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
-    public RowPage rows(long companyId, long accountId, YearMonth month, int offset, int limit) {
+    public RowPage rows(
+            long companyId, long accountId, YearMonth month, Show show, String text, int offset, int limit) {
         MonthData data = months.load(companyId, accountId, month);
         List<Ladder.Row> rows = data.ladder().rows();
-        int from = Math.clamp(offset, 0, rows.size());
-        int to = Math.clamp((long) from + Math.clamp(limit, 1, MonthViews.LARGEST_PAGE), from, rows.size());
-        List<RowView> out = new ArrayList<>();
+        int[] wanted = wanted(data, show, text.strip().toUpperCase(Locale.ROOT));
+        int from = Math.clamp(offset, 0, wanted.length);
+        int to = Math.clamp((long) from + Math.clamp(limit, 1, MonthViews.LARGEST_PAGE), from, wanted.length);
         Map<Long, String> extras = new HashMap<>();
         if (from < to) {
-            List<Long> ids = rows.subList(from, to).stream()
-                    .map(r -> r.line().id().value())
+            List<Long> ids = Arrays.stream(wanted, from, to)
+                    .mapToObj(i -> rows.get(i).line().id().value())
                     .toList();
             lines.extras(accountId, ids).forEach(e -> extras.put(e.getId(), e.getExtra()));
         }
-        for (int i = from; i < to; i++) {
-            out.add(row(data, rows.get(i), i, extras));
+        List<RowView> out = Arrays.stream(wanted, from, to)
+                .mapToObj(i -> row(data, rows.get(i), i, extras))
+                .toList();
+        return new RowPage(wanted.length, from, data.ladder().tide(), out);
+    }
+
+    /** Places of the rows that a filter leaves. Cost: O(rows). */
+    private static int[] wanted(MonthData data, Show show, String text) {
+        List<Ladder.Row> rows = data.ladder().rows();
+        return IntStream.range(0, rows.size())
+                .filter(i -> isWanted(data, rows.get(i), show) && (text.isEmpty() || speaksOf(data, rows.get(i), text)))
+                .toArray();
+    }
+
+    private static boolean isWanted(MonthData data, Ladder.Row row, Show show) {
+        if (show == Show.ALL) {
+            return true;
         }
-        return new RowPage(rows.size(), from, data.ladder().tide(), out);
+        boolean open = row.state() == Ladder.State.OPEN;
+        if (show == Show.EXPLAINED || !open) {
+            return show == Show.EXPLAINED && !open;
+        }
+        List<Candidate> candidates = data.matching().candidates(row.line().id());
+        boolean firm = !candidates.isEmpty() && candidates.getFirst().strength() == Strength.FIRM;
+        boolean rule = data.ruleOf(row.line().id()) != null;
+        return switch (show) {
+            case OPEN -> true;
+            case FIRM -> firm;
+            case PERHAPS -> !firm && !rule && !candidates.isEmpty();
+            case NOTHING_FOUND -> !rule && candidates.isEmpty();
+            case BY_RULE -> rule;
+            case TWICE -> data.twinOf(row.line().id()) != null;
+            case ALL, EXPLAINED -> false;
+        };
+    }
+
+    private static boolean speaksOf(MonthData data, Ladder.Row row, String text) {
+        BankLine line = row.line();
+        String amount = MinorUnits.toDecimal(
+                Math.absExact(line.minorUnits()), data.reconciliation().currency());
+        return (line.text() + " " + line.counterparty() + " " + line.reference() + " " + line.checkNumber())
+                        .toUpperCase(Locale.ROOT)
+                        .contains(text)
+                || amount.contains(text.replace(",", ""));
     }
 
     private static RowView row(MonthData data, Ladder.Row row, int place, Map<Long, String> extras) {
@@ -145,11 +184,34 @@ public class LadderViews {
                 candidates.size(),
                 candidates.isEmpty() ? null : candidates.getFirst().strength(),
                 rule == null ? null : rule.id(),
-                rule == null ? null : rule.name());
+                rule == null ? null : rule.name(),
+                twin(data, row));
+    }
+
+    private static String twin(MonthData data, Ladder.Row row) {
+        BankLine twin =
+                row.state() == Ladder.State.OPEN ? data.twinOf(row.line().id()) : null;
+        return twin == null
+                ? ""
+                : "The bank may have booked this twice: it is like its line of "
+                        + MonthViews.DAY.format(twin.bookingDate()) + ", and the ledger has fewer.";
     }
 
     private static @Nullable String optional(OptionalLong amount, CurrencyUnit currency) {
         return amount.isPresent() ? MinorUnits.toDecimal(amount.getAsLong(), currency) : null;
+    }
+
+    /** What a matched line is explained by, in the words of its row. */
+    public static String matchedWith(List<CashEntry> entries) {
+        if (entries.isEmpty()) {
+            return "Cancelled by another bank line";
+        }
+        return entries.size() == 1
+                ? entries.getFirst().title()
+                : entries.size() + " entries: "
+                        + String.join(
+                                "; ",
+                                entries.stream().limit(4).map(CashEntry::title).toList());
     }
 
     private static String explainedBy(
@@ -160,19 +222,7 @@ public class LadderViews {
                         + data.reconciliation().bankErrors().get(row.line().id());
             }
             case MATCHED -> {
-                List<CashEntry> entries = match == null ? List.of() : data.entriesOf(match.id());
-                if (entries.isEmpty()) {
-                    return "Cancelled by another bank line";
-                }
-                return entries.size() == 1
-                        ? entries.getFirst().title()
-                        : entries.size() + " entries: "
-                                + String.join(
-                                        "; ",
-                                        entries.stream()
-                                                .limit(4)
-                                                .map(CashEntry::title)
-                                                .toList());
+                return matchedWith(match == null ? List.of() : data.entriesOf(match.id()));
             }
             default -> {
                 Rule rule = data.ruleOf(row.line().id());
@@ -183,7 +233,7 @@ public class LadderViews {
                     return "nothing found yet";
                 }
                 Candidate best = candidates.getFirst();
-                String name = title(data, best);
+                String name = CandidateViews.title(data, best);
                 return switch (best.strength()) {
                     case FIRM -> "Firm: " + name;
                     case FAIR, FAINT ->
@@ -193,81 +243,19 @@ public class LadderViews {
         }
     }
 
+    /** What the engine proposes for a month and what was decided, in the columns of the matching table. */
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
-    public List<CandidateView> candidates(long companyId, long accountId, YearMonth month, long lineId) {
+    public String table(long companyId, long accountId, YearMonth month) {
         MonthData data = months.load(companyId, accountId, month);
         CurrencyUnit c = data.reconciliation().currency();
-        List<CandidateView> out = new ArrayList<>();
-        Map<BankLineId, BankLine> lineOf = new HashMap<>();
-        data.reconciliation().lines().forEach(l -> lineOf.put(l.id(), l));
-        for (Candidate candidate : data.matching().candidates(new BankLineId(lineId))) {
-            List<CashEntry> members = candidate.entries().stream()
-                    .map(data::entry)
-                    .filter(Objects::nonNull)
-                    .toList();
-            List<BankLine> bank = candidate.lines().stream()
-                    .map(lineOf::get)
-                    .filter(Objects::nonNull)
-                    .toList();
-            if (members.size() == candidate.entries().size()
-                    && bank.size() == candidate.lines().size()) {
-                out.add(view(data, candidate, bank, members, out.size() + 1, c));
-            }
-        }
-        return out;
-    }
-
-    private static CandidateView view(
-            MonthData data,
-            Candidate candidate,
-            List<BankLine> bank,
-            List<CashEntry> members,
-            int place,
-            CurrencyUnit c) {
-        List<MemberView> shown = new ArrayList<>();
-        if (!candidate.isPair()) {
-            bank.forEach(l ->
-                    shown.add(new MemberView(true, l.bookingDate(), l.title(), MinorUnits.report(l.minorUnits(), c))));
-            members.forEach(
-                    e -> shown.add(new MemberView(false, e.date(), e.title(), MinorUnits.report(e.minorUnits(), c))));
-        }
-        long ledger = members.stream().mapToLong(CashEntry::minorUnits).reduce(0, Math::addExact);
-        long difference = candidate.differenceMinorUnits();
-        boolean slip = candidate.evidence().stream()
-                .anyMatch(e ->
-                        e instanceof Evidence.AmountApart apart && apart.slip().isPresent());
-        return new CandidateView(
-                candidate.lines().stream().map(BankLineId::value).toList(),
-                candidate.entries().stream().map(CashEntryId::value).toList(),
-                place,
-                members.isEmpty()
-                        ? bank.getLast().bookingDate()
-                        : members.getFirst().date(),
-                title(data, candidate),
-                members.size() == 1 ? members.getFirst().text() : "",
-                MinorUnits.toDecimal(Math.abs(ledger), c),
-                MinorUnits.toDecimal(Math.abs(difference), c),
-                shown,
-                difference == 0,
-                candidate.isPair() && difference != 0 && (slip || candidate.strength() == Strength.FAIR),
-                candidate.strength(),
-                candidate.evidence().stream()
-                        .map(e -> new FactView(e.words(c), e.speaksFor()))
-                        .toList());
-    }
-
-    private static String title(MonthData data, Candidate candidate) {
-        if (candidate.entries().isEmpty()) {
-            return "Two lines of the bank that cancel each other";
-        }
-        CashEntry first = data.entry(candidate.entries().getFirst());
-        String name = first == null ? "" : first.title();
-        if (candidate.entries().size() > 1) {
-            return candidate.entries().size() + " entries, the first " + name;
-        }
-        return candidate.lines().size() == 1
-                ? name
-                : name + ", in " + candidate.lines().size() + " lines";
+        Map<BankLineId, List<CashEntryId>> decided = new HashMap<>();
+        data.reconciliation().matches().forEach(m -> m.lines().forEach(l -> decided.put(l, m.entries())));
+        List<NamedLine> named = data.ladder().rows().stream()
+                .map(Ladder.Row::line)
+                .map(l -> new NamedLine(
+                        l.bankReference().isEmpty() ? Long.toString(l.id().value()) : l.bankReference(), "", c, l))
+                .toList();
+        return MatchingRun.written(named, decided, data.matching(), e -> Long.toString(e.value()));
     }
 
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
@@ -294,17 +282,28 @@ public class LadderViews {
     }
 
     /** What a selection of lines and entries comes to. */
-    public record SelectionView(int lines, int entries, String bank, String ledger, String apart, boolean balances) {}
+    public record SelectionView(
+            int lines,
+            int entries,
+            String bank,
+            String ledger,
+            String apart,
+            boolean balances,
+            boolean withinTolerance) {}
 
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     public SelectionView selection(
             long companyId, long accountId, YearMonth month, List<Long> lineIds, List<Long> entryIds) {
         MonthData data = months.load(companyId, accountId, month);
         CurrencyUnit c = data.reconciliation().currency();
-        long bank = data.reconciliation().lines().stream()
-                .filter(l -> lineIds.contains(l.id().value()))
-                .mapToLong(BankLine::minorUnits)
-                .sum();
+        long bank = 0;
+        for (long id : new HashSet<>(lineIds)) {
+            BankLine line = data.line(new BankLineId(id));
+            if (line == null) {
+                throw new Missing("bank line");
+            }
+            bank = Math.addExact(bank, line.minorUnits());
+        }
         long ledger = 0;
         for (long id : entryIds) {
             CashEntry entry = data.entry(new CashEntryId(id));
@@ -313,12 +312,15 @@ public class LadderViews {
             }
             ledger = Math.addExact(ledger, entry.minorUnits());
         }
+        BankLine only = lineIds.size() == 1 ? data.line(new BankLineId(lineIds.getFirst())) : null;
+        long apart = Math.subtractExact(bank, ledger);
         return new SelectionView(
                 lineIds.size(),
                 entryIds.size(),
                 MinorUnits.report(bank, c),
                 MinorUnits.report(ledger, c),
-                MinorUnits.grouped(Math.subtractExact(bank, ledger), c),
-                bank == ledger && lineIds.size() + entryIds.size() > 1);
+                MinorUnits.grouped(apart, c),
+                apart == 0 && lineIds.size() + entryIds.size() > 1,
+                only != null && !entryIds.isEmpty() && apart != 0 && Math.absExact(apart) <= data.tolerance(only));
     }
 }

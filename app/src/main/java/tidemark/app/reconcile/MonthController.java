@@ -21,8 +21,10 @@ import tidemark.app.access.Right;
 class MonthController {
     private final MonthViews views;
     private final LadderViews ladder;
+    private final CandidateViews candidates;
 
-    MonthController(MonthViews views, LadderViews ladder) {
+    MonthController(MonthViews views, LadderViews ladder, CandidateViews candidates) {
+        this.candidates = candidates;
         this.views = views;
         this.ladder = ladder;
     }
@@ -44,19 +46,28 @@ class MonthController {
             @PathVariable long companyId,
             @PathVariable long accountId,
             @PathVariable YearMonth month,
+            @RequestParam(defaultValue = "ALL") LadderViews.Show show,
+            @RequestParam(defaultValue = "") @Size(max = 100) String text,
             @RequestParam(defaultValue = "0") int offset,
             @RequestParam(defaultValue = "100") int limit) {
-        return ladder.rows(companyId, accountId, month, offset, limit);
+        return ladder.rows(companyId, accountId, month, show, text, offset, limit);
     }
 
     @GetMapping("/lines/{lineId}/candidates")
     @Requires(Right.LOOK)
-    List<LadderViews.CandidateView> candidates(
+    List<CandidateViews.CandidateView> candidates(
             @PathVariable long companyId,
             @PathVariable long accountId,
             @PathVariable YearMonth month,
             @PathVariable long lineId) {
-        return ladder.candidates(companyId, accountId, month, lineId);
+        return candidates.candidates(companyId, accountId, month, lineId);
+    }
+
+    /** The month's matches and candidates as the headless command writes them. */
+    @GetMapping(value = "/matches.csv", produces = "text/csv;charset=UTF-8")
+    @Requires(Right.LOOK)
+    String table(@PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month) {
+        return ladder.table(companyId, accountId, month);
     }
 
     @GetMapping("/trace")

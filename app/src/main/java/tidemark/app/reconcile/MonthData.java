@@ -1,17 +1,26 @@
 package tidemark.app.reconcile;
 
+import java.time.LocalDate;
 import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
 import tidemark.core.matching.MatchingResult;
 import tidemark.core.matching.Strength;
+import tidemark.core.matching.Twins;
 import tidemark.core.proof.Ladder;
+import tidemark.core.proof.Match;
 import tidemark.core.proof.Proof;
 import tidemark.core.proof.Reconciliation;
 import tidemark.core.rule.Rule;
@@ -33,7 +42,38 @@ public final class MonthData {
     private final Map<BankLineId, Long> matchOfLine = new HashMap<>();
     private final Map<Long, List<CashEntryId>> entriesOfMatch = new HashMap<>();
     private final Map<CashEntryId, CashEntry> entries = new HashMap<>();
+    private final Map<BankLineId, BankLine> lines = new HashMap<>();
+    private final List<Rule> rules;
+    private final long ofAccount;
+    private final Once<Map<CashEntryId, List<Candidate>>> byEntry = new Once<>(this::candidatesByEntry);
+    private final Once<Map<CashEntryId, CashEntryId>> entryTwins = new Once<>(this::findEntryTwins);
+    private final Once<Map<BankLineId, BankLineId>> lineTwins = new Once<>(this::findLineTwins);
 
+    /** Worked out when it is first asked for, once. */
+    private static final class Once<T> {
+        private final Supplier<T> work;
+        private volatile @Nullable T done;
+
+        Once(Supplier<T> work) {
+            this.work = work;
+        }
+
+        T get() {
+            T known = done;
+            if (known == null) {
+                synchronized (this) {
+                    known = done;
+                    if (known == null) {
+                        known = work.get();
+                        done = known;
+                    }
+                }
+            }
+            return known;
+        }
+    }
+
+    /** @param ofAccount the difference that the account allows */
     MonthData(
             YearMonth month,
             Reconciliation reconciliation,
@@ -42,7 +82,10 @@ public final class MonthData {
             boolean hasStatement,
             boolean fromPaper,
             Map<CashEntryId, Long> journalEntryOf,
-            List<Rule> rules) {
+            List<Rule> rules,
+            long ofAccount) {
+        this.rules = List.copyOf(rules);
+        this.ofAccount = ofAccount;
         this.month = month;
         this.reconciliation = reconciliation;
         this.matching = matching;
@@ -54,6 +97,7 @@ public final class MonthData {
         this.proof = Proof.closing(reconciliation);
         applyRules(rules);
         reconciliation.entries().forEach(e -> entries.put(e.id(), e));
+        reconciliation.lines().forEach(l -> lines.put(l.id(), l));
         reconciliation.matches().forEach(m -> {
             m.lines().forEach(line -> matchOfLine.put(line, m.id()));
             entriesOfMatch.put(m.id(), m.entries());
@@ -149,5 +193,122 @@ public final class MonthData {
 
     public @Nullable CashEntry entry(CashEntryId id) {
         return entries.get(id);
+    }
+
+    public @Nullable BankLine line(BankLineId id) {
+        return lines.get(id);
+    }
+
+    /** Place of a line on the ladder, from 0; 0 where it is of another month. */
+    int place(BankLineId id) {
+        for (int i = 0; i < ladder.rows().size(); i++) {
+            if (ladder.rows().get(i).line().id().equals(id)) {
+                return i;
+            }
+        }
+        return 0;
+    }
+
+    /** The difference that may be booked where the line is matched, by the account or a rule. */
+    long tolerance(BankLine line) {
+        return Rule.tolerance(rules, line, ofAccount);
+    }
+
+    private Map<CashEntryId, List<Candidate>> candidatesByEntry() {
+        Map<CashEntryId, List<Candidate>> out = new HashMap<>();
+        matching.byLine()
+                .values()
+                .forEach(all -> all.forEach(c -> c.entries().forEach(e -> {
+                    List<Candidate> known = out.computeIfAbsent(e, k -> new ArrayList<>());
+                    if (!known.contains(c)) {
+                        known.add(c);
+                    }
+                })));
+        out.values().forEach(all -> all.sort(Comparator.comparingDouble(c -> -c.logOdds())));
+        return out;
+    }
+
+    /** Where an open entry may be at the bank, the likeliest first. */
+    List<Candidate> candidatesOf(CashEntryId entry) {
+        return byEntry.get().getOrDefault(entry, List.of());
+    }
+
+    private Map<CashEntryId, CashEntryId> findEntryTwins() {
+        Set<CashEntryId> explained = new HashSet<>(reconciliation.ledgerErrors().keySet());
+        reconciliation.matches().forEach(m -> explained.addAll(m.entries()));
+        matching.firm().forEach(c -> explained.addAll(c.entries()));
+        LocalDate told = reconciliation.lines().stream()
+                .map(BankLine::bookingDate)
+                .max(Comparator.naturalOrder())
+                .orElse(reconciliation.from());
+        return Twins.ofLedger(reconciliation.entries(), explained, reconciliation.lines(), told);
+    }
+
+    private Map<BankLineId, BankLineId> findLineTwins() {
+        Set<BankLineId> explained = new HashSet<>(reconciliation.bankErrors().keySet());
+        reconciliation.matches().forEach(m -> explained.addAll(m.lines()));
+        matching.firm().forEach(c -> explained.addAll(c.lines()));
+        return Twins.ofBank(reconciliation.lines(), explained, reconciliation.entries());
+    }
+
+    /** The entry that an open one looks like, where it may have been booked twice. */
+    @Nullable
+    CashEntry twinOf(CashEntryId id) {
+        CashEntryId twin = entryTwins.get().get(id);
+        return twin == null ? null : entries.get(twin);
+    }
+
+    /** The line that an open one looks like, where the bank may have booked it twice. */
+    @Nullable
+    BankLine twinOf(BankLineId id) {
+        BankLineId twin = lineTwins.get().get(id);
+        return twin == null ? null : lines.get(twin);
+    }
+
+    /**
+     * The month with one match more. Proof, ladder and sums are worked out anew; of the proposals only those that the
+     * match took something from are gone, the others stand as they were.
+     */
+    MonthData after(ItemMatch made, Set<BankLineId> itsLines, Set<CashEntryId> itsEntries) {
+        Map<BankLineId, List<Candidate>> left = new LinkedHashMap<>();
+        matching.byLine().forEach((line, candidates) -> {
+            if (!itsLines.contains(line)) {
+                List<Candidate> free = candidates.stream().anyMatch(c -> touches(c, itsLines, itsEntries))
+                        ? candidates.stream()
+                                .filter(c -> !touches(c, itsLines, itsEntries))
+                                .toList()
+                        : candidates;
+                if (!free.isEmpty()) {
+                    left.put(line, free);
+                }
+            }
+        });
+        MatchingResult proposals = new MatchingResult(
+                left,
+                matching.presumed().stream()
+                        .filter(c -> !touches(c, itsLines, itsEntries))
+                        .toList());
+        List<Match> all = new ArrayList<>(reconciliation.matches());
+        all.add(new Match(made.id(), sorted(itsLines), sorted(itsEntries)));
+        Map<Long, ItemMatch> known = new LinkedHashMap<>(matches);
+        known.put(made.id(), made);
+        return new MonthData(
+                month,
+                reconciliation.with(all, proposals.presumed()),
+                proposals,
+                known,
+                hasStatement,
+                fromPaper,
+                journalEntryOf,
+                rules,
+                ofAccount);
+    }
+
+    private static <T extends Comparable<? super T>> List<T> sorted(Set<T> ids) {
+        return ids.stream().sorted().toList();
+    }
+
+    private static boolean touches(Candidate c, Set<BankLineId> lines, Set<CashEntryId> entries) {
+        return !Collections.disjoint(c.lines(), lines) || !Collections.disjoint(c.entries(), entries);
     }
 }

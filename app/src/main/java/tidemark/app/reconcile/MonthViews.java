@@ -40,7 +40,7 @@ public class MonthViews {
     /** A check that was not presented for longer is stale. */
     private static final int STALE_AFTER_DAYS = 180;
 
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM", Locale.ENGLISH);
+    static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM", Locale.ENGLISH);
 
     private final BankAccounts accounts;
     private final Months months;
@@ -94,7 +94,8 @@ public class MonthViews {
             @Nullable String in,
             @Nullable String out,
             String errorNote,
-            String perhaps) {}
+            String perhaps,
+            String twin) {}
 
     /** How a month stands in the strip. */
     public enum Strip {
@@ -294,11 +295,20 @@ public class MonthViews {
                             amount > 0 ? MinorUnits.toDecimal(amount, c) : null,
                             amount < 0 ? MinorUnits.toDecimal(-amount, c) : null,
                             i.note(),
-                            "");
+                            "",
+                            i.note().isEmpty() ? twin(data, entry.id()) : "");
                 })
                 .toList());
         out.addAll(perhapsAtTheBank(data));
         return out.subList(0, Math.min(out.size(), LARGEST_PAGE));
+    }
+
+    static String twin(MonthData data, CashEntryId id) {
+        CashEntry twin = data.twinOf(id);
+        return twin == null
+                ? ""
+                : "May be booked twice: it is like " + twin.title() + " of " + DAY.format(twin.date())
+                        + ", and the bank has fewer.";
     }
 
     /** Entries that are presumed to be a line and not firm: a person may still want them for another. */
@@ -327,7 +337,8 @@ public class MonthViews {
                             entry.minorUnits() > 0 ? MinorUnits.toDecimal(entry.minorUnits(), c) : null,
                             entry.minorUnits() < 0 ? MinorUnits.toDecimal(-entry.minorUnits(), c) : null,
                             "",
-                            line.title()));
+                            line.title(),
+                            twin(data, id)));
                 }
             }
         }

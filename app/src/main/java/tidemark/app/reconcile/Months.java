@@ -9,6 +9,9 @@ import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
@@ -45,10 +48,22 @@ public class Months {
 
     private static final int BLOCK = 1_000;
 
+    /** From so many open lines on a match alone does not have the month worked out anew at once. */
+    private static final int LARGE = 2_000;
+
+    private static final int MOST_STEPS = 60;
+
+    private record Step(long revision, long matchId, Set<BankLineId> lines, Set<CashEntryId> entries) {}
+
     private record Key(long accountId, YearMonth month, long revision) {}
 
     private final Cache<Key, MonthData> cache =
             Caffeine.newBuilder().maximumSize(40).build();
+    /** For each account the last matches that were its only change. */
+    private final Cache<Long, List<Step>> steps =
+            Caffeine.newBuilder().maximumSize(200).build();
+
+    private final WorkedOutSoon soon;
     private final BankAccounts accounts;
     private final BankLineRepository lines;
     private final CashEntryRepository entries;
@@ -67,7 +82,9 @@ public class Months {
             DeclaredErrors errors,
             Statements statements,
             Decisions decisions,
-            Rules rules) {
+            Rules rules,
+            WorkedOutSoon soon) {
+        this.soon = soon;
         this.rules = rules;
         this.decisions = decisions;
         this.accounts = accounts;
@@ -82,7 +99,72 @@ public class Months {
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     public MonthData load(long companyId, long accountId, YearMonth month) {
         BankAccount account = accounts.get(companyId, accountId);
-        return cache.get(new Key(accountId, month, account.revision()), key -> read(account, month));
+        return cache.get(new Key(accountId, month, account.revision()), key -> {
+            MonthData patched = patched(key);
+            if (patched == null) {
+                return read(account, month);
+            }
+            soon.workOut(companyId, accountId, month);
+            return patched;
+        });
+    }
+
+    /** Works the month out as a whole and keeps that in the place of what was put together from before. */
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public void workOut(long companyId, long accountId, YearMonth month) {
+        BankAccount account = accounts.get(companyId, accountId);
+        cache.put(new Key(accountId, month, account.revision()), read(account, month));
+    }
+
+    /**
+     * Tells of a match that is all that a change of the account does, so that a large month need not be worked out anew
+     * before its next line can be looked at.
+     */
+    public void made(BankAccount account, ItemMatch match, Collection<Long> lineIds, Collection<Long> entryIds) {
+        steps.asMap().compute(account.id(), (id, known) -> {
+            List<Step> out = new ArrayList<>(known == null ? List.of() : known);
+            out.removeIf(s -> s.revision() >= account.revision());
+            out.add(new Step(
+                    account.revision(),
+                    match.id(),
+                    lineIds.stream().map(BankLineId::new).collect(Collectors.toSet()),
+                    entryIds.stream().map(CashEntryId::new).collect(Collectors.toSet())));
+            return out.size() > MOST_STEPS ? List.copyOf(out.subList(out.size() - MOST_STEPS, out.size())) : out;
+        });
+    }
+
+    /** What was kept of an earlier revision with the matches since, where matches are all that came since. */
+    private @Nullable MonthData patched(Key key) {
+        List<Step> known = steps.asMap().getOrDefault(key.accountId(), List.of());
+        List<Step> since = new ArrayList<>();
+        for (long revision = key.revision(); ; revision--) {
+            MonthData kept = cache.getIfPresent(new Key(key.accountId(), key.month(), revision));
+            if (kept != null && !since.isEmpty()) {
+                return kept.ladder().openLines() < LARGE ? null : with(kept, since.reversed());
+            }
+            long wanted = revision;
+            Step step = known.stream()
+                    .filter(s -> s.revision() == wanted)
+                    .findFirst()
+                    .orElse(null);
+            if (step == null) {
+                return null;
+            }
+            since.add(step);
+        }
+    }
+
+    private @Nullable MonthData with(MonthData kept, List<Step> since) {
+        MonthData now = kept;
+        for (Step step : since) {
+            ItemMatch match = matches.findById(step.matchId()).orElse(null);
+            if (match == null) {
+                // its change was not kept
+                return null;
+            }
+            now = now.after(match, step.lines(), step.entries());
+        }
+        return now;
     }
 
     /**
@@ -173,7 +255,8 @@ public class Months {
                 covering.stream().anyMatch(s -> !s.toDate().isBefore(to)),
                 covering.stream().anyMatch(TakenStatement::fromPaper),
                 journalEntryOf,
-                inForce);
+                inForce,
+                account.differenceTolerance());
     }
 
     /** Where no statement reaches the day, what the bank last said. */

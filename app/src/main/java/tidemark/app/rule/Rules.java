@@ -88,7 +88,7 @@ public class Rules {
                 id,
                 name,
                 content.conditions(currency),
-                content.effect(),
+                content.effect(currency),
                 Optional.ofNullable(from),
                 Optional.ofNullable(to));
     }
@@ -102,16 +102,6 @@ public class Rules {
     public MatchingRule write(long companyId, @Nullable Long id, Draft draft, String who) {
         MatchingRule row = id == null ? new MatchingRule(companyId, nextPlace(companyId)) : get(companyId, id);
         String name = Fields.text(draft.name(), "name", 80);
-        rows.findByCompanyIdAndName(companyId, name)
-                .filter(other -> id == null || other.id() != id)
-                .ifPresent(other -> {
-                    throw new RuleViolation(
-                            "rule.name",
-                            "name",
-                            "“" + name + "”, which another rule has",
-                            "a name of its own",
-                            "Choose another.");
-                });
         if (draft.validFrom() != null
                 && draft.validTo() != null
                 && draft.validTo().isBefore(draft.validFrom())) {
@@ -122,9 +112,18 @@ public class Rules {
                 ? companies.get(companyId).baseCurrency()
                 : accounts.get(companyId, draft.bankAccountId()).currency();
         core(0, name, draft.validFrom(), draft.validTo(), draft.content(), currency);
-        if (id != null) {
-            touch(companyId, row.bankAccountId());
-        }
+        // all accounts, so that of two who write at once the second sees the first's name
+        touch(companyId, null);
+        rows.findByCompanyIdAndName(companyId, name)
+                .filter(other -> id == null || other.id() != id)
+                .ifPresent(other -> {
+                    throw new RuleViolation(
+                            "rule.name",
+                            "name",
+                            "“" + name + "”, which another rule has",
+                            "a name of its own",
+                            "Choose another.");
+                });
         row.write(
                 name,
                 draft.bankAccountId(),
@@ -133,7 +132,6 @@ public class Rules {
                 json.writeValueAsString(draft.content()));
         row.switchTo(false);
         MatchingRule saved = rows.save(row);
-        touch(companyId, draft.bankAccountId());
         activity.record(companyId, who, "rule.written", "matching_rule", saved.id(), "Rule “" + name + "”");
         return saved;
     }

@@ -21,6 +21,12 @@ public interface BankLineRepository extends MatchMembers<TakenLine> {
             where l.bankAccountId = :account and l.itemMatchId is null and l.bookingDate < :day order by l.place""")
     List<TakenLine> openBefore(long account, LocalDate day);
 
+    @Query("""
+            select l from TakenLine l
+            where l.bankAccountId = :account and l.minorUnits = :minorUnits and l.itemMatchId is null
+              and l.bookingDate between :from and :to order by l.place""")
+    List<TakenLine> openOfAmount(long account, long minorUnits, LocalDate from, LocalDate to);
+
     @Query("select l from TakenLine l where l.itemMatchId in :matches order by l.place")
     List<TakenLine> ofMatches(Collection<Long> matches);
 

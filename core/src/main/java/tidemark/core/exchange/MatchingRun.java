@@ -9,6 +9,8 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
@@ -65,6 +67,29 @@ public final class MatchingRun {
         return CsvWriting.of(HEADER, run.rows);
     }
 
+    /**
+     * The same table of what was proposed and decided of an account.
+     *
+     * @param decided entries of each line that is matched already
+     * @param name of an entry
+     */
+    public static String written(
+            List<NamedLine> lines,
+            Map<BankLineId, List<CashEntryId>> decided,
+            MatchingResult result,
+            Function<CashEntryId, String> name) {
+        MatchingRun run = new MatchingRun((l, e, past, rules) -> result);
+        Map<String, List<String>> before = new HashMap<>();
+        for (NamedLine line : lines) {
+            List<CashEntryId> entries = decided.get(line.line().id());
+            if (entries != null) {
+                before.put(line.id(), entries.stream().map(name).toList());
+            }
+        }
+        run.write(lines, before, result, line -> line.line().id(), name);
+        return CsvWriting.of(HEADER, run.rows);
+    }
+
     private void account(List<NamedLine> lines, List<NamedEntry> entries, HistoryFile.History history) {
         Map<String, List<String>> decided = HistoryFile.accepted(history);
         Set<String> decidedEntries = new HashSet<>();
@@ -92,29 +117,50 @@ public final class MatchingRun {
             }
         }
         Learned learned = learned(history, lineOf, itemOf);
-        write(sortedLines, sortedEntries, decided, engine.propose(openLines, openItems, learned));
+        Map<NamedLine, BankLineId> numbers = new java.util.IdentityHashMap<>();
+        for (int i = 0; i < sortedLines.size(); i++) {
+            numbers.put(sortedLines.get(i), new BankLineId(i));
+        }
+        write(
+                sortedLines,
+                decided,
+                engine.propose(openLines, openItems, learned),
+                line -> Objects.requireNonNull(numbers.get(line)),
+                entry -> sortedEntries.get(Math.toIntExact(entry.value())).id());
     }
 
     private static Learned learned(
             HistoryFile.History history, Map<String, BankLine> lineOf, Map<String, LedgerItem> itemOf) {
         List<Learned.Decided> accepted = new ArrayList<>(history.past().accepted());
         List<Learned.Decided> undone = new ArrayList<>(history.past().undone());
+        Set<Learned.UndoneSet> undoneSets = new HashSet<>();
         for (HistoryFile.Pair pair : history.pairs()) {
             BankLine line = lineOf.get(pair.line());
             LedgerItem item =
                     pair.entries().size() == 1 ? itemOf.get(pair.entries().getFirst()) : null;
             if (line != null && item != null) {
                 (pair.accepted() ? accepted : undone).add(new Learned.Decided(line, item));
+            } else if (line != null && !pair.accepted()) {
+                undoneSets.add(new Learned.UndoneSet(
+                        Set.of(line.id()),
+                        pair.entries().stream()
+                                .map(itemOf::get)
+                                .filter(Objects::nonNull)
+                                .map(LedgerItem::id)
+                                .collect(Collectors.toSet())));
             }
         }
-        return new Learned(accepted, undone);
+        return new Learned(accepted, undone, undoneSets);
     }
 
     private void write(
-            List<NamedLine> lines, List<NamedEntry> entries, Map<String, List<String>> decided, MatchingResult result) {
+            List<NamedLine> lines,
+            Map<String, List<String>> decided,
+            MatchingResult result,
+            Function<NamedLine, BankLineId> number,
+            Function<CashEntryId, String> name) {
         Map<Candidate, String> groupOf = new java.util.IdentityHashMap<>();
-        for (int i = 0; i < lines.size(); i++) {
-            NamedLine line = lines.get(i);
+        for (NamedLine line : lines) {
             List<String> before = decided.get(line.id());
             if (before != null) {
                 rows.add(List.of(
@@ -122,26 +168,22 @@ public final class MatchingRun {
                 continue;
             }
             int rank = 0;
-            for (Candidate c : result.candidates(new BankLineId(i))) {
+            for (Candidate c : result.candidates(number.apply(line))) {
                 if (++rank > MOST_SUGGESTED) {
                     break;
                 }
                 String group = groupOf.computeIfAbsent(c, k -> "m" + ++groups);
-                rows.add(row(line, c, rank, group, entries));
+                rows.add(row(line, c, rank, group, name));
             }
         }
     }
 
-    private static List<String> row(NamedLine line, Candidate c, int rank, String group, List<NamedEntry> entries) {
+    private static List<String> row(
+            NamedLine line, Candidate c, int rank, String group, Function<CashEntryId, String> name) {
         CurrencyUnit currency = line.currency();
         return List.of(
                 line.id(),
-                String.join(
-                        ";",
-                        c.entries().stream()
-                                .map(e ->
-                                        entries.get(Math.toIntExact(e.value())).id())
-                                .toList()),
+                String.join(";", c.entries().stream().map(name).toList()),
                 c.strength() == Strength.FIRM ? "auto" : "suggest",
                 Integer.toString(rank),
                 c.strength().name().toLowerCase(java.util.Locale.ROOT),

@@ -1,8 +1,11 @@
 package tidemark.core.ledger;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.joda.money.CurrencyUnit;
+import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;
 
 /** Builds the journal entry for a movement that only the bank knew of, from the bank line itself. */
@@ -40,12 +43,7 @@ public final class BankLineBooking {
      */
     public static JournalEntry entry(Movement m, String cashCode, String otherCode, PartyId partyId) {
         if (cashCode.equals(otherCode)) {
-            throw new RuleViolation(
-                    "booking.same.account",
-                    "account",
-                    "the bank account's own cash account " + cashCode,
-                    "another account",
-                    "Choose what the movement was for.");
+            throw sameAccount(cashCode);
         }
         return new JournalEntry(
                 m.date(),
@@ -56,5 +54,73 @@ public final class BankLineBooking {
                         new JournalLine(cashCode, m.baseMinorUnits(), m.party(), m.text()).own(m.ownMinorUnits()),
                         new JournalLine(otherCode, Math.negateExact(m.baseMinorUnits()), m.party(), m.text())
                                 .of(partyId)));
+    }
+
+    /**
+     * The entry that books a bank line in parts, each with its cost centre and the tax that is in it.
+     *
+     * @throws RuleViolation {@code booking.same.account}, {@code split.shares}, {@code split.amounts},
+     *     {@code split.foreign} for fixed amounts on an account in another currency, {@code tax.unknown}
+     */
+    public static JournalEntry parted(
+            Movement m, String cashCode, List<SplitPart> parts, Map<String, Taxes.Tax> taxes) {
+        if (m.ownMinorUnits() != m.baseMinorUnits()
+                && parts.stream().anyMatch(p -> p.minorUnits().isPresent())) {
+            throw new RuleViolation(
+                    "split.foreign",
+                    "parts",
+                    "a fixed amount on an account in another currency",
+                    "shares",
+                    "Give the parts as shares.");
+        }
+        long[] amounts = SplitPart.amounts(m.baseMinorUnits(), parts);
+        List<JournalLine> lines = new ArrayList<>();
+        lines.add(new JournalLine(cashCode, m.baseMinorUnits(), m.party(), m.text()).own(m.ownMinorUnits()));
+        for (int i = 0; i < amounts.length; i++) {
+            SplitPart part = parts.get(i);
+            if (part.account().equals(cashCode)) {
+                throw sameAccount(cashCode);
+            }
+            if (amounts[i] != 0) {
+                TaxedLine line = new TaxedLine(
+                        part.account(), Math.negateExact(amounts[i]), part.taxCode(), part.costCentre(), m.text());
+                lines.addAll(Taxes.lines(line, m.party(), taxes, "taxCode"));
+            }
+        }
+        return new JournalEntry(m.date(), m.base(), m.reference(), m.text(), lines);
+    }
+
+    /**
+     * What the bank has more than the ledger, where that is small enough to be booked as a difference.
+     *
+     * @param tolerance the largest difference, in minor units
+     * @throws RuleViolation {@code difference.none}, {@code difference.tolerance}
+     */
+    public static long difference(long bank, long ledger, long tolerance, CurrencyUnit currency) {
+        long difference = Math.subtractExact(bank, ledger);
+        if (difference == 0) {
+            throw new RuleViolation(
+                    "difference.none", "", "equal amounts on both sides", "a difference", "Match them as they are.");
+        }
+        if (Math.absExact(difference) > tolerance) {
+            throw new RuleViolation(
+                    "difference.tolerance",
+                    "",
+                    MinorUnits.grouped(Math.absExact(difference), currency) + " between bank and ledger",
+                    tolerance == 0
+                            ? "equal amounts: this account allows no difference"
+                            : "a difference of " + MinorUnits.grouped(tolerance, currency) + " at the most",
+                    "Correct the ledger, or declare a bank error; the account's set-up and rules say what is allowed.");
+        }
+        return difference;
+    }
+
+    private static RuleViolation sameAccount(String cashCode) {
+        return new RuleViolation(
+                "booking.same.account",
+                "account",
+                "the bank account's own cash account " + cashCode,
+                "another account",
+                "Choose what the movement was for.");
     }
 }

@@ -1,6 +1,7 @@
 package tidemark.core.matching;
 
 import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /**
  * The odds of each hypothesis against all that speaks otherwise, where every line and every entry belongs to one
@@ -15,7 +16,9 @@ import java.util.Arrays;
  */
 final class Beliefs {
     static final int MOST_ROUNDS = 60;
-    private static final double STANDS = 1e-3;
+    private static final double STANDS = 1e-2;
+    /** What is less likely than this to be true does not move anything else. */
+    private static final double NO_STAKE = 1e-6;
     /** Beyond this nothing becomes surer. */
     private static final double MOST_WEIGHT = 120;
 
@@ -53,10 +56,10 @@ final class Beliefs {
         firstOf = new int[nodes + 1];
         slotOf = new int[all.slots()];
         index();
-        Scratch scratch = new Scratch();
-        for (int c = 0; c < components.count(); c++) {
-            settle(components.order, components.starts[c], components.starts[c + 1], scratch);
-        }
+        // no component touches another, so that the result does not depend on who worked on it
+        IntStream.range(0, components.count())
+                .parallel()
+                .forEach(c -> settle(components.order, components.starts[c], components.starts[c + 1]));
     }
 
     private void index() {
@@ -87,8 +90,9 @@ final class Beliefs {
         }
     }
 
-    private void settle(int[] order, int from, int to, Scratch scratch) {
+    private void settle(int[] order, int from, int to) {
         if (to - from > 1) {
+            Scratch scratch = new Scratch();
             for (int i = from; i < to; i++) {
                 for (int s = all.from(order[i]); s < all.to(order[i]); s++) {
                     restless[all.member(s)] = true;
@@ -153,7 +157,8 @@ final class Beliefs {
             double old = free[s];
             double now = Math.sqrt(old / (1 + behind + scratch.ahead[i + 1]));
             free[s] = now;
-            if (Math.abs(now - old) > STANDS * Math.max(now, old)) {
+            double stake = scratch.terms[i] * Math.max(now, old);
+            if (stake > NO_STAKE && Math.abs(now - old) > STANDS * Math.max(now, old)) {
                 moved = true;
                 restless[v] = true;
                 int h = hypothesisOf[s];

@@ -23,9 +23,10 @@ final class Bundles {
 
     /**
      * @param units places of members that are taken together or not at all, as one reference ties them
+     * @param unitTotals what each unit comes to
      * @param day the latest of its days
      */
-    record Bundle(Tie tie, int[] members, int[][] units, int day, long total, MovementKind kind) {}
+    record Bundle(Tie tie, int[] members, int[][] units, long[] unitTotals, int day, long total, MovementKind kind) {}
 
     private static final int MOST_MEMBERS = 400;
     private static final int DAYS_OF_A_REFERENCE = 3;
@@ -140,7 +141,8 @@ final class Bundles {
             // the same as the slip's
             return null;
         }
-        Bundle made = new Bundle(tie, members, places, day, total, terms.entries[members[0]].kind);
+        Bundle made =
+                new Bundle(tie, members, places, totals(members, places), day, total, terms.entries[members[0]].kind);
         count++;
         if (tie == Tie.DAY) {
             wholeDays.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
@@ -148,6 +150,16 @@ final class Bundles {
         byDay.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
         byTotal.computeIfAbsent(total, k -> new ArrayList<>()).add(made);
         return made;
+    }
+
+    private long[] totals(int[] members, int[][] units) {
+        long[] out = new long[units.length];
+        for (int u = 0; u < units.length; u++) {
+            for (int place : units[u]) {
+                out[u] += terms.entries[members[place]].amount();
+            }
+        }
+        return out;
     }
 
     /** The bundles of a day and one kind each. */
@@ -199,7 +211,8 @@ final class Bundles {
         int[][] units = new int[members.length][];
         Arrays.setAll(units, i -> new int[] {i});
         int day = Arrays.stream(members).map(e -> terms.entries[e].day).max().orElse(0);
-        return new Bundle(Tie.DAY_AND_PARTY, members, units, day, total, terms.entries[members[0]].kind);
+        return new Bundle(
+                Tie.DAY_AND_PARTY, members, units, totals(members, units), day, total, terms.entries[members[0]].kind);
     }
 
     int count() {

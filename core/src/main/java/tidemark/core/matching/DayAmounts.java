@@ -18,7 +18,7 @@ final class DayAmounts {
         this.terms = terms;
         Integer[] order = new Integer[terms.entries.length];
         Arrays.setAll(order, i -> i);
-        Arrays.sort(order, (a, b) -> {
+        Arrays.parallelSort(order, (a, b) -> {
             int byDay = Integer.compare(terms.entries[a].day, terms.entries[b].day);
             int byAmount = byDay != 0 ? byDay : Long.compare(terms.entries[a].amount(), terms.entries[b].amount());
             return byAmount != 0 ? byAmount : Integer.compare(a, b);

@@ -7,17 +7,14 @@ import tidemark.core.money.MinorUnits;
 /** One fact for or against a match, with the words in which a person is told of it. */
 public sealed interface Evidence {
     /** Whether the fact speaks for the match; otherwise it speaks against. */
-    boolean speaksFor();
+    default boolean speaksFor() {
+        return true;
+    }
 
     /** The fact in a few words, lower case. */
     String words(CurrencyUnit currency);
 
     record SameCheckNumber() implements Evidence {
-        @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
         @Override
         public String words(CurrencyUnit currency) {
             return "same check number";
@@ -38,22 +35,12 @@ public sealed interface Evidence {
 
     record SameReference(String reference) implements Evidence {
         @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
-        @Override
         public String words(CurrencyUnit currency) {
             return "same reference " + reference;
         }
     }
 
     record ReferenceInText(String reference) implements Evidence {
-        @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
         @Override
         public String words(CurrencyUnit currency) {
             return reference + " stands in the bank's text";
@@ -62,11 +49,6 @@ public sealed interface Evidence {
 
     record SameAmount() implements Evidence {
         @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
-        @Override
         public String words(CurrencyUnit currency) {
             return "same amount";
         }
@@ -74,11 +56,6 @@ public sealed interface Evidence {
 
     /** Only one line and one entry of this amount stand near each other. */
     record OnlyOne(int days) implements Evidence {
-        @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
         @Override
         public String words(CurrencyUnit currency) {
             return "only one of this amount within " + days + " days";
@@ -138,11 +115,6 @@ public sealed interface Evidence {
 
     record NameInText(String name) implements Evidence {
         @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
-        @Override
         public String words(CurrencyUnit currency) {
             return "names " + name;
         }
@@ -150,11 +122,6 @@ public sealed interface Evidence {
 
     /** The numbers differ by one slip. */
     record CheckNumberAlmost(String ours, String banks) implements Evidence {
-        @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
         @Override
         public String words(CurrencyUnit currency) {
             return "check number " + banks + " is " + ours + " but for one slip";
@@ -164,11 +131,6 @@ public sealed interface Evidence {
     /** Equal but for leading zeros. */
     record SameReferenceButZeros(String reference) implements Evidence {
         @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
-        @Override
         public String words(CurrencyUnit currency) {
             return "reference " + reference + " but for leading zeros";
         }
@@ -176,11 +138,6 @@ public sealed interface Evidence {
 
     /** The references differ by one character. */
     record ReferenceAlmost(String reference) implements Evidence {
-        @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
         @Override
         public String words(CurrencyUnit currency) {
             return "reference " + reference + " but for one character";
@@ -224,11 +181,6 @@ public sealed interface Evidence {
     /** Lines of this payer were matched to this party before. */
     record PayerKnown(String party) implements Evidence {
         @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
-        @Override
         public String words(CurrencyUnit currency) {
             return "this payer was " + party + " before";
         }
@@ -250,11 +202,6 @@ public sealed interface Evidence {
     /** The bank or a processor often keeps back so much. */
     record UsualFeeKept(long minorUnits) implements Evidence {
         @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
-        @Override
         public String words(CurrencyUnit currency) {
             return MinorUnits.grouped(minorUnits, currency) + " kept back, as usual here";
         }
@@ -263,13 +210,16 @@ public sealed interface Evidence {
     /** The only way, of those that were looked at, to make the amount of a few items. */
     record SumOf(int count, String of, boolean whole) implements Evidence {
         @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
-        @Override
         public String words(CurrencyUnit currency) {
             return (whole ? "all " : "") + count + " " + of + " make the amount";
+        }
+    }
+
+    /** Some lines and some entries come to the same only together. */
+    record SumsMeet(int lines, int entries) implements Evidence {
+        @Override
+        public String words(CurrencyUnit currency) {
+            return lines + " lines and " + entries + " entries of one party come to the same";
         }
     }
 
@@ -288,11 +238,6 @@ public sealed interface Evidence {
 
     /** Lines that take each other back. */
     record CancelsLine(int days) implements Evidence {
-        @Override
-        public boolean speaksFor() {
-            return true;
-        }
-
         @Override
         public String words(CurrencyUnit currency) {
             return "the same amount the other way, "

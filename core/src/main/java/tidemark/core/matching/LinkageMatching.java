@@ -37,7 +37,7 @@ public final class LinkageMatching implements MatchingEngine {
     public static final double FAIR_ODDS = 1;
 
     private static final int ROUNDS = 3;
-    /** More than this many lines teach an account's weights no better. */
+    /** More than this many of the latest lines teach an account's weights no better. */
     private static final int MOST_TAUGHT_BY = 20_000;
 
     /** Rounds of messages while the weights are still being learned. */
@@ -60,7 +60,7 @@ public final class LinkageMatching implements MatchingEngine {
         private final PairRules rules;
         private final Weights.Table table;
         private final PairSearch.Found[] pairs;
-        private final Set<Long> undone = new HashSet<>();
+        private final Set<Learned.UndoneSet> undone;
         private final double firm;
 
         private Hypotheses hypotheses;
@@ -74,6 +74,7 @@ public final class LinkageMatching implements MatchingEngine {
         Run(Terms terms, Learned learned, PairRules rules) {
             this.terms = terms;
             this.rules = rules;
+            undone = new HashSet<>(learned.undoneSets());
             Payers payers = new Payers();
             comparison = new Comparison(terms, payers);
             Weights taught = teach(learned, payers);
@@ -106,28 +107,29 @@ public final class LinkageMatching implements MatchingEngine {
             }
             for (Learned.Decided d : learned.undone()) {
                 terms.past(d, payers, -2);
-                undone.add(pairKey(d.line().id(), d.item().id()));
+                undone.add(Learned.UndoneSet.of(
+                        List.of(d.line().id()), List.of(d.item().id())));
             }
             terms.countPast(learned.accepted(), weights, comparison);
             return weights;
         }
 
-        private static long pairKey(BankLineId line, CashEntryId entry) {
-            return line.value() * 1_000_003L + entry.value();
+        private boolean wasUndone(List<BankLineId> lines, List<CashEntryId> entries) {
+            return !undone.isEmpty() && undone.contains(Learned.UndoneSet.of(lines, entries));
         }
 
         /** Expectation and maximization over the account's own lines, on top of what is shipped and was decided. */
         private Weights.Table learn(Learned learned, Payers payers, Weights.Table first) {
             Weights.Table now = first;
-            int step = Math.max(1, terms.lines.length / MOST_TAUGHT_BY);
+            int[] latest = latest(MOST_TAUGHT_BY);
             for (int round = 0; round < ROUNDS; round++) {
-                Hypotheses all = pairsAsHypotheses(now);
+                Hypotheses all = pairsAsHypotheses(now, latest);
                 Beliefs believed = new Beliefs(all, new Components(all, nodes()), nodes(), FIRST_IMPRESSION);
                 Weights weights = teach(learned, new Payers());
                 for (int h = 0; h < all.count(); h++) {
                     int l = pairLine[h];
                     double p = believed.probability(h);
-                    if (l % step != 0 || p < .01) {
+                    if (p < .01) {
                         continue;
                     }
                     PairSearch.Found found = pairs[l];
@@ -138,7 +140,7 @@ public final class LinkageMatching implements MatchingEngine {
                         comparison.fees().met(terms.lines[l].line.minorUnits(), entry.amount());
                     }
                 }
-                for (int l = 0; l < terms.lines.length; l += step) {
+                for (int l : latest) {
                     weights.countLine(terms.lines[l].code, believed.taken(l));
                 }
                 now = weights.table();
@@ -148,6 +150,20 @@ public final class LinkageMatching implements MatchingEngine {
                 }
             }
             return now;
+        }
+
+        /** The latest lines, at most so many, in their order. */
+        private int[] latest(int most) {
+            int n = terms.lines.length;
+            long[] byDay = new long[n];
+            for (int l = 0; l < n; l++) {
+                byDay[l] = ((long) terms.lines[l].day << 32) | l;
+            }
+            Arrays.sort(byDay);
+            return Arrays.stream(byDay, Math.max(0, n - most), n)
+                    .mapToInt(key -> (int) key)
+                    .sorted()
+                    .toArray();
         }
 
         /** Pairs that are apart by what has turned out to be usual are told so. */
@@ -172,11 +188,15 @@ public final class LinkageMatching implements MatchingEngine {
         }
 
         private Hypotheses pairsAsHypotheses(Weights.Table now) {
+            return pairsAsHypotheses(now, IntStream.range(0, pairs.length).toArray());
+        }
+
+        private Hypotheses pairsAsHypotheses(Weights.Table now, int[] lines) {
             Hypotheses all = new Hypotheses(terms.lines.length);
-            int count = Arrays.stream(pairs).mapToInt(p -> p.entries().length).sum();
+            int count = Arrays.stream(lines).map(l -> pairs[l].entries().length).sum();
             pairLine = new int[count];
             pairPlace = new int[count];
-            for (int l = 0; l < pairs.length; l++) {
+            for (int l : lines) {
                 PairSearch.Found found = pairs[l];
                 for (int i = 0; i < found.entries().length; i++) {
                     int e = found.entries()[i];
@@ -329,14 +349,16 @@ public final class LinkageMatching implements MatchingEngine {
             int facts = pairs[l].facts()[pairPlace[h]];
             int e = pairs[l].entries()[pairPlace[h]];
             BankLine line = terms.lines[l].line;
+            List<BankLineId> lines = List.of(line.id());
+            List<CashEntryId> entries = List.of(terms.entries[e].entry.id());
             double odds = rivals.logOdds(h);
             boolean may = chosen
                     && Facts.amount(facts) == Facts.Amount.SAME
                     && Facts.check(facts) != Facts.Check.OTHER
-                    && !undone.contains(pairKey(line.id(), terms.entries[e].entry.id()));
+                    && !wasUndone(lines, entries);
             return new Candidate(
-                    List.of(line.id()),
-                    List.of(terms.entries[e].entry.id()),
+                    lines,
+                    entries,
                     strength(odds, may),
                     odds,
                     line.minorUnits() - terms.entries[e].amount(),
@@ -353,14 +375,16 @@ public final class LinkageMatching implements MatchingEngine {
         private Candidate group(int h, boolean chosen, Telling telling, long groupsOf) {
             GroupSearch.Group group = groups.get(h - pairCount);
             double odds = rivals.logOdds(h);
-            boolean may = chosen && group.apart() == 0 && group.entries().length > 0;
+            List<BankLineId> lines = Arrays.stream(group.lines())
+                    .mapToObj(l -> terms.lines[l].line.id())
+                    .toList();
+            List<CashEntryId> entries = Arrays.stream(group.entries())
+                    .mapToObj(e -> terms.entries[e].entry.id())
+                    .toList();
+            boolean may = chosen && group.apart() == 0 && !entries.isEmpty() && !wasUndone(lines, entries);
             return new Candidate(
-                    Arrays.stream(group.lines())
-                            .mapToObj(l -> terms.lines[l].line.id())
-                            .toList(),
-                    Arrays.stream(group.entries())
-                            .mapToObj(e -> terms.entries[e].entry.id())
-                            .toList(),
+                    lines,
+                    entries,
                     strength(odds, may),
                     odds,
                     group.apart(),

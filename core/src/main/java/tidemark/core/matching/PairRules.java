@@ -17,8 +17,9 @@ final class PairRules {
     private final List<Rule> rules;
 
     PairRules(List<Rule> all) {
-        this.rules =
-                all.stream().filter(r -> !(r.then() instanceof Effect.Book)).toList();
+        this.rules = all.stream()
+                .filter(r -> r.then() instanceof Effect.Prefer || r.then() instanceof Effect.Forbid)
+                .toList();
     }
 
     /** The pairs without those that a rule forbids, those that one prefers weighing more. Cost: O(pairs × rules). */
@@ -50,6 +51,9 @@ final class PairRules {
 
     /** Whether no rule forbids any of a group's pairings. */
     boolean allow(Terms terms, GroupSearch.Group group) {
+        if (rules.isEmpty()) {
+            return true;
+        }
         for (int l : group.lines()) {
             for (int e : group.entries()) {
                 Optional<Rule> first = first(terms.lines[l].line, terms.entries[e].entry);
@@ -74,6 +78,8 @@ final class PairRules {
     }
 
     private Optional<Rule> first(BankLine line, CashEntry entry) {
-        return rules.stream().filter(r -> r.fits(line) && r.speaksOf(entry)).findFirst();
+        return rules.isEmpty()
+                ? Optional.empty()
+                : rules.stream().filter(r -> r.fits(line) && r.speaksOf(entry)).findFirst();
     }
 }

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.BiPredicate;
 import java.util.function.IntToDoubleFunction;
+import java.util.stream.IntStream;
 
 /**
  * How much worse the whole would be with another choice in the place of a chosen hypothesis: each rival is put in, what
@@ -59,38 +60,60 @@ final class Rivals {
                 ofNode[all.member(s)][counts[all.member(s)]++] = h;
             }
         }
-        double[] corrected = logOdds.clone();
-        for (int h = 0; h < all.count(); h++) {
-            if (chosen[h]) {
-                corrected[h] = against(h, corrected);
+        // each by itself against what was before, put together in order
+        List<Against> found = IntStream.range(0, all.count())
+                .filter(h -> chosen[h])
+                .parallel()
+                .mapToObj(this::against)
+                .toList();
+        for (Against against : found) {
+            logOdds[against.hypothesis()] = against.logOdds();
+            for (int i = 0; i < against.count(); i++) {
+                int rival = against.rivals()[i];
+                logOdds[rival] = Math.max(logOdds[rival], -Math.max(against.worse()[i], 0));
             }
         }
-        System.arraycopy(corrected, 0, logOdds, 0, corrected.length);
     }
+
+    /** What was found of a chosen one: its odds, and how much worse the whole would be with each of its rivals. */
+    private record Against(int hypothesis, double logOdds, int count, int[] rivals, double[] worse) {}
 
     double logOdds(int hypothesis) {
         return logOdds[hypothesis];
     }
 
-    private double against(int h, double[] corrected) {
+    private Against against(int h) {
         double instead = Math.exp(-Math.max(-300, logOdds[h]));
-        List<Integer> tried = new ArrayList<>();
+        int[] tried = new int[8];
+        double[] worse = new double[8];
+        int count = 0;
+        boolean group = all.to(h) - all.from(h) > 2;
         for (int s = all.from(h); s < all.to(h); s++) {
             int[] rivals = ofNode[all.member(s)];
             for (int i = 0; i < Math.min(rivals.length, MOST_RIVALS); i++) {
                 int rival = rivals[i];
-                if (chosen[rival] || alike.test(h, rival) || tried.contains(rival)) {
+                if (chosen[rival] || (group && contains(tried, count, rival)) || alike.test(h, rival)) {
                     continue;
                 }
-                if (all.to(h) - all.from(h) > 2) {
-                    tried.add(rival);
+                if (count == tried.length) {
+                    tried = Arrays.copyOf(tried, 2 * count);
+                    worse = Arrays.copyOf(worse, 2 * count);
                 }
-                double worse = worse(rival);
-                instead += Math.exp(-Math.max(-300, worse));
-                corrected[rival] = Math.max(corrected[rival], -Math.max(worse, 0));
+                tried[count] = rival;
+                worse[count] = worse(rival);
+                instead += Math.exp(-Math.max(-300, worse[count++]));
             }
         }
-        return -Math.log(instead);
+        return new Against(h, -Math.log(instead), count, tried, worse);
+    }
+
+    private static boolean contains(int[] row, int count, int wanted) {
+        for (int i = 0; i < count; i++) {
+            if (row[i] == wanted) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** What is lost with a rival put in and the gaps filled. */

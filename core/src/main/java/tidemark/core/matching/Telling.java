@@ -102,6 +102,8 @@ final class Telling {
         if (group.apart() != 0) {
             out.add(new Evidence.AmountApart(group.apart(), Optional.empty()));
             out.add(new Evidence.SumOf(group.entries().length, "entries, less what was kept back,", group.whole()));
+        } else if (group.lines().length > 1 && group.entries().length > 1) {
+            out.add(new Evidence.SumsMeet(group.lines().length, group.entries().length));
         } else {
             out.add(
                     group.oneLine()

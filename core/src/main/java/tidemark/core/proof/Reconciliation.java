@@ -52,6 +52,24 @@ public record Reconciliation(
         presumed = List.copyOf(presumed);
     }
 
+    /** The same month with other matches and other presumed pairs. */
+    public Reconciliation with(List<Match> otherMatches, List<Candidate> otherPresumed) {
+        return new Reconciliation(
+                currency,
+                from,
+                to,
+                bankOpening,
+                bankClosing,
+                ledgerOpening,
+                ledgerClosing,
+                lines,
+                entries,
+                otherMatches,
+                bankErrors,
+                ledgerErrors,
+                otherPresumed);
+    }
+
     Map<BankLineId, BankLine> linesById() {
         Map<BankLineId, BankLine> out = new HashMap<>(lines.size() * 2);
         lines.forEach(l -> out.put(l.id(), l));

@@ -28,12 +28,23 @@ public record Rule(
                 .findFirst();
     }
 
+    /** The largest difference allowed for a line: the account's own, or that of the first rule that allows one. */
+    public static long tolerance(List<Rule> rules, BankLine line, long ofAccount) {
+        for (Rule rule : rules) {
+            if (rule.then() instanceof Effect.Allow allow && rule.fits(line)) {
+                return Math.max(ofAccount, allow.minorUnits());
+            }
+        }
+        return ofAccount;
+    }
+
     /** Whether an entry is of a party that the rule prefers or forbids. */
     public boolean speaksOf(CashEntry entry) {
         String party = switch (then) {
             case Effect.Prefer p -> p.party();
             case Effect.Forbid f -> f.party();
             case Effect.Book ignored -> "";
+            case Effect.Allow ignored -> "";
         };
         String wanted = party.strip().toUpperCase(Locale.ROOT);
         return !wanted.isEmpty()

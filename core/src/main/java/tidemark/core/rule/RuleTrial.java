@@ -63,6 +63,16 @@ public record RuleTrial(List<Tried> lines) {
             }
             return tried(past, Verdict.NEW, "would be booked on " + account);
         }
+        if (rule.then() instanceof Effect.Allow) {
+            return matched.isEmpty() && past.bookedOn().isEmpty()
+                    ? tried(past, Verdict.NEW, "is open; a difference could be booked")
+                    : tried(
+                            past,
+                            Verdict.AS_DECIDED,
+                            matched.map(e -> "was matched to " + e.title())
+                                    .orElseGet(() ->
+                                            "was booked on " + past.bookedOn().orElse("")));
+        }
         boolean prefers = rule.then() instanceof Effect.Prefer;
         if (matched.isEmpty()) {
             return past.bookedOn().isPresent()

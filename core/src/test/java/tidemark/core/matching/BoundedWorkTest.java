@@ -179,6 +179,51 @@ class BoundedWorkTest {
         }
     }
 
+    /** Against all pairs of sets, with the parts sought by trying. */
+    @RepeatedTest(100)
+    void manySides_areTheLeastSetsThatBalance(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        long[] lines = random.longs(2 + random.nextInt(4), 1, 12).toArray();
+        long[] entries = random.longs(2 + random.nextInt(5), 1, 12).toArray();
+        TreeSet<String> expected = new TreeSet<>();
+        for (int a = 1; a < 1 << lines.length; a++) {
+            for (int b = 1; b < 1 << entries.length; b++) {
+                if (balances(lines, a, entries, b) && Integer.bitCount(a) > 1 && Integer.bitCount(b) > 1) {
+                    boolean least = true;
+                    for (int c = 1; c <= a; c++) {
+                        for (int d = 1; d <= b; d++) {
+                            boolean part = (c & ~a) == 0 && (d & ~b) == 0 && (c != a || d != b);
+                            least &= !(part && balances(lines, c, entries, d));
+                        }
+                    }
+                    if (least) {
+                        expected.add(a + ":" + b);
+                    }
+                }
+            }
+        }
+        TreeSet<String> found = new TreeSet<>();
+        for (int[][] sets : ManySides.balanced(lines, entries, Integer.MAX_VALUE)) {
+            found.add(bits(sets[0]) + ":" + bits(sets[1]));
+        }
+        assertEquals(expected, found);
+    }
+
+    private static int bits(int[] places) {
+        return Arrays.stream(places).map(p -> 1 << p).sum();
+    }
+
+    private static boolean balances(long[] lines, int some, long[] entries, int others) {
+        long sum = 0;
+        for (int i = 0; i < lines.length; i++) {
+            sum += (some >> i & 1) * lines[i];
+        }
+        for (int i = 0; i < entries.length; i++) {
+            sum -= (others >> i & 1) * entries[i];
+        }
+        return sum == 0;
+    }
+
     @Test
     void manyAmounts_findTripletsAndAllButTwo_andTellThatThereMayBeOthers() {
         long[] amounts = new long[60];

@@ -195,6 +195,45 @@ class LinkageMatchingTest {
     }
 
     @Test
+    void twoPaymentsForThreeInvoices_areOneMatch_ofManySides() {
+        List<BankLine> lines = List.of(
+                line(1, DAY.plusDays(1), 70_000, "", "TARN HOUSE BISTRO"),
+                line(2, DAY.plusDays(3), 21_377, "", "TARN HOUSE BISTRO"),
+                line(3, DAY.plusDays(3), 21_377, "", "GULLMERE BOATS"));
+        List<CashEntry> entries = List.of(
+                entry(1, DAY, 40_155, "6-11", "Tarn House Bistro"),
+                entry(2, DAY, 31_111, "6-12", "Tarn House Bistro"),
+                entry(3, DAY.plusDays(1), 20_111, "6-13", "Tarn House Bistro"),
+                entry(4, DAY.plusDays(1), 99_000, "6-14", "Tarn House Bistro"));
+        MatchingResult result = engine.propose(lines, entries);
+        Candidate c = result.candidates(new BankLineId(1)).getFirst();
+        assertEquals(List.of(new BankLineId(1), new BankLineId(2)), c.lines());
+        assertEquals(List.of(new CashEntryId(1), new CashEntryId(2), new CashEntryId(3)), c.entries());
+        assertEquals(0, c.differenceMinorUnits());
+        assertTrue(words(c).contains("2 lines and 3 entries of one party come to the same"), words(c));
+        assertEquals(c, result.candidates(new BankLineId(2)).getFirst());
+    }
+
+    @Test
+    void setThatWasUndone_isNeverFirmAgain() {
+        BankLine deposit = line(1, DAY.plusDays(1), 85_744, "D-77", "DEPOSIT");
+        List<LedgerItem> slip = List.of(
+                new LedgerItem(entry(1, DAY, 31_733, "D-77", "Receipts")),
+                new LedgerItem(entry(2, DAY, 54_011, "D-77", "Receipts")));
+        assertEquals(
+                1,
+                engine.propose(List.of(deposit), slip, Learned.NOTHING).firm().size());
+        Learned undone = new Learned(
+                List.of(),
+                List.of(),
+                Set.of(new Learned.UndoneSet(
+                        Set.of(new BankLineId(1)), Set.of(new CashEntryId(1), new CashEntryId(2)))));
+        MatchingResult again = engine.propose(List.of(deposit), slip, undone);
+        assertEquals(0, again.firm().size());
+        assertEquals(2, again.candidates(deposit.id()).getFirst().entries().size());
+    }
+
+    @Test
     void errorOfTheBankAndItsCorrection_areShownTogether_neverTaken() {
         List<BankLine> lines = List.of(
                 line(1, DAY, -81_311, "Z9", "WRONG DEBIT"),

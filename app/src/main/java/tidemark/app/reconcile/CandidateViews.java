@@ -1,0 +1,193 @@
+package tidemark.app.reconcile;
+
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import org.joda.money.CurrencyUnit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.ledger.CashEntryRepository;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.ledger.CashEntryId;
+import tidemark.core.matching.Candidate;
+import tidemark.core.matching.Evidence;
+import tidemark.core.matching.Strength;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
+
+/** What may explain a line, and where an entry may be at the bank, with the words for and against. */
+@Service
+public class CandidateViews {
+    private static final int MOST_PERHAPS = 9;
+
+    public record FactView(String words, boolean speaksFor) {}
+
+    /** A line or an entry of a candidate of several. */
+    public record MemberView(boolean ofBank, LocalDate date, String title, String amount) {}
+
+    /** @param members what it ties, where that is more than the line and one entry */
+    public record CandidateView(
+            List<Long> lineIds,
+            List<Long> entryIds,
+            int place,
+            LocalDate date,
+            String title,
+            String text,
+            String amount,
+            String difference,
+            List<MemberView> members,
+            boolean sameAmount,
+            boolean correctable,
+            boolean withinTolerance,
+            Strength strength,
+            List<FactView> evidence) {}
+
+    /** A line that an entry may be at the bank, with the words for and against. */
+    public record PerhapsView(
+            long lineId,
+            YearMonth month,
+            int place,
+            LocalDate date,
+            String title,
+            String amount,
+            int lines,
+            int entries,
+            Strength strength,
+            List<FactView> evidence) {}
+
+    /** The likely lines of an entry that is not at the bank yet, and what it may be a second booking of. */
+    public record AtTheBankView(List<PerhapsView> perhaps, String twin) {}
+
+    private final Months months;
+    private final BankAccounts accounts;
+    private final CashEntryRepository entries;
+
+    CandidateViews(Months months, BankAccounts accounts, CashEntryRepository entries) {
+        this.months = months;
+        this.accounts = accounts;
+        this.entries = entries;
+    }
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public List<CandidateView> candidates(long companyId, long accountId, YearMonth month, long lineId) {
+        MonthData data = months.load(companyId, accountId, month);
+        CurrencyUnit c = data.reconciliation().currency();
+        List<CandidateView> out = new ArrayList<>();
+        for (Candidate candidate : data.matching().candidates(new BankLineId(lineId))) {
+            List<CashEntry> members = candidate.entries().stream()
+                    .map(data::entry)
+                    .filter(Objects::nonNull)
+                    .toList();
+            List<BankLine> bank = candidate.lines().stream()
+                    .map(data::line)
+                    .filter(Objects::nonNull)
+                    .toList();
+            if (members.size() == candidate.entries().size()
+                    && bank.size() == candidate.lines().size()) {
+                out.add(view(data, candidate, bank, members, out.size() + 1, c));
+            }
+        }
+        return out;
+    }
+
+    private static CandidateView view(
+            MonthData data,
+            Candidate candidate,
+            List<BankLine> bank,
+            List<CashEntry> members,
+            int place,
+            CurrencyUnit c) {
+        List<MemberView> shown = new ArrayList<>();
+        if (!candidate.isPair()) {
+            bank.forEach(l ->
+                    shown.add(new MemberView(true, l.bookingDate(), l.title(), MinorUnits.report(l.minorUnits(), c))));
+            members.forEach(
+                    e -> shown.add(new MemberView(false, e.date(), e.title(), MinorUnits.report(e.minorUnits(), c))));
+        }
+        long ledger = members.stream().mapToLong(CashEntry::minorUnits).reduce(0, Math::addExact);
+        long difference = candidate.differenceMinorUnits();
+        boolean slip = candidate.evidence().stream()
+                .anyMatch(e ->
+                        e instanceof Evidence.AmountApart apart && apart.slip().isPresent());
+        return new CandidateView(
+                candidate.lines().stream().map(BankLineId::value).toList(),
+                candidate.entries().stream().map(CashEntryId::value).toList(),
+                place,
+                members.isEmpty()
+                        ? bank.getLast().bookingDate()
+                        : members.getFirst().date(),
+                title(data, candidate),
+                members.size() == 1 ? members.getFirst().text() : "",
+                MinorUnits.toDecimal(Math.abs(ledger), c),
+                MinorUnits.toDecimal(Math.abs(difference), c),
+                shown,
+                difference == 0,
+                candidate.isPair() && difference != 0 && (slip || candidate.strength() == Strength.FAIR),
+                difference != 0 && bank.size() == 1 && Math.absExact(difference) <= data.tolerance(bank.getFirst()),
+                candidate.strength(),
+                candidate.evidence().stream()
+                        .map(e -> new FactView(e.words(c), e.speaksFor()))
+                        .toList());
+    }
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public AtTheBankView atTheBank(long companyId, long accountId, long entryId) {
+        BankAccount account = accounts.get(companyId, accountId);
+        YearMonth month = entries.some(accountId, List.of(entryId)).stream()
+                .map(e -> YearMonth.from(e.entryDate()))
+                .findFirst()
+                .orElseThrow(() -> new Missing("cash entry"));
+        // lines of a certified month are matched; what is open now comes after it
+        YearMonth first =
+                month.isBefore(account.mark().nextMonth()) ? account.mark().nextMonth() : month;
+        AtTheBankView found = atTheBank(companyId, accountId, first, entryId);
+        return found.perhaps().isEmpty() ? atTheBank(companyId, accountId, first.plusMonths(1), entryId) : found;
+    }
+
+    private AtTheBankView atTheBank(long companyId, long accountId, YearMonth month, long entryId) {
+        MonthData data = months.load(companyId, accountId, month);
+        CurrencyUnit c = data.reconciliation().currency();
+        CashEntryId id = new CashEntryId(entryId);
+        List<PerhapsView> out = new ArrayList<>();
+        for (Candidate candidate : data.candidatesOf(id)) {
+            BankLine line = data.line(candidate.lines().getFirst());
+            if (line != null && out.size() < MOST_PERHAPS) {
+                out.add(new PerhapsView(
+                        line.id().value(),
+                        month,
+                        data.place(line.id()),
+                        line.bookingDate(),
+                        line.title(),
+                        MinorUnits.report(line.minorUnits(), c),
+                        candidate.lines().size(),
+                        candidate.entries().size(),
+                        candidate.strength(),
+                        candidate.evidence().stream()
+                                .map(e -> new FactView(e.words(c), e.speaksFor()))
+                                .toList()));
+            }
+        }
+        return new AtTheBankView(out, MonthViews.twin(data, id));
+    }
+
+    static String title(MonthData data, Candidate candidate) {
+        if (candidate.entries().isEmpty()) {
+            return "Two lines of the bank that cancel each other";
+        }
+        CashEntry first = data.entry(candidate.entries().getFirst());
+        String name = first == null ? "" : first.title();
+        if (candidate.entries().size() > 1) {
+            return candidate.entries().size() + " entries, the first " + name;
+        }
+        return candidate.lines().size() == 1
+                ? name
+                : name + ", in " + candidate.lines().size() + " lines";
+    }
+}

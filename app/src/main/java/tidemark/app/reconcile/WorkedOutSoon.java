@@ -1,0 +1,56 @@
+package tidemark.app.reconcile;
+
+import jakarta.annotation.PreDestroy;
+import java.time.YearMonth;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Component;
+
+/** Has large months worked out as a whole once a person pauses, one at a time. */
+@Component
+class WorkedOutSoon {
+    private static final Logger LOG = LoggerFactory.getLogger(WorkedOutSoon.class);
+    private static final int PAUSE_SECONDS = 5;
+
+    private record Place(long accountId, YearMonth month) {}
+
+    private final ObjectProvider<Months> months;
+    private final ScheduledExecutorService worker = Executors.newSingleThreadScheduledExecutor(
+            Thread.ofPlatform().daemon().name("months").factory());
+    private final Map<Place, ScheduledFuture<?>> waiting = new ConcurrentHashMap<>();
+
+    WorkedOutSoon(ObjectProvider<Months> months) {
+        this.months = months;
+    }
+
+    void workOut(long companyId, long accountId, YearMonth month) {
+        waiting.compute(new Place(accountId, month), (place, before) -> {
+            if (before != null) {
+                before.cancel(false);
+            }
+            return worker.schedule(() -> now(companyId, place), PAUSE_SECONDS, TimeUnit.SECONDS);
+        });
+    }
+
+    private void now(long companyId, Place place) {
+        waiting.remove(place);
+        try {
+            months.getObject().workOut(companyId, place.accountId(), place.month());
+        } catch (RuntimeException e) {
+            // what is kept stays right without it; the next change has it worked out again
+            LOG.warn("Month {} of account {} was not worked out", place.month(), place.accountId(), e);
+        }
+    }
+
+    @PreDestroy
+    void stop() {
+        worker.shutdownNow();
+    }
+}

@@ -1,0 +1,235 @@
+package tidemark.core.matching;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import tidemark.core.matching.Bundles.Bundle;
+import tidemark.core.matching.Bundles.Tie;
+import tidemark.core.matching.Facts.Reference;
+import tidemark.core.matching.GroupSearch.Group;
+
+/**
+ * Finds the entries that one line may be together: a deposit slip, a day's takings, a card batch less its fee, a
+ * collection run less its returned items.
+ *
+ * <p>Cost: the bundles of {@link GroupSearch#LATEST} days, and a bounded subset search in at most {@link #MOST_SEARCHED}
+ * of them.
+ */
+final class BundledEntries {
+    static final int MOST_SEARCHED = 10;
+    private static final int MOST_SOLUTIONS = 6;
+    private static final int MOST_OF_A_DAY = 12;
+    private static final double LARGEST_FEE = .06;
+    /** What one reference ties is banked as one in half of the cases, what only shares its day seldom. */
+    private static final double SLIP = Math.log(.5);
+
+    private static final double DAY = Math.log(.15);
+    /** A part of a bundle is banked by itself now and then. */
+    private static final double PART = Math.log(.05);
+
+    private final Comparison comparison;
+    private final Terms terms;
+    private final Weights.Table weights;
+    private final Bundles bundles;
+
+    BundledEntries(Comparison comparison, Weights.Table weights, Bundles bundles) {
+        this.comparison = comparison;
+        this.terms = comparison.terms();
+        this.weights = weights;
+        this.bundles = bundles;
+    }
+
+    /** Tells of bundles that are a little more than a line, so that what is usually kept back is found. */
+    void meetFees(int l, UsualFees fees) {
+        less(terms.lines[l]).forEach(b -> fees.met(terms.lines[l].line.minorUnits(), b.total()));
+    }
+
+    private static boolean isLess(long bank, long total) {
+        return total > bank && total - bank <= Math.abs(total) * LARGEST_FEE;
+    }
+
+    /** Bundles of the days before a line that come to a little more than it. */
+    private List<Bundle> less(Terms.LineTerms line) {
+        long amount = line.line.minorUnits();
+        long upTo = amount + (long) (Math.abs(amount) * (amount > 0 ? LARGEST_FEE / (1 - LARGEST_FEE) : LARGEST_FEE));
+        List<Bundle> out = new ArrayList<>();
+        for (int d = line.day - GroupSearch.EARLIEST; d >= line.day - GroupSearch.LATEST; d--) {
+            out.addAll(bundles.between(d, amount, upTo, MOST_OF_A_DAY));
+        }
+        return out;
+    }
+
+    void of(int l, PairSearch.Found pairs, List<Group> out) {
+        Terms.LineTerms line = terms.lines[l];
+        long amount = line.line.minorUnits();
+        int tried = 1;
+        List<Bundle> near = new ArrayList<>();
+        for (int d = line.day - GroupSearch.EARLIEST; d >= line.day - GroupSearch.LATEST; d--) {
+            tried += bundles.countOfDay(d);
+            near.addAll(bundles.wholeDays(d));
+        }
+        List<Bundle> told = told(line);
+        for (Bundle bundle : told) {
+            whole(l, bundle, 1, true, out);
+            part(l, bundle, 1, true, out);
+        }
+        for (Bundle bundle : bundles.ofTotal(amount)) {
+            int days = line.day - bundle.day();
+            if (!told.contains(bundle) && days >= GroupSearch.EARLIEST && days <= 2 * GroupSearch.LATEST) {
+                whole(l, bundle, tried, false, out);
+            }
+        }
+        for (Bundle bundle : less(line)) {
+            if (!told.contains(bundle)) {
+                whole(l, bundle, tried, false, out);
+            }
+        }
+        int searched = 0;
+        for (Bundle bundle : near) {
+            boolean worth = (bundle.total() < 0) == (amount < 0)
+                    && Math.abs(bundle.total()) > Math.abs(amount)
+                    && weights.code(bundle.kind(), line.code) > GroupSearch.OTHER_KIND;
+            if (worth && searched < MOST_SEARCHED) {
+                searched++;
+                part(l, bundle, tried, false, out);
+            }
+        }
+        parties(l, pairs, out);
+    }
+
+    /** Bundles whose reference the line gives. */
+    private List<Bundle> told(Terms.LineTerms line) {
+        List<Bundle> out = new ArrayList<>();
+        List<String> keys = new ArrayList<>(line.references);
+        keys.addAll(line.text.codes());
+        for (String key : keys) {
+            for (Bundle bundle : bundles.ofReference(key)) {
+                int days = line.day - bundle.day();
+                if (days >= -3 && days <= 30 && !out.contains(bundle)) {
+                    out.add(bundle);
+                }
+            }
+        }
+        return out;
+    }
+
+    private void parties(int l, PairSearch.Found pairs, List<Group> out) {
+        Terms.LineTerms line = terms.lines[l];
+        List<Integer> seen = new ArrayList<>();
+        for (int i = 0; i < pairs.entries().length; i++) {
+            int party = terms.entries[pairs.entries()[i]].party;
+            Facts.Name name = Facts.name(pairs.facts()[i]);
+            if ((name == Facts.Name.ALL || name == Facts.Name.MOST) && !seen.contains(party)) {
+                seen.add(party);
+                int[] some = near(bundles.ofParty(party), line);
+                if (some.length > 1) {
+                    Bundle bundle = bundles.loose(some);
+                    whole(l, bundle, 1, false, out);
+                    part(l, bundle, 1, false, out);
+                }
+            }
+        }
+    }
+
+    /** The latest entries of a party before the line, up to a month old. */
+    private int[] near(int[] all, Terms.LineTerms line) {
+        int[] inTime = Arrays.stream(all)
+                .filter(e -> line.day - terms.entries[e].day >= GroupSearch.EARLIEST
+                        && line.day - terms.entries[e].day <= 22)
+                .filter(e -> (terms.entries[e].amount() < 0) == (line.line.minorUnits() < 0))
+                .toArray();
+        return inTime.length <= SubsetSums.MOST
+                ? inTime
+                : Arrays.copyOfRange(inTime, inTime.length - SubsetSums.MOST, inTime.length);
+    }
+
+    private void whole(int l, Bundle bundle, int tried, boolean told, List<Group> out) {
+        long wanted = terms.lines[l].line.minorUnits();
+        double chance = tried * raster(bundle, wanted);
+        double prior = bundle.tie() == Tie.REFERENCE ? SLIP : DAY;
+        if (bundle.total() == wanted) {
+            add(l, bundle.members(), prior - Math.log(Math.min(1, chance)), bundle, true, 0, told, out);
+        } else if (isLess(wanted, bundle.total())) {
+            double amounts = comparison.fees().isUsual(wanted, bundle.total())
+                    ? 2.0 * comparison.fees().usualCount()
+                    : Math.abs(wanted) * LARGEST_FEE;
+            double kept = comparison.fees().isUsual(wanted, bundle.total()) ? .5 : .1;
+            add(
+                    l,
+                    bundle.members(),
+                    prior + Math.log(kept) - Math.log(Math.max(chance * amounts, 1e-9)),
+                    bundle,
+                    true,
+                    wanted - bundle.total(),
+                    told,
+                    out);
+        }
+    }
+
+    private void part(int l, Bundle bundle, int tried, boolean told, List<Group> out) {
+        long wanted = terms.lines[l].line.minorUnits();
+        int[][] units = bundle.units();
+        long[] amounts = bundle.unitTotals();
+        SubsetSums.Found subsets = SubsetSums.of(amounts, wanted, MOST_SOLUTIONS);
+        for (int[] subset : subsets.subsets()) {
+            if (subset.length == units.length) {
+                continue;
+            }
+            boolean fewLeftOut = units.length - subset.length <= 2;
+            double more = subsets.complete() || subset.length <= 3 || fewLeftOut ? 0 : 2;
+            int[] members = Arrays.stream(subset)
+                    .flatMap(u -> Arrays.stream(units[u]))
+                    .map(place -> bundle.members()[place])
+                    .sorted()
+                    .toArray();
+            double weight =
+                    PART - Math.log(tried * raster(bundle, wanted)) - Chance.sets(units.length, subset.length) - more;
+            add(l, members, weight, bundle, false, 0, told, out);
+        }
+    }
+
+    /** The chance that a sum hits the wanted one: the step that the amounts share over the size of the sum. */
+    private double raster(Bundle bundle, long wanted) {
+        return Chance.raster(
+                Chance.step(Arrays.stream(bundle.members())
+                        .mapToLong(e -> terms.entries[e].amount())
+                        .toArray()),
+                wanted);
+    }
+
+    private void add(
+            int l,
+            int[] members,
+            double weight,
+            Bundle bundle,
+            boolean whole,
+            long apart,
+            boolean told,
+            List<Group> out) {
+        Terms.LineTerms line = terms.lines[l];
+        double late = 0;
+        double code = 0;
+        boolean oneParty = true;
+        for (int e : members) {
+            Terms.EntryTerms entry = terms.entries[e];
+            late += weights.lateness(entry.kind, line.day - entry.day);
+            code += weights.code(entry.kind, line.code);
+            oneParty &= entry.party == terms.entries[members[0]].party;
+        }
+        double all = weight + (late + code) / members.length;
+        if (told) {
+            all += weights.reference(Reference.SAME) + Math.log(Math.max(200, bundles.count()));
+        }
+        if (oneParty
+                && !terms.parties.get(terms.entries[members[0]].party).words.isEmpty()) {
+            all += named(line, terms.entries[members[0]].party);
+        }
+        out.add(new Group(new int[] {l}, members, all, whole, told, apart, true));
+    }
+
+    private double named(Terms.LineTerms line, int party) {
+        double share = terms.parties.get(party).count / (double) Math.max(20, terms.entries.length);
+        double part = terms.named(terms.parties.get(party), line.text);
+        return part >= .75 ? Math.log(.5 / Math.clamp(share, .0005, .5)) : part >= .4 ? 2 : 0;
+    }
+}

@@ -1,0 +1,67 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { useHere } from '../session/session';
+import { api, data } from '../shared/api';
+import { shortDate } from '../shared/dates';
+import { keys } from '../shared/keys';
+
+interface Props {
+  accountId: number;
+  account: string;
+  entryId: number;
+}
+
+const STRENGTH = { FIRM: 'firm', FAIR: 'fair', FAINT: 'faint' };
+
+/** Where an entry that is not at the bank yet may be on its statement. */
+export function AtTheBank({ accountId, account, entryId }: Props) {
+  const { company } = useHere();
+  const found = useQuery({
+    queryKey: [...keys.account(company.id, accountId), 'at the bank', entryId],
+    queryFn: () =>
+      data(
+        api.GET(
+          '/api/companies/{companyId}/bank-accounts/{accountId}/cash-entries/{cashEntryId}/at-the-bank',
+          { params: { path: { companyId: company.id, accountId, cashEntryId: entryId } } },
+        ),
+      ),
+  });
+  if (!found.data) {
+    return null;
+  }
+  const { perhaps, twin } = found.data;
+  return (
+    <section className="sheet" aria-label={`Likely lines on ${account}`}>
+      <h2>Likely lines at the bank</h2>
+      {twin && <p className="attention">{twin}</p>}
+      {perhaps.length === 0 && <p className="quiet mb-0">No line of {account} fits it yet.</p>}
+      <ul className="tasks">
+        {perhaps.map((p) => (
+          <li key={p.lineId}>
+            <span>
+              <strong>{p.title}</strong>, {shortDate(p.date)}, {p.amount}{' '}
+              <span className="quiet">
+                ({STRENGTH[p.strength]}
+                {p.lines > 1 && `, with ${p.lines} lines`}
+                {p.entries > 1 && `, with ${p.entries} entries`})
+              </span>
+              <ul className="facts">
+                {p.evidence.map((e) => (
+                  <li key={e.words} className={e.speaksFor ? '' : 'against'}>
+                    {e.words}
+                  </li>
+                ))}
+              </ul>
+            </span>
+            <Link
+              className="btn btn-outline-secondary"
+              to={`/reconcile/${accountId}/${p.month}?at=${p.place}`}
+            >
+              Look at the line
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,62 @@
+import { Button } from 'react-bootstrap';
+import type { Schemas } from '../shared/api';
+import { ChoiceField, TextField } from '../shared/fields';
+import type { Content } from './words';
+
+type Part = Schemas['SplitContent'];
+
+interface Props {
+  parts: Part[];
+  accounts: [string, string][];
+  onParts: (parts: Content['parts']) => void;
+}
+
+/** The parts of a split: each an amount, or a share of what the amounts leave. */
+export function SplitParts({ parts, accounts, onParts }: Props) {
+  const change = (i: number, part: Partial<Part>) =>
+    onParts(parts.map((p, k) => (k === i ? { ...p, ...part } : p)));
+  return (
+    <fieldset className="col-12">
+      <legend>Parts: amounts first, then shares of the rest, 100 % in all</legend>
+      {parts.map((part, i) => (
+        <div className="row g-2 mb-2 align-items-end" key={i}>
+          <ChoiceField
+            className="col-6"
+            label={`Account of part ${i + 1}`}
+            empty="Choose"
+            value={part.account}
+            choices={accounts}
+            onChange={(account) => change(i, { account })}
+          />
+          <TextField
+            className="col-2"
+            label="Amount"
+            money
+            value={part.amount ?? ''}
+            onChange={(v) => change(i, { amount: v || undefined })}
+          />
+          <TextField
+            className="col-2"
+            label="or share, %"
+            max={6}
+            value={part.share ?? ''}
+            onChange={(v) => change(i, { share: v || undefined })}
+          />
+          <div className="col-2">
+            <Button
+              size="sm"
+              variant="outline-secondary"
+              aria-label={`Take part ${i + 1} out`}
+              onClick={() => onParts(parts.filter((_, k) => k !== i))}
+            >
+              Take out
+            </Button>
+          </div>
+        </div>
+      ))}
+      <Button size="sm" variant="outline-secondary" onClick={() => onParts([...parts, { account: '' }])}>
+        Another part
+      </Button>
+    </fieldset>
+  );
+}
