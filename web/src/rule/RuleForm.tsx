@@ -113,6 +113,14 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
               value={c.text}
               onChange={(text) => set({ text })}
             />
+            <TextField
+              className="col-12"
+              label="Payer or payee of the line"
+              hint="Every word must stand in the bank’s name for it; empty for anybody."
+              max={200}
+              value={c.payer ?? ''}
+              onChange={(v) => set({ payer: v || undefined })}
+            />
             <ChoiceField
               className="col-4"
               label="Money"

@@ -53,6 +53,7 @@ export function sentence(c: Content): string {
   else if (c.least) when.push(`the amount is at least ${c.least}`);
   else if (c.most) when.push(`the amount is at most ${c.most}`);
   if (c.text) when.push(`the text ${named(TESTS, c.textTest).replace(/ \(.*/, '')} “${c.text}”`);
+  if (c.payer) when.push(`the payer or payee is ${c.payer}`);
   if (c.code) when.push(`the bank's code is ${c.code}`);
   if (c.fromDay || c.toDay) when.push(`the day of the month is ${c.fromDay ?? 1} to ${c.toDay ?? 31}`);
   return `When ${when.join(' and ')}: ${then(c)}.`;

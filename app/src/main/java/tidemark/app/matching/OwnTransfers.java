@@ -3,8 +3,6 @@ package tidemark.app.matching;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.Objects;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -13,7 +11,7 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.MasterData;
-import tidemark.app.ledger.ChartAccount;
+import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
@@ -21,11 +19,11 @@ import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.statement.BankLineRepository;
 import tidemark.app.statement.TakenLine;
-import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.JournalEntry;
-import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.Purpose;
 import tidemark.core.matching.OwnTransfer;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.payment.TransferBooking;
 import tidemark.core.statement.BankLine;
 
 /** Finds transfers that stand on the statements of two own accounts and not in the ledger, and books them from both. */
@@ -40,6 +38,7 @@ class OwnTransfers {
     private final MasterData masterData;
     private final Ledger ledger;
     private final LedgerViews views;
+    private final Chart chart;
     private final Matches matches;
 
     OwnTransfers(
@@ -49,7 +48,9 @@ class OwnTransfers {
             MasterData masterData,
             Ledger ledger,
             LedgerViews views,
+            Chart chart,
             Matches matches) {
+        this.chart = chart;
         this.accounts = accounts;
         this.lines = lines;
         this.companies = companies;
@@ -89,8 +90,10 @@ class OwnTransfers {
                 .toList();
     }
 
-    /** Books the transfer on the day it went out, and matches it on both accounts. */
-    @Transactional
+    /**
+     * Books each end on the day its bank gave, and matches it there; what lies between two days is between the banks.
+     * Runs in its caller's transaction, which a preview does not keep.
+     */
     public LedgerViews.BookedView book(
             long companyId,
             long accountId,
@@ -109,29 +112,48 @@ class OwnTransfers {
         if (!other.currency().equals(account.currency())) {
             throw new Missing("bank line");
         }
-        BankLine out = line.minorUnits() < 0 ? line.line() : otherLine.line();
-        Map<Long, ChartAccount> chart = ledger.chartById(companyId);
-        var base = companies.get(companyId).baseCurrency();
-        JournalEntry entry = BankLineBooking.entry(
-                new BankLineBooking.Movement(
-                        out.bookingDate(),
-                        base,
-                        line.minorUnits(),
-                        masterData
-                                .rate(companyId, account.currency(), base, out.bookingDate())
-                                .toBase(line.minorUnits()),
-                        out.reference().isEmpty() ? out.bankReference() : out.reference(),
+        boolean leavesHere = line.minorUnits() < 0;
+        TransferBooking.End here = end(companyId, account, line);
+        TransferBooking.End there = end(companyId, other, otherLine);
+        TransferBooking.End from = leavesHere ? here : there;
+        TransferBooking.End to = leavesHere ? there : here;
+        BankLine out = leavesHere ? line.line() : otherLine.line();
+        // one currency on both sides: what leaves is worth what arrives
+        long base = masterData
+                .rate(companyId, account.currency(), companies.get(companyId).baseCurrency(), from.date())
+                .toBase(from.ownMinorUnits());
+        List<JournalEntry> entries = TransferBooking.entries(
+                worth(from, base),
+                worth(to, base),
+                new TransferBooking.Between(
+                        from.date().equals(to.date())
+                                ? ""
+                                : chart.serving(companyId, leavesHere ? account : other, Purpose.BETWEEN_BANKS),
                         "",
-                        "Transfer between " + account.name() + " and " + other.name()),
-                code(chart, account),
-                code(chart, other),
-                PartyId.NONE);
-        Ledger.Booked booked =
-                ledger.book(companyId, List.of(new Ledger.Draft(entry, "", "")), EntrySource.BANK_LINE, null, who);
+                        ""),
+                companies.get(companyId).baseCurrency(),
+                out.reference().isEmpty() ? out.bankReference() : out.reference(),
+                "Transfer from " + from.name() + " to " + to.name());
+        Ledger.Booked booked = ledger.book(
+                companyId,
+                entries.stream().map(e -> new Ledger.Draft(e, "", "")).toList(),
+                EntrySource.BANK_LINE,
+                null,
+                who);
         tie(account, lineId, booked, ItemMatch.How.BOOKED, who);
-        // undone first where it was wrong; the booking is undone from the account it was made on
-        tie(other, otherLineId, booked, ItemMatch.How.HAND, who);
+        // of one entry for both ends only the first match takes it back when it is undone
+        tie(other, otherLineId, booked, entries.size() == 1 ? ItemMatch.How.HAND : ItemMatch.How.BOOKED, who);
         return views.shown(companyId, booked, preview);
+    }
+
+    private TransferBooking.End end(long companyId, BankAccount account, TakenLine line) {
+        long amount = Math.absExact(line.minorUnits());
+        String cash = ledger.account(companyId, account.ledgerAccountId()).code();
+        return new TransferBooking.End(cash, account.name(), line.bookingDate(), amount, amount);
+    }
+
+    private static TransferBooking.End worth(TransferBooking.End end, long base) {
+        return new TransferBooking.End(end.cashCode(), end.name(), end.date(), end.ownMinorUnits(), base);
     }
 
     private void tie(BankAccount account, long lineId, Ledger.Booked booked, ItemMatch.How how, String who) {
@@ -141,9 +163,5 @@ class OwnTransfers {
                 .toList();
         ItemMatch match = matches.tie(account, line, entry, how, null, null, who);
         matches.recordMatch(account, match, line, entry, who);
-    }
-
-    private static String code(Map<Long, ChartAccount> chart, BankAccount account) {
-        return Objects.requireNonNull(chart.get(account.ledgerAccountId())).code();
     }
 }

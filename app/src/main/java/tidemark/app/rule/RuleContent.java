@@ -22,6 +22,7 @@ import tidemark.core.rule.TextTest;
  *
  * @param least decimal text without sign
  * @param most decimal text without sign
+ * @param payer whom the line must be from or to
  * @param kind what a line is booked as, for {@code BOOK}
  * @param otherId the other bank account or party, as the kind has it
  * @param party whom it prefers or forbids, or the name on what it books
@@ -35,6 +36,7 @@ public record RuleContent(
         @Nullable @Size(max = 40) String most,
         @NotNull TextTest textTest,
         @NotNull @Size(max = 200) String text,
+        @Nullable @Size(max = 200) String payer,
         @NotNull @Size(max = 100) String code,
         @Nullable Integer fromDay,
         @Nullable Integer toDay,
@@ -106,6 +108,7 @@ public record RuleContent(
                 amount(most, "most", currency),
                 textTest,
                 text,
+                plain(payer),
                 code.strip(),
                 fromDay == null ? OptionalInt.empty() : OptionalInt.of(fromDay),
                 toDay == null ? OptionalInt.empty() : OptionalInt.of(toDay));

@@ -1,5 +1,6 @@
 package tidemark.core.rule;
 
+import java.util.Arrays;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
@@ -12,6 +13,8 @@ import tidemark.core.statement.BankLine;
  * @param least smallest amount without its sign, in minor units
  * @param most largest amount without its sign, in minor units
  * @param textTest how {@code text} is looked for in the counterparty and text of the line; unused where it is empty
+ * @param party whose words must all stand in the counterparty, in any order; in the text where the bank names no
+ *     counterparty; empty for any
  * @param code the bank's code, exactly; empty for any
  * @param fromDay first day of the month
  * @param toDay last day of the month; before {@code fromDay} for a span over a month's end
@@ -22,6 +25,7 @@ public record Conditions(
         OptionalLong most,
         TextTest textTest,
         String text,
+        String party,
         String code,
         OptionalInt fromDay,
         OptionalInt toDay) {
@@ -37,6 +41,7 @@ public record Conditions(
                 && least.isEmpty()
                 && most.isEmpty()
                 && text.isBlank()
+                && party.isBlank()
                 && code.isEmpty()
                 && fromDay.isEmpty()
                 && toDay.isEmpty()) {
@@ -73,7 +78,14 @@ public record Conditions(
                 && (text.isBlank()
                         || textTest.holds(line.text(), text.strip())
                         || textTest.holds(line.counterparty(), text.strip()))
+                && isOfParty(line)
                 && onDay(line.bookingDate().getDayOfMonth());
+    }
+
+    private boolean isOfParty(BankLine line) {
+        String named = line.counterparty().isBlank() ? line.text() : line.counterparty();
+        return party.isBlank()
+                || Arrays.stream(party.strip().split("\\s+")).allMatch(word -> TextTest.WORD.holds(named, word));
     }
 
     private boolean onDay(int day) {

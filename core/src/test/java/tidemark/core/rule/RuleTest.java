@@ -26,6 +26,7 @@ import tidemark.core.matching.MatchingResult;
 import tidemark.core.matching.Strength;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.statement.BankLine;
+import tidemark.core.statement.BankLineId;
 
 class RuleTest {
     private static final LocalDate DAY = LocalDate.of(2026, 6, 10);
@@ -37,6 +38,7 @@ class RuleTest {
                 OptionalLong.empty(),
                 test,
                 text,
+                "",
                 "",
                 OptionalInt.empty(),
                 OptionalInt.empty());
@@ -93,6 +95,7 @@ class RuleTest {
                 TextTest.CONTAINS,
                 "",
                 "",
+                "",
                 OptionalInt.of(28),
                 OptionalInt.of(3));
         assertTrue(when.hold(Books.line(1, LocalDate.of(2026, 6, 30), -1_000, "", "")));
@@ -101,6 +104,30 @@ class RuleTest {
         assertFalse(when.hold(Books.line(1, LocalDate.of(2026, 6, 30), 1_000, "", "")));
         assertFalse(when.hold(Books.line(1, LocalDate.of(2026, 6, 30), -999, "", "")));
         assertFalse(when.hold(Books.line(1, LocalDate.of(2026, 6, 30), -2_001, "", "")));
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "osprey glass, OSPREY GLASS LTD, payment, true",
+        "glass osprey, OSPREY GLASS LTD, payment, true",
+        "osprey glass, OSPREY MARINE, osprey glass, false",
+        "osprey glass, '', OSPREY GLASS INV-9, true",
+        "glass, OSPREY GLASSWORKS, glass, false"
+    })
+    void party_isTheCounterparty_orStandsInTheTextWhereThereIsNone(
+            String party, String counterparty, String text, boolean holds) {
+        Conditions when = new Conditions(
+                Optional.empty(),
+                OptionalLong.empty(),
+                OptionalLong.empty(),
+                TextTest.CONTAINS,
+                "",
+                party,
+                "",
+                OptionalInt.empty(),
+                OptionalInt.empty());
+        assertEquals(
+                holds, when.hold(new BankLine(new BankLineId(1), DAY, DAY, 100, "", "", "", counterparty, text, "")));
     }
 
     @Test
