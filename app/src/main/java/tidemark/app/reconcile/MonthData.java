@@ -1,24 +1,20 @@
 package tidemark.app.reconcile;
 
-import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
 import tidemark.core.matching.MatchingResult;
 import tidemark.core.matching.Strength;
-import tidemark.core.matching.Twins;
 import tidemark.core.proof.Ladder;
 import tidemark.core.proof.Match;
 import tidemark.core.proof.Proof;
@@ -37,41 +33,14 @@ public final class MonthData {
     private final Map<Long, ItemMatch> matches;
     private final boolean hasStatement;
     private final boolean fromPaper;
-    private final Map<CashEntryId, Long> journalEntryOf;
     private final Map<BankLineId, Rule> ruleOf = new LinkedHashMap<>();
     private final Map<BankLineId, Long> matchOfLine = new HashMap<>();
     private final Map<Long, List<CashEntryId>> entriesOfMatch = new HashMap<>();
-    private final Map<CashEntryId, CashEntry> entries = new HashMap<>();
-    private final Map<BankLineId, BankLine> lines = new HashMap<>();
     private final List<Rule> rules;
     private final long ofAccount;
-    private final Once<Map<CashEntryId, List<Candidate>>> byEntry = new Once<>(this::candidatesByEntry);
-    private final Once<Map<CashEntryId, CashEntryId>> entryTwins = new Once<>(this::findEntryTwins);
-    private final Once<Map<BankLineId, BankLineId>> lineTwins = new Once<>(this::findLineTwins);
-
-    /** Worked out when it is first asked for, once. */
-    private static final class Once<T> {
-        private final Supplier<T> work;
-        private volatile @Nullable T done;
-
-        Once(Supplier<T> work) {
-            this.work = work;
-        }
-
-        T get() {
-            T known = done;
-            if (known == null) {
-                synchronized (this) {
-                    known = done;
-                    if (known == null) {
-                        known = work.get();
-                        done = known;
-                    }
-                }
-            }
-            return known;
-        }
-    }
+    private final MonthMembers members;
+    private final MonthMembers.Once<Map<CashEntryId, List<Candidate>>> byEntry =
+            new MonthMembers.Once<>(this::candidatesByEntry);
 
     /** @param ofAccount the difference that the account allows */
     MonthData(
@@ -81,7 +50,7 @@ public final class MonthData {
             Map<Long, ItemMatch> matches,
             boolean hasStatement,
             boolean fromPaper,
-            Map<CashEntryId, Long> journalEntryOf,
+            MonthMembers members,
             List<Rule> rules,
             long ofAccount) {
         this.rules = List.copyOf(rules);
@@ -92,12 +61,10 @@ public final class MonthData {
         this.matches = Map.copyOf(matches);
         this.hasStatement = hasStatement;
         this.fromPaper = fromPaper;
-        this.journalEntryOf = Map.copyOf(journalEntryOf);
+        this.members = members;
         this.ladder = Ladder.of(reconciliation);
         this.proof = Proof.closing(reconciliation);
         applyRules(rules);
-        reconciliation.entries().forEach(e -> entries.put(e.id(), e));
-        reconciliation.lines().forEach(l -> lines.put(l.id(), l));
         reconciliation.matches().forEach(m -> {
             m.lines().forEach(line -> matchOfLine.put(line, m.id()));
             entriesOfMatch.put(m.id(), m.entries());
@@ -180,7 +147,7 @@ public final class MonthData {
 
     List<CashEntry> entriesOf(long matchId) {
         return entriesOfMatch.getOrDefault(matchId, List.of()).stream()
-                .map(entries::get)
+                .map(members::entry)
                 .filter(java.util.Objects::nonNull)
                 .toList();
     }
@@ -188,15 +155,15 @@ public final class MonthData {
     /** The journal entry that a cash entry came from; none for an item taken over with the account. */
     @Nullable
     Long journalEntryOf(CashEntryId id) {
-        return journalEntryOf.get(id);
+        return members.journalEntryOf(id);
     }
 
     public @Nullable CashEntry entry(CashEntryId id) {
-        return entries.get(id);
+        return members.entry(id);
     }
 
     public @Nullable BankLine line(BankLineId id) {
-        return lines.get(id);
+        return members.line(id);
     }
 
     /** Place of a line on the ladder, from 0; 0 where it is of another month. */
@@ -233,41 +200,21 @@ public final class MonthData {
         return byEntry.get().getOrDefault(entry, List.of());
     }
 
-    private Map<CashEntryId, CashEntryId> findEntryTwins() {
-        Set<CashEntryId> explained = new HashSet<>(reconciliation.ledgerErrors().keySet());
-        reconciliation.matches().forEach(m -> explained.addAll(m.entries()));
-        matching.firm().forEach(c -> explained.addAll(c.entries()));
-        LocalDate told = reconciliation.lines().stream()
-                .map(BankLine::bookingDate)
-                .max(Comparator.naturalOrder())
-                .orElse(reconciliation.from());
-        return Twins.ofLedger(reconciliation.entries(), explained, reconciliation.lines(), told);
-    }
-
-    private Map<BankLineId, BankLineId> findLineTwins() {
-        Set<BankLineId> explained = new HashSet<>(reconciliation.bankErrors().keySet());
-        reconciliation.matches().forEach(m -> explained.addAll(m.lines()));
-        matching.firm().forEach(c -> explained.addAll(c.lines()));
-        return Twins.ofBank(reconciliation.lines(), explained, reconciliation.entries());
-    }
-
     /** The entry that an open one looks like, where it may have been booked twice. */
     @Nullable
     CashEntry twinOf(CashEntryId id) {
-        CashEntryId twin = entryTwins.get().get(id);
-        return twin == null ? null : entries.get(twin);
+        return members.twinOf(id);
     }
 
     /** The line that an open one looks like, where the bank may have booked it twice. */
     @Nullable
     BankLine twinOf(BankLineId id) {
-        BankLineId twin = lineTwins.get().get(id);
-        return twin == null ? null : lines.get(twin);
+        return members.twinOf(id);
     }
 
     /**
      * The month with one match more. Proof, ladder and sums are worked out anew; of the proposals only those that the
-     * match took something from are gone, the others stand as they were.
+     * match took something from are gone, the others stand as they were, as does what was seen twice.
      */
     MonthData after(ItemMatch made, Set<BankLineId> itsLines, Set<CashEntryId> itsEntries) {
         Map<BankLineId, List<Candidate>> left = new LinkedHashMap<>();
@@ -299,7 +246,7 @@ public final class MonthData {
                 known,
                 hasStatement,
                 fromPaper,
-                journalEntryOf,
+                members,
                 rules,
                 ofAccount);
     }

@@ -254,7 +254,7 @@ public class Months {
                 byId,
                 covering.stream().anyMatch(s -> !s.toDate().isBefore(to)),
                 covering.stream().anyMatch(TakenStatement::fromPaper),
-                journalEntryOf,
+                new MonthMembers(reconciliation, proposed, journalEntryOf),
                 inForce,
                 account.differenceTolerance());
     }
