@@ -24,6 +24,8 @@ final class BundledEntries {
     private static final double SLIP = Math.log(.5);
 
     private static final double DAY = Math.log(.15);
+    /** Where something is usually kept back at all, it is in about half of the cases. */
+    private static final double USUALLY_KEPT = .5;
     /** A part of a bundle is banked by itself now and then. */
     private static final double PART = Math.log(.05);
 
@@ -64,9 +66,11 @@ final class BundledEntries {
         long amount = line.line.minorUnits();
         int tried = 1;
         List<Bundle> near = new ArrayList<>();
+        List<Bundle> ofParties = new ArrayList<>();
         for (int d = line.day - GroupSearch.EARLIEST; d >= line.day - GroupSearch.LATEST; d--) {
             tried += bundles.countOfDay(d);
             near.addAll(bundles.wholeDays(d));
+            ofParties.addAll(bundles.ofPartiesOfDay(d));
         }
         List<Bundle> told = told(line);
         for (Bundle bundle : told) {
@@ -84,17 +88,30 @@ final class BundledEntries {
                 whole(l, bundle, tried, false, out);
             }
         }
+        partsOf(l, near, tried, out);
+        partsOf(l, ofParties, tried, out);
+        parties(l, pairs, out);
+    }
+
+    /** Looks for the line among the parts of the latest bundles that are more than it, and of these less what is usually kept back. */
+    private void partsOf(int l, List<Bundle> some, int tried, List<Group> out) {
+        Terms.LineTerms line = terms.lines[l];
+        long amount = line.line.minorUnits();
+        long[] grosses = comparison.fees().grosses(amount);
         int searched = 0;
-        for (Bundle bundle : near) {
+        for (Bundle bundle : some) {
             boolean worth = (bundle.total() < 0) == (amount < 0)
                     && Math.abs(bundle.total()) > Math.abs(amount)
+                    && bundle.units().length > 2
                     && weights.code(bundle.kind(), line.code) > GroupSearch.OTHER_KIND;
             if (worth && searched < MOST_SEARCHED) {
                 searched++;
                 part(l, bundle, tried, false, out);
+                for (long gross : grosses) {
+                    partLess(l, bundle, gross, tried * grosses.length, out);
+                }
             }
         }
-        parties(l, pairs, out);
     }
 
     /** Bundles whose reference the line gives. */
@@ -153,7 +170,7 @@ final class BundledEntries {
             double amounts = comparison.fees().isUsual(wanted, bundle.total())
                     ? 2.0 * comparison.fees().usualCount()
                     : Math.abs(wanted) * LARGEST_FEE;
-            double kept = comparison.fees().isUsual(wanted, bundle.total()) ? .5 : .1;
+            double kept = comparison.fees().isUsual(wanted, bundle.total()) ? USUALLY_KEPT : .1;
             add(
                     l,
                     bundle.members(),
@@ -167,10 +184,17 @@ final class BundledEntries {
     }
 
     private void part(int l, Bundle bundle, int tried, boolean told, List<Group> out) {
-        long wanted = terms.lines[l].line.minorUnits();
+        subsets(l, bundle, terms.lines[l].line.minorUnits(), PART, tried, told, out);
+    }
+
+    /** A part of a bundle that comes to the line and what is usually kept back. */
+    private void partLess(int l, Bundle bundle, long gross, int tried, List<Group> out) {
+        subsets(l, bundle, gross, PART + Math.log(USUALLY_KEPT), tried, false, out);
+    }
+
+    private void subsets(int l, Bundle bundle, long sum, double prior, int tried, boolean told, List<Group> out) {
         int[][] units = bundle.units();
-        long[] amounts = bundle.unitTotals();
-        SubsetSums.Found subsets = SubsetSums.of(amounts, wanted, MOST_SOLUTIONS);
+        SubsetSums.Found subsets = SubsetSums.of(bundle.unitTotals(), sum, MOST_SOLUTIONS);
         for (int[] subset : subsets.subsets()) {
             if (subset.length == units.length) {
                 continue;
@@ -183,8 +207,8 @@ final class BundledEntries {
                     .sorted()
                     .toArray();
             double weight =
-                    PART - Math.log(tried * raster(bundle, wanted)) - Chance.sets(units.length, subset.length) - more;
-            add(l, members, weight, bundle, false, 0, told, out);
+                    prior - Math.log(tried * raster(bundle, sum)) - Chance.sets(units.length, subset.length) - more;
+            add(l, members, weight, bundle, false, terms.lines[l].line.minorUnits() - sum, told, out);
         }
     }
 

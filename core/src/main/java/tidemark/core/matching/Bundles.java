@@ -34,6 +34,7 @@ final class Bundles {
     private final Terms terms;
     private final Map<Integer, List<Bundle>> byDay = new TreeMap<>();
     private final Map<Integer, List<Bundle>> wholeDays = new TreeMap<>();
+    private final Map<Integer, List<Bundle>> partiesOfDay = new TreeMap<>();
     private final Map<Long, List<Bundle>> byTotal = new HashMap<>();
     private final Map<String, List<Bundle>> byReference = new HashMap<>();
     private final Map<Integer, int[]> byParty = new HashMap<>();
@@ -147,6 +148,9 @@ final class Bundles {
         if (tie == Tie.DAY) {
             wholeDays.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
         }
+        if (tie == Tie.DAY_AND_PARTY) {
+            partiesOfDay.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
+        }
         byDay.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
         byTotal.computeIfAbsent(total, k -> new ArrayList<>()).add(made);
         return made;
@@ -165,6 +169,11 @@ final class Bundles {
     /** The bundles of a day and one kind each. */
     List<Bundle> wholeDays(int day) {
         return wholeDays.getOrDefault(day, List.of());
+    }
+
+    /** The bundles of a day, one kind and one party each. */
+    List<Bundle> ofPartiesOfDay(int day) {
+        return partiesOfDay.getOrDefault(day, List.of());
     }
 
     int countOfDay(int day) {

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -115,6 +116,26 @@ final class UsualFees {
             }
         }
         return false;
+    }
+
+    /**
+     * The amounts of which a usual fee leaves what the bank has, rising; empty for money out. Cost: O(1), at most a few
+     * for each schedule.
+     */
+    long[] grosses(long bank) {
+        if (bank <= 0) {
+            return new long[0];
+        }
+        TreeSet<Long> out = new TreeSet<>();
+        for (Schedule schedule : schedules) {
+            long middle = Math.round((bank + schedule.amount()) / (1 - schedule.share()));
+            for (long gross = middle - 2; gross <= middle + 2; gross++) {
+                if (gross > bank && schedule.fits(gross, gross - bank)) {
+                    out.add(gross);
+                }
+            }
+        }
+        return out.stream().mapToLong(Long::longValue).toArray();
     }
 
     int usualCount() {
