@@ -51,9 +51,11 @@ export function Ladder(props: Props) {
   }, [first, last, total, onSight]);
 
   const index = tide < 0 || here < tide ? here : here + 1;
+  // once its candidates are there the open line is taller, and all of it is to be in sight
+  const opened = props.candidates !== undefined;
   useEffect(() => {
     virtual.scrollToIndex(index, { align: 'auto' });
-  }, [index, virtual]);
+  }, [index, virtual, opened]);
 
   return (
     <div

@@ -1,6 +1,7 @@
 package tidemark.bench;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -25,6 +26,13 @@ import tidemark.core.statement.BankLine;
  */
 final class MatchingBenchmark implements Benchmarks.Benchmark {
     private static final int SEEDS = Integer.getInteger("seeds", 5);
+    private static final int[] SIZES = Arrays.stream(
+                    System.getProperty("sizes", "20000,200000,1000000").split(","))
+            .mapToInt(Integer::parseInt)
+            .toArray();
+    /** Lines of a year of a busy account. */
+    private static final int A_YEAR = 200_000;
+
     private static final int LINES = Integer.getInteger("lines", 4_000);
 
     @Override
@@ -49,26 +57,36 @@ final class MatchingBenchmark implements Benchmarks.Benchmark {
         }
     }
 
+    /** Longer at as many lines a day as a year of the middle size has, then all of it within one year. */
     private static void grow() {
         double before = 0;
-        for (int size : new int[] {20_000, 200_000, 1_000_000}) {
-            AccountYear year = new AccountYear(AccountYear.TYPICAL, size, 11);
-            System.gc();
-            Peak peak = new Peak();
-            long start = System.nanoTime();
-            MatchingResult result = new LinkageMatching().propose(year.lines, year.items, Learned.NOTHING);
-            double seconds = (System.nanoTime() - start) / 1e9;
-            System.out.printf(
-                    "%,d lines against %,d entries: %.1f s, %.1f microseconds a line (%.2f of the size before), peak heap %d MB, %,d firm%n",
-                    year.lines.size(),
-                    year.items.size(),
-                    seconds,
-                    seconds * 1e6 / size,
-                    before == 0 ? 1 : seconds * 1e6 / size / before,
-                    peak.stop(),
-                    result.firm().size());
-            before = seconds * 1e6 / size;
+        for (int size : SIZES) {
+            before = time(size, Math.max(365, 365 * size / A_YEAR), before);
         }
+        if (SIZES[SIZES.length - 1] > A_YEAR) {
+            time(SIZES[SIZES.length - 1], 365, 0);
+        }
+    }
+
+    private static double time(int size, int days, double before) {
+        AccountYear year = new AccountYear(AccountYear.TYPICAL, size, 11, days);
+        System.gc();
+        Peak peak = new Peak();
+        long start = System.nanoTime();
+        MatchingResult result = new LinkageMatching().propose(year.lines, year.items, Learned.NOTHING);
+        double seconds = (System.nanoTime() - start) / 1e9;
+        double each = seconds * 1e6 / size;
+        System.out.printf(
+                "%,d lines of %,d days against %,d entries: %.1f s, %.1f microseconds a line%s, peak heap %d MB, %,d firm%n",
+                year.lines.size(),
+                days,
+                year.items.size(),
+                seconds,
+                each,
+                before == 0 ? "" : " (%.2f of the size before)".formatted(each / before),
+                peak.stop(),
+                result.firm().size());
+        return each;
     }
 
     /** Watches the heap from a thread of its own. */

@@ -15,10 +15,12 @@ import java.util.stream.IntStream;
  * Katz, Nair and Tetali, Simple deterministic approximation algorithms for counting matchings, 2007.
  */
 final class Beliefs {
-    static final int MOST_ROUNDS = 60;
+    static final int MOST_ROUNDS = 16;
     private static final double STANDS = 1e-2;
     /** What is less likely than this to be true does not move anything else. */
     private static final double NO_STAKE = 1e-6;
+    /** What has smaller odds even where all its members are free is told its own, and moves nothing. */
+    private static final double FAINTEST = 1e-4;
     /** Beyond this nothing becomes surer. */
     private static final double MOST_WEIGHT = 120;
 
@@ -35,12 +37,12 @@ final class Beliefs {
     private final int[] slotOf;
     private final int[] hypothesisOf;
 
-    Beliefs(Hypotheses all, Components components, int nodes) {
-        this(all, components, nodes, MOST_ROUNDS);
+    Beliefs(Hypotheses all, int nodes) {
+        this(all, nodes, MOST_ROUNDS);
     }
 
     /** @param rounds how often messages are passed at the most; a few give a first impression */
-    Beliefs(Hypotheses all, Components components, int nodes, int rounds) {
+    Beliefs(Hypotheses all, int nodes, int rounds) {
         this.all = all;
         this.rounds = rounds;
         restless = new boolean[nodes];
@@ -54,27 +56,58 @@ final class Beliefs {
         taken = new double[nodes];
         hypothesisOf = new int[all.slots()];
         firstOf = new int[nodes + 1];
-        slotOf = new int[all.slots()];
-        index();
+        slotOf = index();
+        Components components = new Components(all, nodes, this::moves);
         // no component touches another, so that the result does not depend on who worked on it
         IntStream.range(0, components.count())
                 .parallel()
                 .forEach(c -> settle(components.order, components.starts[c], components.starts[c + 1]));
+        tellTheFaint();
     }
 
-    private void index() {
+    private boolean moves(int h) {
+        return odds[h] >= FAINTEST;
+    }
+
+    /** The slots of each node, of the hypotheses that move anything. */
+    private int[] index() {
+        int count = 0;
         for (int h = 0; h < all.count(); h++) {
-            for (int s = all.from(h); s < all.to(h); s++) {
+            for (int s = all.from(h); s < all.to(h) && moves(h); s++) {
                 hypothesisOf[s] = h;
                 firstOf[all.member(s) + 1]++;
+                count++;
             }
         }
         for (int v = 1; v < firstOf.length; v++) {
             firstOf[v] += firstOf[v - 1];
         }
         int[] at = Arrays.copyOf(firstOf, firstOf.length);
-        for (int s = 0; s < slotOf.length; s++) {
-            slotOf[at[all.member(s)]++] = s;
+        int[] out = new int[count];
+        for (int h = 0; h < all.count(); h++) {
+            for (int s = all.from(h); s < all.to(h) && moves(h); s++) {
+                out[at[all.member(s)]++] = s;
+            }
+        }
+        return out;
+    }
+
+    /** The odds of what moves nothing, from how free the others leave its members. */
+    private void tellTheFaint() {
+        double[] claimed = new double[firstOf.length - 1];
+        for (int v = 0; v < claimed.length; v++) {
+            for (int i = firstOf[v]; i < firstOf[v + 1]; i++) {
+                claimed[v] += term(slotOf[i]);
+            }
+        }
+        for (int h = 0; h < all.count(); h++) {
+            if (!moves(h)) {
+                double sum = weight(h);
+                for (int s = all.from(h); s < all.to(h); s++) {
+                    sum -= Math.log1p(claimed[all.member(s)]);
+                }
+                logOdds[h] = sum;
+            }
         }
     }
 
@@ -136,15 +169,7 @@ final class Beliefs {
         int degree = firstOf[v + 1] - first;
         scratch.room(degree + 1);
         for (int i = 0; i < degree; i++) {
-            int s = slotOf[first + i];
-            int h = hypothesisOf[s];
-            double term = odds[h];
-            for (int o = all.from(h); o < all.to(h); o++) {
-                if (o != s) {
-                    term *= free[o];
-                }
-            }
-            scratch.terms[i] = term;
+            scratch.terms[i] = term(slotOf[first + i]);
         }
         scratch.ahead[degree] = 0;
         for (int i = degree - 1; i >= 0; i--) {
@@ -169,6 +194,18 @@ final class Beliefs {
             behind += scratch.terms[i];
         }
         return moved;
+    }
+
+    /** What a hypothesis claims of one of its members, as far as its others are free. */
+    private double term(int slot) {
+        int h = hypothesisOf[slot];
+        double term = odds[h];
+        for (int o = all.from(h); o < all.to(h); o++) {
+            if (o != slot) {
+                term *= free[o];
+            }
+        }
+        return term;
     }
 
     /** Natural logarithm of the odds that the hypothesis is true. */

@@ -16,8 +16,14 @@ import tidemark.core.matching.GroupSearch.Group;
  * of them.
  */
 final class BundledEntries {
-    static final int MOST_SEARCHED = 10;
+    static final int MOST_SEARCHED = 12;
+    /** A month in business days. */
+    private static final int DAYS_OF_A_PARTY = 22;
+
     private static final int MOST_SOLUTIONS = 6;
+    /** Parties of one day whose takings are searched. */
+    private static final int MOST_OF_PARTIES = 6;
+
     private static final int MOST_OF_A_DAY = 12;
     private static final double LARGEST_FEE = .06;
     /** What one reference ties is banked as one in half of the cases, what only shares its day seldom. */
@@ -70,7 +76,7 @@ final class BundledEntries {
         for (int d = line.day - GroupSearch.EARLIEST; d >= line.day - GroupSearch.LATEST; d--) {
             tried += bundles.countOfDay(d);
             near.addAll(bundles.wholeDays(d));
-            ofParties.addAll(bundles.ofPartiesOfDay(d));
+            ofParties.addAll(bundles.ofPartiesAbove(d, amount, MOST_OF_PARTIES));
         }
         List<Bundle> told = told(line);
         for (Bundle bundle : told) {
@@ -106,9 +112,12 @@ final class BundledEntries {
                     && weights.code(bundle.kind(), line.code) > GroupSearch.OTHER_KIND;
             if (worth && searched < MOST_SEARCHED) {
                 searched++;
-                part(l, bundle, tried, false, out);
-                for (long gross : grosses) {
-                    partLess(l, bundle, gross, tried * grosses.length, out);
+                SubsetSums sums = new SubsetSums(bundle.unitTotals());
+                subsets(l, bundle, sums, amount, PART, tried, false, out);
+                // with more units than all subsets can be searched of, one more unknown leaves nothing that tells
+                for (int i = 0; sums.searchesAll() && i < grosses.length; i++) {
+                    double prior = PART + Math.log(USUALLY_KEPT);
+                    subsets(l, bundle, sums, grosses[i], prior, tried * grosses.length, false, out);
                 }
             }
         }
@@ -150,14 +159,29 @@ final class BundledEntries {
 
     /** The latest entries of a party before the line, up to a month old. */
     private int[] near(int[] all, Terms.LineTerms line) {
-        int[] inTime = Arrays.stream(all)
-                .filter(e -> line.day - terms.entries[e].day >= GroupSearch.EARLIEST
-                        && line.day - terms.entries[e].day <= 22)
+        int from = firstOn(all, line.day - DAYS_OF_A_PARTY);
+        int to = firstOn(all, line.day - GroupSearch.EARLIEST + 1);
+        int[] inTime = Arrays.stream(all, from, to)
                 .filter(e -> (terms.entries[e].amount() < 0) == (line.line.minorUnits() < 0))
                 .toArray();
-        return inTime.length <= SubsetSums.MOST
-                ? inTime
-                : Arrays.copyOfRange(inTime, inTime.length - SubsetSums.MOST, inTime.length);
+        return Arrays.stream(inTime, Math.max(0, inTime.length - SubsetSums.MOST), inTime.length)
+                .sorted()
+                .toArray();
+    }
+
+    /** The place of the first entry of a day or later; they stand in the order of their days. */
+    private int firstOn(int[] all, int day) {
+        int low = 0;
+        int high = all.length;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (terms.entries[all[middle]].day < day) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
     }
 
     private void whole(int l, Bundle bundle, int tried, boolean told, List<Group> out) {
@@ -184,17 +208,15 @@ final class BundledEntries {
     }
 
     private void part(int l, Bundle bundle, int tried, boolean told, List<Group> out) {
-        subsets(l, bundle, terms.lines[l].line.minorUnits(), PART, tried, told, out);
+        SubsetSums sums = new SubsetSums(bundle.unitTotals());
+        subsets(l, bundle, sums, terms.lines[l].line.minorUnits(), PART, tried, told, out);
     }
 
-    /** A part of a bundle that comes to the line and what is usually kept back. */
-    private void partLess(int l, Bundle bundle, long gross, int tried, List<Group> out) {
-        subsets(l, bundle, gross, PART + Math.log(USUALLY_KEPT), tried, false, out);
-    }
-
-    private void subsets(int l, Bundle bundle, long sum, double prior, int tried, boolean told, List<Group> out) {
+    /** Parts of a bundle that come to a sum: the line's amount, or it and what is usually kept back. */
+    private void subsets(
+            int l, Bundle bundle, SubsetSums sums, long sum, double prior, int tried, boolean told, List<Group> out) {
         int[][] units = bundle.units();
-        SubsetSums.Found subsets = SubsetSums.of(bundle.unitTotals(), sum, MOST_SOLUTIONS);
+        SubsetSums.Found subsets = sums.of(sum, MOST_SOLUTIONS);
         for (int[] subset : subsets.subsets()) {
             if (subset.length == units.length) {
                 continue;
@@ -213,12 +235,8 @@ final class BundledEntries {
     }
 
     /** The chance that a sum hits the wanted one: the step that the amounts share over the size of the sum. */
-    private double raster(Bundle bundle, long wanted) {
-        return Chance.raster(
-                Chance.step(Arrays.stream(bundle.members())
-                        .mapToLong(e -> terms.entries[e].amount())
-                        .toArray()),
-                wanted);
+    private static double raster(Bundle bundle, long wanted) {
+        return Chance.raster(bundle.step(), wanted);
     }
 
     private void add(

@@ -2,6 +2,7 @@ package tidemark.core.matching;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -25,8 +26,17 @@ final class Bundles {
      * @param units places of members that are taken together or not at all, as one reference ties them
      * @param unitTotals what each unit comes to
      * @param day the latest of its days
+     * @param step that all its amounts share
      */
-    record Bundle(Tie tie, int[] members, int[][] units, long[] unitTotals, int day, long total, MovementKind kind) {}
+    record Bundle(
+            Tie tie,
+            int[] members,
+            int[][] units,
+            long[] unitTotals,
+            int day,
+            long total,
+            long step,
+            MovementKind kind) {}
 
     private static final int MOST_MEMBERS = 400;
     private static final int DAYS_OF_A_REFERENCE = 3;
@@ -65,9 +75,12 @@ final class Bundles {
         }
         references.forEach(this::references);
         days.forEach((key, members) -> days(members));
-        byDay.values().forEach(all -> all.sort(java.util.Comparator.comparingLong(Bundle::total)));
+        byDay.values().forEach(all -> all.sort(Comparator.comparingLong(Bundle::total)));
+        partiesOfDay.values().forEach(all -> all.sort(Comparator.comparingLong(Bundle::total)));
         parties.forEach((party, members) -> {
             if (members.size() > 1) {
+                members.sort(Comparator.comparingInt((Integer e) -> terms.entries[e].day)
+                        .thenComparing(Comparator.naturalOrder()));
                 byParty.put(party, array(members));
             }
         });
@@ -142,18 +155,24 @@ final class Bundles {
             // the same as the slip's
             return null;
         }
-        Bundle made =
-                new Bundle(tie, members, places, totals(members, places), day, total, terms.entries[members[0]].kind);
+        Bundle made = made(tie, members, places, day, total);
         count++;
         if (tie == Tie.DAY) {
             wholeDays.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
         }
-        if (tie == Tie.DAY_AND_PARTY) {
+        if (tie == Tie.DAY_AND_PARTY && places.length > 2) {
             partiesOfDay.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
         }
         byDay.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
         byTotal.computeIfAbsent(total, k -> new ArrayList<>()).add(made);
         return made;
+    }
+
+    private Bundle made(Tie tie, int[] members, int[][] units, int day, long total) {
+        long step = Chance.step(
+                Arrays.stream(members).mapToLong(e -> terms.entries[e].amount()).toArray());
+        return new Bundle(
+                tie, members, units, totals(members, units), day, total, step, terms.entries[members[0]].kind);
     }
 
     private long[] totals(int[] members, int[][] units) {
@@ -171,9 +190,33 @@ final class Bundles {
         return wholeDays.getOrDefault(day, List.of());
     }
 
-    /** The bundles of a day, one kind and one party each. */
-    List<Bundle> ofPartiesOfDay(int day) {
-        return partiesOfDay.getOrDefault(day, List.of());
+    /**
+     * Bundles of a day and one party, with enough units to be taken apart, whose total has the sum's sign and is the next
+     * larger than it; at most so many. Cost: O(log n).
+     */
+    List<Bundle> ofPartiesAbove(int day, long sum, int most) {
+        List<Bundle> all = partiesOfDay.getOrDefault(day, List.of());
+        if (sum < 0) {
+            int end = after(all, sum - 1);
+            return all.subList(Math.max(0, end - most), end);
+        }
+        int from = after(all, sum);
+        return all.subList(from, Math.min(all.size(), from + most));
+    }
+
+    /** The place of the first whose total is above. */
+    private static int after(List<Bundle> rising, long total) {
+        int low = 0;
+        int high = rising.size();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (rising.get(middle).total() <= total) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
     }
 
     int countOfDay(int day) {
@@ -183,16 +226,7 @@ final class Bundles {
     /** The bundles of a day whose total lies above the one and not above the other, at most so many. Cost: O(log n). */
     List<Bundle> between(int day, long above, long upTo, int most) {
         List<Bundle> all = byDay.getOrDefault(day, List.of());
-        int low = 0;
-        int high = all.size();
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (all.get(middle).total() <= above) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
+        int low = after(all, above);
         int end = low;
         while (end < all.size() && end - low < most && all.get(end).total() <= upTo) {
             end++;
@@ -208,7 +242,7 @@ final class Bundles {
         return byReference.getOrDefault(reference, List.of());
     }
 
-    /** Open entries of a party, in their order; empty where there are fewer than two. */
+    /** Open entries of a party, by day; empty where there are fewer than two. */
     int[] ofParty(int party) {
         return byParty.getOrDefault(party, new int[0]);
     }
@@ -220,8 +254,7 @@ final class Bundles {
         int[][] units = new int[members.length][];
         Arrays.setAll(units, i -> new int[] {i});
         int day = Arrays.stream(members).map(e -> terms.entries[e].day).max().orElse(0);
-        return new Bundle(
-                Tie.DAY_AND_PARTY, members, units, totals(members, units), day, total, terms.entries[members[0]].kind);
+        return made(Tie.DAY_AND_PARTY, members, units, day, total);
     }
 
     int count() {

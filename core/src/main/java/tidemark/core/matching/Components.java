@@ -1,6 +1,8 @@
 package tidemark.core.matching;
 
 import java.util.Arrays;
+import java.util.function.IntPredicate;
+import java.util.stream.IntStream;
 
 /** Hypotheses that compete with each other, directly or through others, together. Cost: nearly O(slots). */
 final class Components {
@@ -10,9 +12,15 @@ final class Components {
     final int[] starts;
 
     Components(Hypotheses all, int nodes) {
+        this(all, nodes, h -> true);
+    }
+
+    /** @param counts which hypotheses there are; the others tie nothing and are in no component */
+    Components(Hypotheses all, int nodes, IntPredicate counts) {
         int[] parent = new int[nodes];
         Arrays.setAll(parent, i -> i);
-        for (int h = 0; h < all.count(); h++) {
+        int[] some = IntStream.range(0, all.count()).filter(counts).toArray();
+        for (int h : some) {
             int first = find(parent, all.member(all.from(h)));
             for (int s = all.from(h) + 1; s < all.to(h); s++) {
                 int other = find(parent, all.member(s));
@@ -21,9 +29,9 @@ final class Components {
                 first = Math.min(first, other);
             }
         }
-        long[] keys = new long[all.count()];
-        for (int h = 0; h < keys.length; h++) {
-            keys[h] = ((long) find(parent, all.member(all.from(h))) << 32) | h;
+        long[] keys = new long[some.length];
+        for (int i = 0; i < keys.length; i++) {
+            keys[i] = ((long) find(parent, all.member(all.from(some[i]))) << 32) | some[i];
         }
         Arrays.sort(keys);
         order = new int[keys.length];

@@ -88,8 +88,7 @@ public final class LinkageMatching implements MatchingEngine {
                     .forEach(l -> pairs[l] = rules.applied(terms, l, search.of(l, first)));
             table = learn(learned, payers, first);
             hypotheses = pairsAsHypotheses(table);
-            Components components = new Components(hypotheses, nodes());
-            beliefs = new Beliefs(hypotheses, components, nodes());
+            beliefs = new Beliefs(hypotheses, nodes());
             addGroups();
         }
 
@@ -124,7 +123,7 @@ public final class LinkageMatching implements MatchingEngine {
             int[] latest = latest(MOST_TAUGHT_BY);
             for (int round = 0; round < ROUNDS; round++) {
                 Hypotheses all = pairsAsHypotheses(now, latest);
-                Beliefs believed = new Beliefs(all, new Components(all, nodes()), nodes(), FIRST_IMPRESSION);
+                Beliefs believed = new Beliefs(all, nodes(), FIRST_IMPRESSION);
                 Weights weights = teach(learned, new Payers());
                 for (int h = 0; h < all.count(); h++) {
                     int l = pairLine[h];
@@ -251,7 +250,7 @@ public final class LinkageMatching implements MatchingEngine {
 
         MatchingResult result() {
             Components components = new Components(hypotheses, nodes());
-            beliefs = new Beliefs(hypotheses, components, nodes());
+            beliefs = new Beliefs(hypotheses, nodes());
             Assignment assignment = new Assignment(hypotheses, components, beliefs, nodes());
             Interchangeable alike = new Interchangeable(terms, hypotheses, pairCount, beliefs);
             rivals = new Rivals(

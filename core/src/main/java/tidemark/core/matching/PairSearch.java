@@ -22,6 +22,9 @@ final class PairSearch {
 
     private static final int MOST_OF_A_KEY = 12;
     /** Pairs kept of a line, the weightiest. */
+    /** A fee of one amount may be as much as this part of a small payment. */
+    private static final int LARGEST_PART_KEPT = 4;
+
     static final int MOST_KEPT = 10;
 
     private static final int LATEST = 140;
@@ -198,10 +201,24 @@ final class PairSearch {
             int e = gathered.entries[i];
             Terms.EntryTerms entry = terms.entries[e];
             int facts = comparison.compare(line, entry);
+            if (!speaks(facts, line.line.minorUnits(), entry.amount())) {
+                continue;
+            }
             double unlikely = comparison.unlikely(facts, line, entry);
             out.add(new Scored(e, facts, unlikely, unlikely + weights.of(facts, entry.kind, line.code)));
         }
         return out;
+    }
+
+    /** Whether more than its day speaks for an entry: an amount not far below it, a check number, a reference or a name. */
+    private static boolean speaks(int facts, long bank, long ledger) {
+        long kept = ledger - bank;
+        return Facts.amount(facts) != Facts.Amount.OTHER
+                || (kept > 0 && kept <= Math.abs(ledger) / LARGEST_PART_KEPT)
+                || Facts.check(facts).ordinal() <= Facts.Check.ONE_SLIP.ordinal()
+                || Facts.reference(facts).ordinal() <= Reference.ONE_SLIP.ordinal()
+                || Facts.name(facts).ordinal() <= Name.MOST.ordinal()
+                || Facts.payer(facts) == Facts.Payer.THIS;
     }
 
     /** Keeps the weightiest; where one names the line's party, those that do not are told so. */

@@ -3,16 +3,21 @@ package tidemark.core.matching;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
- * Subsets of amounts that come to exactly a given sum. Up to {@link #MOST} amounts all subsets are searched, by meeting
- * in the middle; beyond, up to {@link #MOST_FEW} amounts, those of two or three and all but one or two.
+ * Subsets of amounts that come to exactly a given sum, for one sum after another. Up to {@link #MOST} amounts all subsets
+ * are searched, by meeting in the middle; beyond, up to {@link #MOST_FEW} amounts, those of two and all but one or two,
+ * and up to {@link #MOST_TRIPLES} those of three.
  *
- * <p>Cost: O(2^(n/2)) in time and memory up to {@link #MOST}, O(n²) beyond. No more than a given number is found, and
- * then it is known that there are more. Source: Horowitz and Sahni, Computing Partitions, 1974.
+ * <p>Cost: up to {@link #MOST} O(2^(n/2)) once in time and memory and again for each sum; beyond, O(n log n) once and O(n²)
+ * for each sum with triples, O(n) without. No more than a given number is found, and then it is known that there are more.
+ * Source: Horowitz and Sahni, Computing Partitions, 1974.
  */
 final class SubsetSums {
     static final int MOST = 20;
+    static final int MOST_TRIPLES = 64;
     static final int MOST_FEW = 120;
 
     /** @param complete whether these are all there are */
@@ -48,20 +53,42 @@ final class SubsetSums {
         }
     }
 
-    private SubsetSums() {}
+    private final long[] amounts;
+    private @Nullable Half left;
+    private @Nullable Half right;
+    private int @Nullable [] rising;
+
+    SubsetSums(long[] amounts) {
+        this.amounts = amounts;
+    }
 
     /** Subsets of at least two amounts, as places in the row; at most so many. */
     static Found of(long[] amounts, long sum, int most) {
+        return new SubsetSums(amounts).of(sum, most);
+    }
+
+    /** Whether every subset is searched. */
+    boolean searchesAll() {
+        return amounts.length <= MOST;
+    }
+
+    Found of(long sum, int most) {
         if (amounts.length < 2 || amounts.length > MOST_FEW) {
             return new Found(List.of(), amounts.length < 2);
         }
-        return amounts.length <= MOST ? all(amounts, sum, most) : few(amounts, sum, most);
+        return searchesAll() ? all(sum, most) : few(sum, most);
     }
 
-    private static Found all(long[] amounts, long sum, int most) {
+    private Found all(long sum, int most) {
         int half = amounts.length / 2;
-        Half left = Half.of(amounts, 0, half);
-        Half right = Half.of(amounts, half, amounts.length);
+        if (left == null || right == null) {
+            left = Half.of(amounts, 0, half);
+            right = Half.of(amounts, half, amounts.length);
+        }
+        return all(left, right, half, sum, most);
+    }
+
+    private static Found all(Half left, Half right, int half, long sum, int most) {
         List<int[]> out = new ArrayList<>();
         int r = right.sums().length - 1;
         for (int l = 0; l < left.sums().length; l++) {
@@ -93,11 +120,16 @@ final class SubsetSums {
         return out;
     }
 
-    private static Found few(long[] amounts, long sum, int most) {
+    private Found few(long sum, int most) {
+        if (rising == null) {
+            rising = IntStream.range(0, amounts.length)
+                    .boxed()
+                    .sorted((a, b) -> amounts[a] != amounts[b] ? Long.compare(amounts[a], amounts[b]) : a - b)
+                    .mapToInt(Integer::intValue)
+                    .toArray();
+        }
+        int[] order = rising;
         long total = Arrays.stream(amounts).sum();
-        Integer[] order = new Integer[amounts.length];
-        Arrays.setAll(order, i -> i);
-        Arrays.sort(order, (a, b) -> amounts[a] != amounts[b] ? Long.compare(amounts[a], amounts[b]) : a - b);
         List<int[]> out = new ArrayList<>();
         if (total == sum) {
             out.add(others(amounts.length, new int[0]));
@@ -111,7 +143,7 @@ final class SubsetSums {
         pairs(amounts, order, 0, total - sum, -1, most, without);
         without.forEach(w -> out.add(others(amounts.length, w)));
         pairs(amounts, order, 0, sum, -1, most + out.size(), out);
-        for (int i = 0; i < order.length && out.size() <= most; i++) {
+        for (int i = 0; amounts.length <= MOST_TRIPLES && i < order.length && out.size() <= most; i++) {
             pairs(amounts, order, i + 1, sum - amounts[order[i]], order[i], most + 1, out);
         }
         // there may be others in between, which were not looked for
@@ -131,8 +163,7 @@ final class SubsetSums {
     }
 
     /** Pairs from a place on, by two fingers, with a third amount before them where there is one. */
-    private static void pairs(
-            long[] amounts, Integer[] order, int from, long sum, int first, int most, List<int[]> out) {
+    private static void pairs(long[] amounts, int[] order, int from, long sum, int first, int most, List<int[]> out) {
         int low = from;
         int high = order.length - 1;
         while (low < high && out.size() < most) {

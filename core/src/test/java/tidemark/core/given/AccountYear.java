@@ -106,6 +106,7 @@ public final class AccountYear {
     public final List<Truth> truths = new ArrayList<>();
     private final Random random;
     private final Profile profile;
+    private final int days;
     private final List<String> parties = new ArrayList<>();
     private final long[] recurring;
     private long nextLine = 1;
@@ -118,6 +119,12 @@ public final class AccountYear {
     private final long[] commonAmounts = {50_000, 100_000, 25_000, 12_500, 75_000, 200_000, 150_000, 9_900, 49_900};
 
     public AccountYear(Profile profile, int size, long seed) {
+        this(profile, size, seed, 365);
+    }
+
+    /** @param days over how many days it goes; not a year then, but as many lines a day as are wanted */
+    public AccountYear(Profile profile, int size, long seed, int days) {
+        this.days = days;
         this.profile = profile;
         this.random = new Random(seed * 7919 + profile.name().hashCode());
         int partyCount = Math.clamp(size / 60, 30, 4_000);
@@ -140,7 +147,7 @@ public final class AccountYear {
     }
 
     private LocalDate day() {
-        LocalDate day = START.plusDays(random.nextInt(365));
+        LocalDate day = START.plusDays(random.nextInt(days));
         return workday(day);
     }
 
@@ -303,8 +310,9 @@ public final class AccountYear {
 
     /** The next month of the next contract; each is due on its own day of the month. */
     private void debit() {
-        int p = (nextDebit / 12) % parties.size();
-        LocalDate due = workday(START.plusMonths(nextDebit % 12).plusDays((p * 7) % 27));
+        int months = days * 12 / 365;
+        int p = (nextDebit / months) % parties.size();
+        LocalDate due = workday(START.plusMonths(nextDebit % months).plusDays((p * 7) % 27));
         nextDebit++;
         long amount = -recurring[p];
         String reference = "M" + (7_000 + p);

@@ -77,7 +77,7 @@ class BoundedWorkTest {
             }
         }
         Components components = new Components(small.all, small.nodes);
-        Beliefs beliefs = new Beliefs(small.all, components, small.nodes);
+        Beliefs beliefs = new Beliefs(small.all, small.nodes);
         Assignment assignment = new Assignment(small.all, components, beliefs, small.nodes);
         int taken = 0;
         for (int h = 0; h < small.all.count(); h++) {
@@ -136,7 +136,7 @@ class BoundedWorkTest {
             }
         }
         Components components = new Components(small.all, small.nodes);
-        Beliefs beliefs = new Beliefs(small.all, components, small.nodes);
+        Beliefs beliefs = new Beliefs(small.all, small.nodes);
         Assignment assignment = new Assignment(small.all, components, beliefs, small.nodes);
         Rivals rivals = new Rivals(small.all, assignment, beliefs::logOdds, (h, other) -> false, small.nodes);
         for (int h = 0; h < with.length; h++) {

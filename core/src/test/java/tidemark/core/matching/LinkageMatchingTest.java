@@ -195,6 +195,42 @@ class LinkageMatchingTest {
     }
 
     @Test
+    void entryOfTheSameDayAlone_ofQuiteAnotherAmount_isNoCandidate() {
+        BankLine part = line(1, DAY.plusDays(1), 150_000, "", "DEPOSIT PART 1");
+        BankLine rest = line(2, DAY.plusDays(2), 81_500, "", "DEPOSIT PART 2");
+        List<Candidate> candidates = engine.propose(
+                        List.of(part, rest),
+                        List.of(entry(1, DAY, 231_500, "D-190", "Receipts"), entry(2, DAY, 40_311, "", "Other")))
+                .candidates(part.id());
+        assertEquals(1, candidates.size(), candidates.toString());
+        assertEquals(2, candidates.getFirst().lines().size());
+    }
+
+    @Test
+    void takingsLessWhatIsUsuallyKept_areFoundAmongOthersOfTheirDay() {
+        List<BankLine> lines = new ArrayList<>();
+        List<CashEntry> entries = new ArrayList<>();
+        Random random = new Random(5);
+        // single takings teach what is kept back: 2.5 per cent
+        for (int i = 1; i <= 12; i++) {
+            long gross = 20_000 + random.nextInt(200_000);
+            entries.add(entry(i, DAY.plusDays(2L * i), gross, "", "Till North"));
+            lines.add(line(i, DAY.plusDays(2L * i + 1), gross - Math.round(gross * .025), "", "SETTLEMENT"));
+        }
+        LocalDate day = DAY.plusDays(41);
+        long[] gross = {12_345, 67_891, 23_456, 45_677};
+        for (int i = 0; i < gross.length; i++) {
+            entries.add(entry(20 + i, day, gross[i], "", "Till North"));
+        }
+        long three = gross[0] + gross[1] + gross[3];
+        lines.add(line(20, day.plusDays(1), three - Math.round(three * .025), "", "SETTLEMENT"));
+        Candidate first =
+                engine.propose(lines, entries).candidates(new BankLineId(20)).getFirst();
+        assertEquals(List.of(new CashEntryId(20), new CashEntryId(21), new CashEntryId(23)), first.entries());
+        assertNotEquals(Strength.FIRM, first.strength());
+    }
+
+    @Test
     void twoPaymentsForThreeInvoices_areOneMatch_ofManySides() {
         List<BankLine> lines = List.of(
                 line(1, DAY.plusDays(1), 70_000, "", "TARN HOUSE BISTRO"),
