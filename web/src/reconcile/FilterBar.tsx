@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { grouped } from '../shared/money';
 import { ALL, type Filter, type Show } from './useMonth';
 
 interface Props {
@@ -56,7 +57,7 @@ export function FilterBar({ filter, found, onFilter }: Props) {
       {found !== undefined && (
         <>
           <span className="quiet" aria-live="polite">
-            {found} {found === 1 ? 'line' : 'lines'}
+            {grouped(String(found))} {found === 1 ? 'line' : 'lines'}
           </span>
           <button
             type="button"

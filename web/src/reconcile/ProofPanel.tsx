@@ -25,7 +25,7 @@ function Line({ words, group }: { words: string; group: Schemas['GroupView'] }) 
     <tr>
       <th scope="row">
         {words}
-        {group.count > 0 && ` (${group.count})`}
+        {group.count > 0 && ` (${grouped(String(group.count))})`}
       </th>
       <td>{report(group.total)}</td>
     </tr>

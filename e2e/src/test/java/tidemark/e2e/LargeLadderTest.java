@@ -5,7 +5,6 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.microsoft.playwright.Page;
 import java.math.BigDecimal;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -122,10 +121,15 @@ class LargeLadderTest {
                 page,
                 base + "/ledger/cash-entry-files?bankAccountId=" + made.get("id") + "&otherAccount=5010",
                 Map.of("name", "entries.csv", "file", entries.toString()));
-        Path file = Files.createTempDirectory("large").resolve("june.csv");
-        Files.writeString(file, statement, StandardCharsets.UTF_8);
-        send(page, account + "/statements", Map.of("name", "june.csv", "file", statement.toString()));
-
+        Map<?, ?> taken = (Map<?, ?>)
+                send(page, account + "/statements", Map.of("name", "june.csv", "file", statement.toString()));
+        String state = "READING";
+        for (int tries = 0; tries < 240 && !state.equals("TAKEN"); tries++) {
+            page.waitForTimeout(500);
+            state = (String) page.evaluate(
+                    "async (path) => (await (await fetch(path)).json()).state", base + "/arrivals/" + taken.get("id"));
+        }
+        assertEquals("TAKEN", state);
         page.navigate(server.url() + "/reconcile/" + made.get("id") + "/2026-06");
         page.locator(".ladder-row[data-place='0']").waitFor();
         assertEquals("" + (LINES + 1), page.locator(".ladder").getAttribute("aria-rowcount"));

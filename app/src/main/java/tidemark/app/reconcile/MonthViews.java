@@ -202,13 +202,14 @@ public class MonthViews {
         }
         String kind = covering.stream().anyMatch(TakenStatement::fromPaper) ? "paper statement" : "statement";
         int lines = ladder.rows().size();
-        return "%s from %s to %s, %d %s"
-                .formatted(
-                        kind,
-                        DAY.format(covering.getFirst().fromDate()),
-                        DAY.format(covering.getLast().toDate()),
-                        lines,
-                        lines == 1 ? "line" : "lines");
+        return String.format(
+                Locale.ROOT,
+                "%s from %s to %s, %,d %s",
+                kind,
+                DAY.format(covering.getFirst().fromDate()),
+                DAY.format(covering.getLast().toDate()),
+                lines,
+                lines == 1 ? "line" : "lines");
     }
 
     private static String provenWords(MonthData data, CurrencyUnit currency) {
@@ -261,7 +262,9 @@ public class MonthViews {
         if (gap == 0) {
             return open == 0
                     ? "Every line is explained."
-                    : open + (open == 1 ? " line still has" : " lines still have") + " no explanation.";
+                    : String.format(Locale.ROOT, "%,d", open)
+                            + (open == 1 ? " line still has" : " lines still have")
+                            + " no explanation.";
         }
         return GapTrace.trace(data.reconciliation()).stream()
                 .filter(GapTrace.Finding::explainsGap)

@@ -233,7 +233,7 @@ class Shore {
     private static String words(Standing standing, Ladder ladder) {
         return switch (standing) {
             case NO_STATEMENT -> "no statement";
-            case OPEN -> ladder.openLines() == 0 ? "apart" : ladder.openLines() + " open";
+            case OPEN -> ladder.openLines() == 0 ? "apart" : String.format(Locale.ROOT, "%,d open", ladder.openLines());
             case PROVEN -> "ready";
             case PREPARED -> "prepared";
             case UP_TO_DATE -> "up to date";

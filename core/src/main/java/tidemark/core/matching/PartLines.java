@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.IntStream;
 import tidemark.core.matching.Facts.Reference;
 import tidemark.core.matching.GroupSearch.Group;
 
@@ -23,10 +24,17 @@ final class PartLines {
     private static final int MOST_LOOKED_AT = 300;
     private static final double CREDITED_IN_PARTS = Math.log(.05);
     private static final double CANCELS = Math.log(.03);
+    private static final int DAYS_TO_CANCEL = 15;
+    /** A correction or return mostly repeats something of what it takes back. */
+    private static final double ALIKE = 2;
 
     private final Comparison comparison;
     private final Terms terms;
     private final Weights.Table weights;
+    private final AmountDensity lineDensity;
+    /** Business days that the open lines cover. */
+    private final int span;
+
     private final TreeMap<Integer, int[]> linesByDay = new TreeMap<>();
     private final Map<Long, int[]> linesByAmount = new HashMap<>();
     private final Map<String, List<Integer>> linesByKey = new HashMap<>();
@@ -47,6 +55,14 @@ final class PartLines {
                         .add(l);
             }
         }
+        lineDensity = new AmountDensity(IntStream.range(0, terms.lines.length)
+                .filter(l -> openLine[l])
+                .mapToLong(l -> terms.lines[l].line.minorUnits())
+                .toArray());
+        int[] covered = days.keySet().stream().mapToInt(Integer::intValue).toArray();
+        span = covered.length == 0
+                ? DAYS_TO_CANCEL
+                : Math.max(DAYS_TO_CANCEL, covered[covered.length - 1] - covered[0]);
         days.forEach((day, members) -> linesByDay.put(day, array(members)));
         amounts.forEach((amount, members) -> linesByAmount.put(amount, array(members)));
     }
@@ -147,10 +163,11 @@ final class PartLines {
         for (int other : opposite) {
             int days = terms.lines[other].day - line.day;
             boolean later = days > 0 || (days == 0 && other > l);
-            if (later && days <= 15) {
-                double chance = terms.density.expected(line.line.minorUnits()) * 15 / terms.span;
+            if (later && days <= DAYS_TO_CANCEL) {
+                // half of the lines of an amount go the other way
+                double chance = lineDensity.expected(line.line.minorUnits()) / 2 * DAYS_TO_CANCEL / span;
                 boolean alike = shared(line, terms.lines[other]);
-                double weight = CANCELS - Math.log(Math.min(1, chance)) + (alike ? 2 : 0);
+                double weight = CANCELS - Math.log(Math.min(1, chance)) + (alike ? ALIKE : -ALIKE);
                 out.add(new Group(new int[] {l, other}, new int[0], weight, true, alike, 0, false));
             }
         }

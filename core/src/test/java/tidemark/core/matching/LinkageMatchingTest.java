@@ -231,6 +231,25 @@ class LinkageMatchingTest {
     }
 
     @Test
+    void manyLinesOfWhichSomeCancelByChance_doNotTakeALineFromItsEntry() {
+        Random random = new Random(3);
+        List<BankLine> lines = new ArrayList<>();
+        List<CashEntry> entries = new ArrayList<>();
+        for (int i = 0; i < 20_000; i++) {
+            long amount = (100 + random.nextInt(20_000)) * (i % 2 == 0 ? 1L : -1L);
+            lines.add(line(i, DAY.plusDays(i / 700), amount, "FC-" + (100_000 + i), "FUEL CARD " + i % 700));
+            if (i < 100) {
+                entries.add(entry(i, DAY, amount, "FC-" + (100_000 + i), "Fuel card"));
+            }
+        }
+        MatchingResult result = engine.propose(lines, entries);
+        for (int i = 0; i < 100; i++) {
+            Candidate first = result.candidates(new BankLineId(i)).getFirst();
+            assertEquals(List.of(new CashEntryId(i)), first.entries());
+        }
+    }
+
+    @Test
     void twoPaymentsForThreeInvoices_areOneMatch_ofManySides() {
         List<BankLine> lines = List.of(
                 line(1, DAY.plusDays(1), 70_000, "", "TARN HOUSE BISTRO"),
