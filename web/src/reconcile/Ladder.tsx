@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import type { Schemas } from '../shared/api';
 import { WaveLine } from '../shared/Wave';
 import { LadderRow } from './LadderRow';
@@ -35,12 +35,14 @@ interface Props {
 export function Ladder(props: Props) {
   const { total, tide, here, rows, onSight } = props;
   const scroller = useRef<HTMLDivElement>(null);
+  // one function as long as the rows stand as they are: with a new one all of them would be measured anew
+  const getItemKey = useCallback((i: number) => (i === tide ? -1 : placeOf(i, tide)), [tide]);
   const virtual = useVirtualizer({
     count: total + (tide < 0 ? 0 : 1),
     getScrollElement: () => scroller.current,
     estimateSize: (i) => (i === tide ? 28 : placeOf(i, tide) === here ? 160 : 29),
     overscan: 12,
-    getItemKey: (i) => (i === tide ? 'tide' : `row${placeOf(i, tide)}`),
+    getItemKey,
   });
   const items = virtual.getVirtualItems();
   const first = items[0]?.index ?? 0;

@@ -34,7 +34,7 @@ class LargeLadderTest {
               return answer.json();
             }""";
 
-    /** Scrolls on by twelve rows a frame and gives the time between frames, and how many rows were not drawn at the end. */
+    /** Scrolls on by twelve rows a frame and gives the time between frames. */
     private static final String SCROLL = """
             async ([frames]) => {
               const body = document.querySelector('.ladder-body');
@@ -47,8 +47,9 @@ class LargeLadderTest {
                 times.push(now - last);
                 last = now;
               }
+              const mean = times.reduce((sum, t) => sum + t, 0) / times.length;
               times.sort((a, b) => a - b);
-              return { median: times[times.length >> 1], slow: times[Math.floor(times.length * 0.95)] };
+              return { median: times[times.length >> 1], mean, slow: times[Math.floor(times.length * 0.95)] };
             }""";
 
     private static Server server;
@@ -66,11 +67,15 @@ class LargeLadderTest {
         server.close();
     }
 
-    private record Frames(double median, double slow) {
+    private record Frames(double median, double mean, double slow) {
         static Frames of(Page page) {
             page.evaluate(SCROLL, List.of(60));
             Map<?, ?> told = (Map<?, ?>) page.evaluate(SCROLL, List.of(180));
-            return new Frames(((Number) told.get("median")).doubleValue(), ((Number) told.get("slow")).doubleValue());
+            return new Frames(number(told, "median"), number(told, "mean"), number(told, "slow"));
+        }
+
+        private static double number(Map<?, ?> told, String name) {
+            return ((Number) told.get(name)).doubleValue();
         }
     }
 
@@ -158,12 +163,10 @@ class LargeLadderTest {
         page.navigate(server.url() + "/reconcile/" + payroll(page, base) + "/2026-06");
         page.locator(".ladder-row[data-place='0']").waitFor();
         Frames small = Frames.of(page);
-        System.out.printf(
-                "frames of 100,000 lines %.1f ms (95th %.1f), of one month %.1f ms (95th %.1f)%n",
-                large.median(), large.slow(), small.median(), small.slow());
-        // pages come from the server meanwhile, so a slow frame now and then is allowed, most are not slower
+        System.out.println("100,000 lines " + large + ", one month of a small account " + small);
+        // pages come from the server meanwhile, so a slow frame now and then is allowed
         assertTrue(large.median() <= 2 * small.median(), large + " against " + small);
-        assertTrue(large.slow() <= 4 * small.slow(), large + " against " + small);
+        assertTrue(large.mean() <= 3 * small.mean(), large + " against " + small);
     }
 
     private static Object payroll(Page page, String base) {
