@@ -215,20 +215,30 @@ public class Arrivals {
                             seen,
                             who),
                     progress);
-        } catch (Progress.Cancelled e) {
-            ended(arrival, Arrival.State.CANCELLED, List.of());
-        } catch (RuleViolation e) {
+        } catch (RuntimeException e) {
+            // a reader that was stopped in the middle may tell of it as of a broken file
+            if (progress.isCancelled()) {
+                ended(arrival, Arrival.State.CANCELLED, List.of());
+            } else {
+                failed(arrival, e);
+            }
+        }
+    }
+
+    private void failed(Arrival arrival, RuntimeException failure) {
+        if (failure instanceof RuleViolation e) {
             boolean columns = e.code().equals("mapping.needed") || e.code().equals("mapping.header");
             ended(arrival, columns ? Arrival.State.MAPPING : Arrival.State.REFUSED, e.problems());
-        } catch (RuntimeException e) {
-            LOG.warn("Reading {} failed", arrival.name(), e);
+        } else {
+            LOG.warn("Reading {} failed", arrival.name(), failure);
             ended(
                     arrival,
                     Arrival.State.REFUSED,
                     List.of(new Problem(
                             "file.failed",
                             "",
-                            "a failure of ours while reading (" + e.getClass().getSimpleName() + ")",
+                            "a failure of ours while reading ("
+                                    + failure.getClass().getSimpleName() + ")",
                             "a file that can be read to its end",
                             "Nothing was taken. Try again; if it stays so, keep the file and report it.")));
         }

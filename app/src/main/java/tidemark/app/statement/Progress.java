@@ -24,6 +24,10 @@ final class Progress {
         cancelled = true;
     }
 
+    boolean isCancelled() {
+        return cancelled;
+    }
+
     /** @throws Cancelled when somebody has asked for it */
     void goOn() {
         if (cancelled) {
