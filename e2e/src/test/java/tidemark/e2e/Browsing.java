@@ -42,6 +42,9 @@ final class Browsing implements AutoCloseable {
                 new Browser.NewContextOptions().setViewportSize(width, height).setAcceptDownloads(true));
         Page page = context.newPage();
         page.setDefaultTimeout(20_000);
+        // File dialogs are caught from the first on: one that opens before somebody listens stays open and hinders the
+        // next.
+        page.onFileChooser(chooser -> {});
         return page;
     }
 

@@ -281,7 +281,7 @@ class SittingTest {
         page.waitForTimeout(250);
     }
 
-    /** Opens the button's file dialog with Enter. On a slow machine a first dialog may come before it can be answered. */
+    /** Opens the button's file dialog with Enter; again where the button was drawn anew in between. */
     private static void chooseByEnter(Page page, Locator button, Path file) {
         for (int tries = 1; ; tries++) {
             button.focus();
