@@ -53,7 +53,8 @@ public final class BaiReader implements StatementReader {
         private final Level file = new Level();
         private final Level group = new Level();
         private final Level account = new Level();
-        private final StringBuilder record = new StringBuilder();
+        private final BaiRecord record = new BaiRecord();
+        private final DayMemo days = new DayMemo();
         private int recordLine;
         private int continuations;
         private boolean ended;
@@ -78,10 +79,10 @@ public final class BaiReader implements StatementReader {
             String line = lines.next();
             while (line != null) {
                 if (line.startsWith("88,")) {
-                    continued(line.substring(3));
+                    continued(line);
                 } else if (!line.isBlank()) {
                     record();
-                    record.append(line);
+                    record.begin(line);
                     recordLine = lines.number();
                     continuations = 0;
                 }
@@ -99,35 +100,14 @@ public final class BaiReader implements StatementReader {
             lines.tellCharset(sink);
         }
 
-        private void continued(String more) {
+        private void continued(String line) {
             if (record.isEmpty()) {
                 throw bad("88 with nothing to continue", "another record before it");
             }
             if (++continuations > MOST_CONTINUATIONS) {
                 throw bad("more than " + MOST_CONTINUATIONS + " continuations", "a record of bearable length");
             }
-            boolean text = record.charAt(0) == '1';
-            trim(record);
-            int last = record.length() - 1;
-            boolean slash = last >= 0 && record.charAt(last) == '/';
-            if (slash) {
-                record.setLength(last);
-            }
-            // a text goes on in the next record, other fields are separated
-            if (slash && record.length() > 0 && record.charAt(record.length() - 1) != ',') {
-                record.append(',');
-            } else if (!slash && text) {
-                record.append(' ');
-            }
-            record.append(more);
-        }
-
-        private static void trim(StringBuilder text) {
-            int length = text.length();
-            while (length > 0 && text.charAt(length - 1) <= ' ') {
-                length--;
-            }
-            text.setLength(length);
+            record.more(line, 3);
         }
 
         private RuleViolation bad(String found, String expected) {
@@ -143,101 +123,101 @@ public final class BaiReader implements StatementReader {
             if (record.isEmpty()) {
                 return;
             }
-            trim(record);
-            String text = record.toString();
-            record.setLength(0);
+            record.complete();
             if (ended) {
-                throw bad(FormatDates.quoted(text), "nothing after the trailer of the file");
+                throw bad(FormatDates.quoted(record.text()), "nothing after the trailer of the file");
             }
-            Fields fields = new Fields(text);
-            String code = fields.next();
+            record.next();
+            int code = record.number(2);
             count(code);
             switch (code) {
-                case "01" -> {
+                case 1 -> {
                     if (file.open) {
                         throw bad("a second record 01", "one file header");
                     }
-                    terminated(text);
+                    terminated();
                     file.begin();
                     file.records = 1;
                 }
-                case "02" -> group(text, fields);
-                case "03" -> account(text, fields);
-                case "16" -> transaction(fields);
-                case "49" -> endAccount(text, fields);
-                case "98" -> endGroup(text, fields);
-                case "99" -> endFile(text, fields);
-                default -> throw bad(FormatDates.quoted(text), "a record 01, 02, 03, 16, 88, 49, 98 or 99");
+                case 2 -> group();
+                case 3 -> account();
+                case 16 -> transaction();
+                case 49 -> endAccount();
+                case 98 -> endGroup();
+                case 99 -> endFile();
+                default -> throw bad(FormatDates.quoted(record.text()), "a record 01, 02, 03, 16, 88, 49, 98 or 99");
             }
+            record.clear();
         }
 
-        private void count(String code) {
-            if (!code.equals("01") && !file.open) {
-                throw bad("record " + code, "record 01 first");
+        private void count(int code) {
+            if (code != 1 && !file.open) {
+                throw bad("record " + record.field(), "record 01 first");
             }
             int physical = 1 + continuations;
             file.records += physical;
-            if (group.open || code.equals("02")) {
+            if (group.open || code == 2) {
                 group.records += physical;
             }
-            if (account.open || code.equals("03")) {
+            if (account.open || code == 3) {
                 account.records += physical;
             }
         }
 
-        private void terminated(String text) {
-            if (!text.endsWith("/")) {
+        private void terminated() {
+            if (!record.endsWithSlash()) {
                 throw new RuleViolation(
                         "file.incomplete",
                         "line " + recordLine,
-                        FormatDates.quoted(text),
+                        FormatDates.quoted(record.text()),
                         "a record ended by /",
                         "The record breaks off; fetch the file from the bank again.");
             }
         }
 
-        private void group(String text, Fields fields) {
+        private void group() {
             if (group.open) {
                 throw bad("record 02 inside a group", "record 98 before it");
             }
-            terminated(text);
+            terminated();
             int physical = 1 + continuations;
             group.begin();
             group.records = physical;
-            fields.next();
-            fields.next();
-            fields.next();
-            asOf = FormatDates.sixDigits(fields.next(), recordLine, "as-of date");
-            fields.next();
-            String code = fields.next();
+            record.read();
+            record.read();
+            record.read();
+            asOf = FormatDates.sixDigits(record.read(), recordLine, "as-of date");
+            record.read();
+            String code = record.read();
             groupCurrency = code.isEmpty() ? null : MinorUnits.currency(code, "line " + recordLine + ", currency");
-            String modifier = fields.next();
+            String modifier = record.read();
             interim = modifier.equals("1") || modifier.equals("3");
         }
 
-        private void account(String text, Fields fields) {
+        private void account() {
             if (!group.open || account.open) {
                 throw bad(
                         "record 03 " + (group.open ? "inside an account" : "outside a group"),
                         group.open ? "record 49 before it" : "record 02 before it");
             }
-            terminated(text);
+            terminated();
             int physical = 1 + continuations;
             account.begin();
             account.records = physical;
-            number = fields.next();
-            String code = fields.next();
+            number = record.read();
+            String code = record.read();
             currency = code.isEmpty() ? groupCurrency : MinorUnits.currency(code, "line " + recordLine + ", currency");
             opening = null;
             closing = null;
             position = 0;
-            while (fields.more()) {
-                String type = fields.next();
-                String amountText = fields.next();
-                fields.next();
-                funds(fields, false);
-                if (!amountText.isEmpty()) {
-                    long amount = amount(amountText);
+            while (record.hasMore()) {
+                String type = record.read();
+                record.next();
+                boolean given = !record.isFieldEmpty();
+                long amount = given ? amount() : 0;
+                record.next();
+                funds(false);
+                if (given) {
                     account.sum = Math.addExact(account.sum, amount);
                     switch (type) {
                         case "010" -> opening = new Balance(asOf, amount);
@@ -250,57 +230,63 @@ public final class BaiReader implements StatementReader {
         }
 
         /** Reads what follows a funds type; the value date, where it gives one. */
-        private @Nullable LocalDate funds(Fields fields, boolean ofLine) {
-            String type = fields.next();
-            switch (type) {
-                case "V" -> {
-                    String date = fields.next();
-                    fields.next();
-                    return date.isEmpty() ? null : FormatDates.sixDigits(date, recordLine, "value date");
+        private @Nullable LocalDate funds(boolean ofLine) {
+            record.next();
+            switch (record.single()) {
+                case 'V' -> {
+                    record.next();
+                    LocalDate day = record.day(days);
+                    if (day == null && !record.isFieldEmpty()) {
+                        throw FormatDates.refused(record.field(), recordLine, "value date", FormatDates.SIX_DIGITS);
+                    }
+                    record.next();
+                    return day;
                 }
-                case "S" -> {
-                    String parts = fields.next() + " at once, " + fields.next() + " after a day, " + fields.next()
+                case 'S' -> {
+                    String parts = record.read() + " at once, " + record.read() + " after a day, " + record.read()
                             + " after two or more";
                     if (ofLine) {
                         draft.extra("available: " + parts);
                     }
                 }
-                case "D" -> {
-                    String count = fields.next();
+                case 'D' -> {
+                    String count = record.read();
                     if (!FormatDates.digits(count, count.length()) || count.isEmpty() || count.length() > 3) {
                         throw bad(FormatDates.quoted(count) + " as the number of availabilities", "a number up to 999");
                     }
-                    for (int i = Integer.parseInt(count); i > 0 && fields.more(); i--) {
-                        fields.next();
-                        fields.next();
+                    for (int i = Integer.parseInt(count); i > 0 && record.hasMore(); i--) {
+                        record.next();
+                        record.next();
                     }
                 }
-                case "", "Z", "0", "1", "2" -> {}
-                default -> throw bad(FormatDates.quoted(type) + " as funds type", "Z, 0, 1, 2, V, S, D or nothing");
+                case BaiRecord.NOTHING, 'Z', '0', '1', '2' -> {}
+                default ->
+                    throw bad(FormatDates.quoted(record.field()) + " as funds type", "Z, 0, 1, 2, V, S, D or nothing");
             }
             return null;
         }
 
-        private void transaction(Fields fields) {
+        private void transaction() {
             if (!account.open) {
                 throw bad("record 16 outside an account", "record 03 before it");
             }
-            String type = fields.next();
-            if (!FormatDates.digits(type, 3) || type.length() != 3) {
-                throw bad(FormatDates.quoted(type) + " as type code", "three digits");
+            record.next();
+            int code = record.number(3);
+            if (code < 0) {
+                throw bad(FormatDates.quoted(record.field()) + " as type code", "three digits");
             }
-            int code = Integer.parseInt(type);
-            String amountText = fields.next();
+            String type = record.field();
+            record.next();
+            long amount = record.isFieldEmpty() || code == 890 ? 0 : amount();
             draft.clear();
             draft.fileLine = recordLine;
-            LocalDate value = funds(fields, true);
-            String bankReference = fields.next();
-            String customer = fields.next();
-            String text = fields.rest();
+            LocalDate value = funds(true);
+            String bankReference = record.read();
+            String customer = record.read();
+            String text = record.rest();
             if (code == 890) {
                 return;
             }
-            long amount = amountText.isEmpty() ? 0 : amount(amountText);
             account.sum = Math.addExact(account.sum, amount);
             boolean in = (code >= 100 && code <= 399) || (code >= 920 && code <= 959);
             if (!in && !((code >= 400 && code <= 699) || code >= 960)) {
@@ -310,7 +296,7 @@ public final class BaiReader implements StatementReader {
                 throw new RuleViolation(
                         "amount.negative",
                         "line " + recordLine,
-                        FormatDates.quoted(amountText),
+                        FormatDates.quoted(Long.toString(amount)),
                         "an amount without a sign, its side told by the type code",
                         "Fetch the file from the bank again.");
             }
@@ -338,43 +324,43 @@ public final class BaiReader implements StatementReader {
             sink.line(draft.line(position));
         }
 
-        private void endAccount(String text, Fields fields) {
+        private void endAccount() {
             if (!account.open) {
                 throw bad("record 49 outside an account", "record 03 before it");
             }
-            terminated(text);
+            terminated();
             account.open = false;
-            total("account " + number, fields.next(), account.sum);
-            records(fields.next(), account.records);
+            total("account " + number, account.sum);
+            records(record.read(), account.records);
             group.sum = Math.addExact(group.sum, account.sum);
             group.parts++;
             sink.end(facts());
             statements++;
         }
 
-        private void endGroup(String text, Fields fields) {
+        private void endGroup() {
             if (!group.open || account.open) {
                 throw bad(
                         "record 98 " + (group.open ? "inside an account" : "outside a group"),
                         "each level ended in turn");
             }
-            terminated(text);
+            terminated();
             group.open = false;
-            total("the group", fields.next(), group.sum);
-            parts("accounts", fields.next(), group.parts);
-            records(fields.next(), group.records);
+            total("the group", group.sum);
+            parts("accounts", record.read(), group.parts);
+            records(record.read(), group.records);
             file.sum = Math.addExact(file.sum, group.sum);
             file.parts++;
         }
 
-        private void endFile(String text, Fields fields) {
+        private void endFile() {
             if (group.open) {
                 throw bad("record 99 inside a group", "record 98 before it");
             }
-            terminated(text);
-            total("the file", fields.next(), file.sum);
-            parts("groups", fields.next(), file.parts);
-            records(fields.next(), file.records);
+            terminated();
+            total("the file", file.sum);
+            parts("groups", record.read(), file.parts);
+            records(record.read(), file.records);
             if (statements == 0) {
                 throw new RuleViolation(
                         "statement.none",
@@ -386,8 +372,9 @@ public final class BaiReader implements StatementReader {
             ended = true;
         }
 
-        private void total(String of, String stated, long made) {
-            long told = stated.isEmpty() ? 0 : amount(stated);
+        private void total(String of, long made) {
+            record.next();
+            long told = record.isFieldEmpty() ? 0 : amount();
             if (told != made) {
                 warn("control.total", "amounts of " + of + " that make " + made, told + ", its control total");
             }
@@ -416,8 +403,13 @@ public final class BaiReader implements StatementReader {
                     recordLine, code, found, expected, "A record is missing or wrong; fetch the file again."));
         }
 
-        /** Whole minor units, with or without a sign. */
-        private long amount(String text) {
+        /** The field in whole minor units, with or without a sign. */
+        private long amount() {
+            long plain = record.number();
+            if (plain >= 0) {
+                return plain;
+            }
+            String text = record.field();
             int start = text.startsWith("-") || text.startsWith("+") ? 1 : 0;
             String digits = text.substring(start);
             if (digits.isEmpty() || digits.length() > 18 || !FormatDates.digits(digits, digits.length())) {
@@ -429,7 +421,7 @@ public final class BaiReader implements StatementReader {
                         "Fetch the file from the bank again.");
             }
             long value = Long.parseLong(digits);
-            return start == 1 && text.charAt(0) == '-' ? -value : value;
+            return text.charAt(0) == '-' ? -value : value;
         }
 
         private int places() {
@@ -446,45 +438,6 @@ public final class BaiReader implements StatementReader {
                     Optional.of(asOf),
                     Optional.ofNullable(opening),
                     Optional.ofNullable(closing));
-        }
-    }
-
-    /** The fields of a record, one after another; a missing one is empty. */
-    private static final class Fields {
-        private final String text;
-        private int at;
-        private int slash;
-
-        Fields(String text) {
-            this.text = text;
-            this.slash = orEnd(text.indexOf('/'));
-        }
-
-        private int orEnd(int place) {
-            return place < 0 ? text.length() : place;
-        }
-
-        boolean more() {
-            return at < text.length() && text.charAt(at) != '/';
-        }
-
-        String next() {
-            int start = at;
-            if (slash < at) {
-                slash = orEnd(text.indexOf('/', at));
-            }
-            at = Math.min(orEnd(text.indexOf(',', at)), slash);
-            String field = text.substring(start, at).strip();
-            if (at < text.length() && text.charAt(at) == ',') {
-                at++;
-            }
-            return field;
-        }
-
-        /** All that is left, which may hold commas and slashes, without the slash that ends the record. */
-        String rest() {
-            String rest = text.substring(Math.min(at, text.length())).strip();
-            return rest.endsWith("/") ? rest.substring(0, rest.length() - 1).strip() : rest;
         }
     }
 }

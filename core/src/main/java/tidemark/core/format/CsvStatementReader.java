@@ -2,6 +2,7 @@ package tidemark.core.format;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
@@ -9,12 +10,10 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
-import org.jspecify.annotations.Nullable;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.statement.BankLine;
@@ -60,20 +59,24 @@ public final class CsvStatementReader implements StatementReader {
     @Override
     public void read(InputStream in, CurrencyUnit assumed, StatementSink sink) throws IOException {
         Map<String, Integer> columns = new HashMap<>();
-        @Nullable Places[] places = new Places[1];
         ListedPeriod period = new ListedPeriod();
-        TableRows.text(in, StandardCharsets.UTF_8, ',', (number, cells) -> {
-            if (columns.isEmpty()) {
-                header(cells, columns);
-                places[0] = new Places(columns);
+        SeparatedText rows = TableRows.separated(in, StandardCharsets.UTF_8, ',');
+        try {
+            if (rows.next()) {
+                header(rows.texts(), columns);
                 sink.begin(facts(period));
-            } else if (cells.size() > 1 || !cells.getFirst().isBlank()) {
-                ReadLine line = line(cells, number, Objects.requireNonNull(places[0]), assumed, period.count() + 1);
-                period.add(line);
-                sink.line(line);
+                Row row = new Row(rows, new Places(columns), assumed);
+                while (rows.next()) {
+                    if (rows.count() > 1 || rows.strip(0)) {
+                        ReadLine line = row.line(period.count() + 1);
+                        period.add(line);
+                        sink.line(line);
+                    }
+                }
             }
-            return true;
-        });
+        } catch (CharacterCodingException e) {
+            throw TableRows.notIn(StandardCharsets.UTF_8, rows.number());
+        }
         if (period.count() == 0) {
             throw new RuleViolation(
                     "statement.none",
@@ -110,61 +113,78 @@ public final class CsvStatementReader implements StatementReader {
         }
     }
 
-    private static ReadLine line(List<String> row, int fileLine, Places columns, CurrencyUnit currency, int position) {
-        if (row.size() != columns.count()) {
-            throw new RuleViolation(
-                    "file.fields",
-                    "line " + fileLine,
-                    row.size() + " fields",
-                    columns.count() + " fields, as in the header row",
-                    "Check for a missing comma or quote in that line.");
+    /** The row that has been read, as a line. */
+    private record Row(SeparatedText fields, Places columns, CurrencyUnit currency, DayMemo days) {
+        Row(SeparatedText fields, Places columns, CurrencyUnit currency) {
+            this(fields, columns, currency, new DayMemo());
         }
-        String dateText = field(row, columns.date());
-        LocalDate date = date(dateText, fileLine, "date");
-        String valueDate = field(row, columns.valueDate());
-        long amount = MinorUnits.parse(field(row, columns.amount()), currency, fileLine, "amount");
-        if (amount == 0) {
-            throw new RuleViolation(
-                    "amount.zero",
-                    "line " + fileLine + ", amount",
-                    "zero",
-                    "an amount other than zero",
-                    "Remove the line or correct its amount.");
-        }
-        long balance = MinorUnits.parse(field(row, columns.balance()), currency, fileLine, "balance");
-        BankLine line = new BankLine(
-                new BankLineId(position),
-                date,
-                valueDate.isEmpty() || valueDate.equals(dateText) ? date : date(valueDate, fileLine, "value_date"),
-                amount,
-                field(row, columns.reference()),
-                field(row, columns.bankReference()),
-                CheckNumbers.plain(field(row, columns.checkNumber())),
-                field(row, columns.counterparty()),
-                field(row, columns.text()),
-                field(row, columns.code()));
-        return new ReadLine(line, fileLine, OptionalLong.of(balance));
-    }
 
-    private static LocalDate date(String text, int fileLine, String column) {
-        LocalDate plain = FormatDates.iso(text);
-        if (plain != null) {
-            return plain;
+        ReadLine line(int position) {
+            if (fields.count() != columns.count()) {
+                throw new RuleViolation(
+                        "file.fields",
+                        "line " + fields.number(),
+                        fields.count() + " fields",
+                        columns.count() + " fields, as in the header row",
+                        "Check for a missing comma or quote in that line.");
+            }
+            LocalDate date = date(columns.date(), "date");
+            long amount = amount(columns.amount(), "amount");
+            if (amount == 0) {
+                throw new RuleViolation(
+                        "amount.zero",
+                        "line " + fields.number() + ", amount",
+                        "zero",
+                        "an amount other than zero",
+                        "Remove the line or correct its amount.");
+            }
+            long balance = amount(columns.balance(), "balance");
+            BankLine line = new BankLine(
+                    new BankLineId(position),
+                    date,
+                    columns.valueDate() < 0 || !fields.strip(columns.valueDate())
+                            ? date
+                            : date(columns.valueDate(), "value_date"),
+                    amount,
+                    text(columns.reference()),
+                    text(columns.bankReference()),
+                    CheckNumbers.plain(text(columns.checkNumber())),
+                    text(columns.counterparty()),
+                    text(columns.text()),
+                    text(columns.code()));
+            return new ReadLine(line, fields.number(), OptionalLong.of(balance));
         }
-        try {
-            return LocalDate.parse(text);
-        } catch (DateTimeParseException e) {
-            throw new RuleViolation(
-                    "date.unreadable",
-                    "line " + fileLine + ", " + column,
-                    text.isEmpty() ? "nothing" : "“" + text + "”",
-                    "a date such as 2026-06-04",
-                    "Correct the date.");
-        }
-    }
 
-    private static String field(List<String> row, int place) {
-        return place < 0 ? "" : row.get(place).strip();
+        private String text(int place) {
+            return place >= 0 && fields.strip(place) ? fields.text(place) : "";
+        }
+
+        private long amount(int place, String column) {
+            fields.strip(place);
+            long plain = fields.amount(place, currency);
+            return plain == MinorUnits.NOT_PLAIN
+                    ? MinorUnits.parse(text(place), currency, fields.number(), column)
+                    : plain;
+        }
+
+        private LocalDate date(int place, String column) {
+            fields.strip(place);
+            LocalDate plain = fields.day(place, days);
+            if (plain != null) {
+                return plain;
+            }
+            String text = text(place);
+            try {
+                return LocalDate.parse(text);
+            } catch (DateTimeParseException e) {
+                throw new RuleViolation(
+                        "date.unreadable",
+                        "line " + fields.number() + ", " + column,
+                        text.isEmpty() ? "nothing" : "“" + text + "”",
+                        "a date such as 2026-06-04",
+                        "Correct the date.");
+            }
+        }
     }
 
     /** Where each column stands, from 0; -1 for one that is not there. */

@@ -7,6 +7,8 @@ import tidemark.core.problem.RuleViolation;
 
 /** Dates as the line-based formats write them, in digits alone. */
 final class FormatDates {
+    static final String SIX_DIGITS = "six digits such as 260604";
+
     private FormatDates() {}
 
     /** Six digits, {@code 260604}; years before 80 are after 2000. */
@@ -14,15 +16,15 @@ final class FormatDates {
         LocalDate day = null;
         if (text.length() == 6 && digits(text, 6)) {
             int year = number(text, 0, 2);
-            day = of(year < 80 ? 2000 + year : 1900 + year, number(text, 2, 4), number(text, 4, 6));
+            day = of(year < 80 ? 2000 + year : 1900 + year, number(text, 2, 2), number(text, 4, 2));
         }
-        return found(day, text, line, field, "six digits such as 260604");
+        return found(day, text, line, field, SIX_DIGITS);
     }
 
     /** Eight digits, {@code 20260604}, whatever follows. */
     static LocalDate eightDigits(String text, int line, String field) {
         LocalDate day = text.length() >= 8 && digits(text, 8)
-                ? of(number(text, 0, 4), number(text, 4, 6), number(text, 6, 8))
+                ? of(number(text, 0, 4), number(text, 4, 2), number(text, 6, 2))
                 : null;
         return found(day, text, line, field, "eight digits such as 20260604");
     }
@@ -38,14 +40,14 @@ final class FormatDates {
                 return null;
             }
         }
-        return of(number(text, 0, 4), number(text, 5, 7), number(text, 8, 10));
+        return of(number(text, 0, 4), number(text, 5, 2), number(text, 8, 2));
     }
 
-    /** The day with this month and day of month that lies nearest to another. */
-    static LocalDate nearest(String monthAndDay, LocalDate to, int line, String field) {
+    /** The day with this month and day of month, four digits, that lies nearest to another. */
+    static LocalDate nearest(int monthAndDay, LocalDate to, int line, String field) {
         LocalDate best = null;
-        int month = number(monthAndDay, 0, 2);
-        int day = number(monthAndDay, 2, 4);
+        int month = monthAndDay / 100;
+        int day = monthAndDay % 100;
         if (month == to.getMonthValue() && day == to.getDayOfMonth()) {
             return to;
         }
@@ -58,19 +60,23 @@ final class FormatDates {
                 best = one;
             }
         }
-        return found(best, monthAndDay, line, field, "month and day such as 0604");
+        return found(best, "%04d".formatted(monthAndDay), line, field, "month and day such as 0604");
     }
 
     private static LocalDate found(@Nullable LocalDate day, String text, int line, String field, String expected) {
         if (day == null) {
-            throw new RuleViolation(
-                    "date.unreadable",
-                    "line " + line + ", " + field,
-                    quoted(text),
-                    expected,
-                    "Fetch the file from the bank again.");
+            throw refused(text, line, field, expected);
         }
         return day;
+    }
+
+    static RuleViolation refused(String text, int line, String field, String expected) {
+        return new RuleViolation(
+                "date.unreadable",
+                "line " + line + ", " + field,
+                quoted(text),
+                expected,
+                "Fetch the file from the bank again.");
     }
 
     static String quoted(String text) {
@@ -104,10 +110,18 @@ final class FormatDates {
         return true;
     }
 
-    private static int number(String text, int from, int to) {
+    /** So many digits that stand there, as a number; -1 where there are others or fewer. */
+    static int number(String text, int from, int count) {
+        if (text.length() - from < count) {
+            return -1;
+        }
         int value = 0;
-        for (int i = from; i < to; i++) {
-            value = value * 10 + (text.charAt(i) - '0');
+        for (int i = from; i < from + count; i++) {
+            char c = text.charAt(i);
+            if (c < '0' || c > '9') {
+                return -1;
+            }
+            value = value * 10 + (c - '0');
         }
         return value;
     }

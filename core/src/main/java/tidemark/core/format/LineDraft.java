@@ -32,7 +32,7 @@ final class LineDraft {
     String text = "";
     String code = "";
     boolean pending;
-    private final StringBuilder extra = new StringBuilder();
+    private String extra = "";
 
     void clear() {
         fileLine = 0;
@@ -47,16 +47,13 @@ final class LineDraft {
         text = "";
         code = "";
         pending = false;
-        extra.setLength(0);
+        extra = "";
     }
 
     /** Adds something a person may want to know, up to a bound. */
     void extra(String more) {
         if (!more.isEmpty() && extra.length() + more.length() < LONGEST) {
-            if (!extra.isEmpty()) {
-                extra.append("; ");
-            }
-            extra.append(more);
+            extra = extra.isEmpty() ? more : extra + "; " + more;
         }
     }
 
@@ -77,7 +74,7 @@ final class LineDraft {
                 fileLine,
                 balance,
                 pending,
-                extra.isEmpty() ? "" : extra.toString());
+                extra);
     }
 
     /** Two pieces of text with a blank between them, up to a bound. */

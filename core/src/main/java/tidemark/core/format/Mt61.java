@@ -6,31 +6,35 @@ import tidemark.core.problem.RuleViolation;
  * The parts of field 61, in order: value date, entry date, mark, funds code, amount, type, reference of the account
  * owner, reference of the bank. {@code 2606040604RCR1234,56NTRFABC//XYZ}
  *
- * @param entryDate month and day, or empty
+ * @param valueDate six digits
+ * @param entryDate four digits, month and day, or -1
+ * @param amountFrom where the amount stands in the field
+ * @param amountTo where it ends
  * @param in whether the account grew: a credit, or the reversal of a debit
  * @param expected announced and not booked (marks EC and ED of an interim report)
  */
 record Mt61(
-        String valueDate,
-        String entryDate,
+        int valueDate,
+        int entryDate,
         boolean in,
         boolean reversal,
         boolean expected,
-        String amount,
+        int amountFrom,
+        int amountTo,
         String type,
         String reference,
         String bankReference) {
+    private static final String USUAL = "NTRF";
 
-    static Mt61 parse(String text, int line) {
-        int at = 0;
-        if (!FormatDates.digits(text, 6)) {
-            throw refused(line, text, "a value date of six digits");
+    /** @param from where the field begins in the text */
+    static Mt61 parse(String text, int from, int line) {
+        int value = FormatDates.number(text, from, 6);
+        if (value < 0) {
+            throw refused(line, text, from, "a value date of six digits");
         }
-        String value = text.substring(0, 6);
-        at = 6;
-        String entry = "";
-        if (FormatDates.digits(text, at, 4)) {
-            entry = text.substring(at, at + 4);
+        int at = from + 6;
+        int entry = FormatDates.number(text, at, 4);
+        if (entry >= 0) {
             at += 4;
         }
         boolean reversal = false;
@@ -43,7 +47,7 @@ record Mt61(
             mark = charAt(text, at);
         }
         if (mark != 'C' && mark != 'D') {
-            throw refused(line, text, "C, D, RC, RD, EC or ED after the dates");
+            throw refused(line, text, from, "C, D, RC, RD, EC or ED after the dates");
         }
         at++;
         char funds = charAt(text, at);
@@ -51,16 +55,16 @@ record Mt61(
             at++;
         }
         int start = at;
-        while (at < text.length() && (Character.isDigit(text.charAt(at)) || text.charAt(at) == ',')) {
+        while (at < text.length() && isAmount(text.charAt(at))) {
             at++;
         }
         if (at == start) {
-            throw refused(line, text, "an amount such as 1234,56 after the mark");
+            throw refused(line, text, from, "an amount such as 1234,56 after the mark");
         }
-        String amount = text.substring(start, at);
+        int end = at;
         String type = "";
         if (text.length() >= at + 4 && "NSF".indexOf(text.charAt(at)) >= 0) {
-            type = text.substring(at, at + 4);
+            type = text.startsWith(USUAL, at) ? USUAL : text.substring(at, at + 4);
             at += 4;
         }
         int slashes = text.indexOf("//", at);
@@ -69,18 +73,31 @@ record Mt61(
         // the reversal of a credit takes the money out again
         boolean credit = mark == 'C';
         return new Mt61(
-                value, entry, credit != reversal, reversal, expected, amount, type, reference.strip(), bank.strip());
+                value,
+                entry,
+                credit != reversal,
+                reversal,
+                expected,
+                start,
+                end,
+                type,
+                reference.strip(),
+                bank.strip());
+    }
+
+    private static boolean isAmount(char c) {
+        return (c >= '0' && c <= '9') || c == ',';
     }
 
     private static char charAt(String text, int at) {
         return at < text.length() ? text.charAt(at) : ' ';
     }
 
-    private static RuleViolation refused(int line, String text, String expected) {
+    private static RuleViolation refused(int line, String text, int from, String expected) {
         return new RuleViolation(
                 "mt.line",
                 "line " + line + ", :61:",
-                FormatDates.quoted(text),
+                FormatDates.quoted(text.substring(from)),
                 expected,
                 "Fetch the file from the bank again.");
     }

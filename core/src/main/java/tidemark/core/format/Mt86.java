@@ -1,7 +1,6 @@
 package tidemark.core.format;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 
@@ -15,35 +14,38 @@ final class Mt86 {
             "TRTP", "IBAN", "BIC", "NAME", "REMI", "EREF", "ORDP", "BENM", "CSID", "MARF", "PREF", "RTRN", "ISDT",
             "CNTP", "ADDR", "ID", "PURP", "ULTD", "ULTC", "SVCL", "KREF", "MREF", "CRED", "DEBT", "INFO", "CHGS",
             "OCMT", "EXCH");
-    private static final List<String> MARKS = List.of(
-            "EREF+", "KREF+", "MREF+", "CRED+", "DEBT+", "SVWZ+", "ABWA+", "ABWE+", "IBAN+", "BIC+", "COAM+", "OAMT+");
 
     private Mt86() {}
 
-    static void into(List<String> lines, LineDraft draft, boolean in) {
-        String first = lines.getFirst();
-        if (FormatDates.digits(first, 3) && first.length() > 3 && isSeparator(first, lines)) {
-            numbered(lines.size() == 1 ? first : String.join("", lines), draft);
+    static void into(String first, List<String> more, LineDraft draft, boolean in) {
+        if (FormatDates.digits(first, 3) && first.length() > 3 && isSeparator(first, more)) {
+            numbered(whole(first, more), draft);
         } else if (first.startsWith("/") && WORDS.contains(word(first))) {
-            slashes(String.join("", lines), draft, in);
+            slashes(whole(first, more), draft, in);
         } else {
-            StringBuilder text = new StringBuilder();
-            for (int i = 0; i < lines.size(); i++) {
+            StringBuilder text = new StringBuilder(first);
+            int before = first.length();
+            for (String line : more) {
                 // a full line was cut in the middle of a word
-                if (i > 0 && lines.get(i - 1).length() < FULL) {
+                if (before < FULL) {
                     text.append(' ');
                 }
-                text.append(lines.get(i));
+                text.append(line);
+                before = line.length();
             }
             draft.text = text.toString().strip();
         }
     }
 
-    private static boolean isSeparator(String first, List<String> lines) {
+    private static String whole(String first, List<String> more) {
+        return more.isEmpty() ? first : first + String.join("", more);
+    }
+
+    private static boolean isSeparator(String first, List<String> more) {
         char separator = first.charAt(3);
         return !Character.isLetterOrDigit(separator)
                 && separator != ' '
-                && (FormatDates.digits(first, 4, 2) || lines.size() > 1);
+                && (FormatDates.digits(first, 4, 2) || !more.isEmpty());
     }
 
     private static String word(String text) {
@@ -53,33 +55,29 @@ final class Mt86 {
 
     private static void numbered(String text, LineDraft draft) {
         char separator = text.charAt(3);
-        StringBuilder remittance = new StringBuilder(text.length());
-        StringBuilder name = new StringBuilder();
+        Remittance remittance = new Remittance(draft);
+        Joined name = new Joined();
         String booking = "";
         int at = 3;
         while (at >= 0 && at + 2 < text.length()) {
             int next = nextField(text, at + 3, separator);
-            String value = text.substring(at + 3, next < 0 ? text.length() : next);
             if (FormatDates.digits(text, at + 1, 2)) {
+                String value = text.substring(at + 3, next < 0 ? text.length() : next);
                 int number = (text.charAt(at + 1) - '0') * 10 + text.charAt(at + 2) - '0';
                 if (number == 0) {
                     booking = value;
                 } else if ((number >= 20 && number <= 29) || (number >= 60 && number <= 63)) {
-                    boolean marked = isMarked(value);
-                    if (marked && !remittance.isEmpty()) {
-                        remittance.append('\n');
-                    }
-                    remittance.append(value);
+                    remittance.add(value);
                 } else if (number == 32 || number == 33) {
-                    name.append(value);
+                    name.add(value);
                 } else if (number == 31) {
                     draft.extra("account " + value);
                 }
             }
             at = next;
         }
-        draft.counterparty = name.toString().strip();
-        remittance(remittance.toString(), draft);
+        draft.counterparty = name.take().strip();
+        draft.text = remittance.text();
         if (draft.text.isEmpty()) {
             draft.text = booking.strip();
         } else {
@@ -87,18 +85,95 @@ final class Mt86 {
         }
     }
 
-    private static boolean isMarked(String value) {
-        int plus = value.indexOf('+');
-        return (plus == 3 || plus == 4) && hasMark(value);
-    }
+    /** The text with marks such as {@code EREF+}, which may go on over several subfields: each mark's part to its field. */
+    private static final class Remittance {
+        private final LineDraft draft;
+        private final Joined part = new Joined();
+        private boolean marked;
+        private String plain = "";
 
-    private static boolean hasMark(String value) {
-        for (String mark : MARKS) {
-            if (value.startsWith(mark)) {
-                return true;
+        Remittance(LineDraft draft) {
+            this.draft = draft;
+        }
+
+        void add(String value) {
+            boolean marks = isMarked(value);
+            if (marks && !part.isEmpty()) {
+                end();
+            }
+            if (part.isEmpty()) {
+                marked = marks;
+            }
+            part.add(value);
+        }
+
+        private void end() {
+            String whole = part.take();
+            if (!marked) {
+                plain = LineDraft.join(plain, whole.strip());
+                return;
+            }
+            String value = whole.substring(whole.indexOf('+') + 1).strip();
+            if (whole.startsWith("SVWZ")) {
+                plain = LineDraft.join(plain, value);
+            } else if (whole.startsWith("EREF")) {
+                if (!value.equals("NOTPROVIDED")) {
+                    draft.reference = value;
+                }
+            } else {
+                draft.extra(whole.startsWith("IBAN") ? value : whole);
             }
         }
-        return false;
+
+        String text() {
+            end();
+            return plain;
+        }
+    }
+
+    /** Pieces of text one after another; mostly there is only one. */
+    private static final class Joined {
+        private String first = "";
+        private final StringBuilder more = new StringBuilder(0);
+
+        boolean isEmpty() {
+            return first.isEmpty();
+        }
+
+        void add(String piece) {
+            if (first.isEmpty()) {
+                first = piece;
+            } else {
+                more.append(piece);
+            }
+        }
+
+        /** All of it; the next piece begins anew. */
+        String take() {
+            String all = more.isEmpty() ? first : first + more;
+            first = "";
+            more.setLength(0);
+            return all;
+        }
+    }
+
+    private static boolean isMarked(String value) {
+        int plus = value.indexOf('+');
+        if (plus != 4) {
+            return plus == 3 && value.startsWith("BIC");
+        }
+        return switch (value.charAt(0)) {
+            case 'S' -> value.startsWith("SVWZ");
+            case 'E' -> value.startsWith("EREF");
+            case 'K' -> value.startsWith("KREF");
+            case 'M' -> value.startsWith("MREF");
+            case 'C' -> value.startsWith("CRED") || value.startsWith("COAM");
+            case 'D' -> value.startsWith("DEBT");
+            case 'A' -> value.startsWith("ABWA") || value.startsWith("ABWE");
+            case 'I' -> value.startsWith("IBAN");
+            case 'O' -> value.startsWith("OAMT");
+            default -> false;
+        };
     }
 
     private static int nextField(String text, int from, char separator) {
@@ -107,26 +182,6 @@ final class Mt86 {
             next = text.indexOf(separator, next + 1);
         }
         return next;
-    }
-
-    /** Text with marks such as {@code EREF+}: each mark's part to its field, the rest is the text. */
-    private static void remittance(String text, LineDraft draft) {
-        String plain = "";
-        for (String part : text.indexOf('\n') < 0 ? new String[] {text} : text.split("\n")) {
-            String value = part.length() > 5 ? part.substring(5).strip() : "";
-            if (part.startsWith("EREF+")) {
-                if (!value.equals("NOTPROVIDED")) {
-                    draft.reference = value;
-                }
-            } else if (part.startsWith("SVWZ+")) {
-                plain = LineDraft.join(plain, value);
-            } else if (isMarked(part)) {
-                draft.extra(part.toLowerCase(Locale.ROOT).startsWith("iban") ? value : part);
-            } else {
-                plain = LineDraft.join(plain, part.strip());
-            }
-        }
-        draft.text = plain;
     }
 
     private static void slashes(String text, LineDraft draft, boolean in) {

@@ -31,11 +31,17 @@ public final class MtReader implements StatementReader {
     }
 
     private static final class Reading {
+        private static final int MOST_MORE = 200;
+
         private final TextLines lines;
         private final CurrencyUnit assumed;
         private final StatementSink sink;
         private final LineDraft draft = new LineDraft();
-        private final List<String> field = new ArrayList<>();
+        private final char[] digits = new char[16];
+        private final DayMemo days = new DayMemo();
+        private String head = "";
+        private int headAt;
+        private final List<String> more = new ArrayList<>();
         private String tag = "";
         private int tagLine;
         private boolean envelope;
@@ -116,11 +122,12 @@ public final class MtReader implements StatementReader {
             int colon = text.startsWith(":") ? text.indexOf(':', 1) : -1;
             if (colon >= 3 && colon <= 4 && isTag(text, colon)) {
                 field();
-                tag = text.substring(1, colon);
+                tag = tagOf(text, colon);
                 tagLine = lines.number();
-                field.add(text.substring(colon + 1));
-            } else if (!tag.isEmpty() && field.size() < 200) {
-                field.add(text);
+                head = text;
+                headAt = colon + 1;
+            } else if (!tag.isEmpty() && more.size() < MOST_MORE) {
+                more.add(text);
             } else if (!text.isBlank() && messageOpen) {
                 throw new RuleViolation(
                         "mt.field",
@@ -133,6 +140,17 @@ public final class MtReader implements StatementReader {
 
         private static boolean isTag(String text, int colon) {
             return FormatDates.digits(text, 1, 2) && (colon == 3 || (text.charAt(3) >= 'A' && text.charAt(3) <= 'Z'));
+        }
+
+        private static String tagOf(String text, int colon) {
+            // the two of which a file is full
+            return colon > 3
+                    ? text.substring(1, colon)
+                    : switch (FormatDates.number(text, 1, 2)) {
+                        case 61 -> "61";
+                        case 86 -> "86";
+                        default -> text.substring(1, colon);
+                    };
         }
 
         private void endOfText() {
@@ -155,7 +173,18 @@ public final class MtReader implements StatementReader {
             if (tag.isEmpty()) {
                 return;
             }
-            String first = field.getFirst();
+            if (tag.equals("61")) {
+                line61();
+            } else {
+                field(head.substring(headAt));
+            }
+            tag = "";
+            if (!more.isEmpty()) {
+                more.clear();
+            }
+        }
+
+        private void field(String first) {
             switch (tag) {
                 case "20" -> {
                     endMessage();
@@ -175,8 +204,7 @@ public final class MtReader implements StatementReader {
                 }
                 case "13D", "13" -> {}
                 case "60F", "60M" -> open60(first, tag.equals("60M"));
-                case "61" -> line61(first);
-                case "86" -> line86();
+                case "86" -> line86(first);
                 case "62F", "62M" -> {
                     endLine();
                     if (!open || !started) {
@@ -198,8 +226,6 @@ public final class MtReader implements StatementReader {
                 }
                 default -> endLine();
             }
-            tag = "";
-            field.clear();
         }
 
         private static String fieldName(String tag) {
@@ -290,6 +316,19 @@ public final class MtReader implements StatementReader {
             return new Balance(day, text.charAt(0) == 'D' ? -amount : amount);
         }
 
+        /** The amount that stands there; one that is not written in the usual way takes the long road. */
+        private long amount(String text, int from, int to, CurrencyUnit unit) {
+            int length = to - from;
+            if (length <= digits.length && text.indexOf(',', from, to) >= 0) {
+                text.getChars(from, to, digits, 0);
+                long value = MinorUnits.plain(digits, 0, length, ',', unit);
+                if (value != MinorUnits.NOT_PLAIN) {
+                    return value;
+                }
+            }
+            return amount(text.substring(from, to), unit);
+        }
+
         private long amount(String text, CurrencyUnit unit) {
             String plain = text.strip();
             if (plain.indexOf(',') < 0 || plain.indexOf('.') >= 0 || plain.startsWith("-")) {
@@ -303,7 +342,7 @@ public final class MtReader implements StatementReader {
             return MinorUnits.parse(plain.replace(',', '.'), unit, tagLine, fieldName(tag));
         }
 
-        private void line61(String text) {
+        private void line61() {
             if (!open || !started || closed) {
                 throw noStatement();
             }
@@ -312,12 +351,15 @@ public final class MtReader implements StatementReader {
             draft.clear();
             drafted = true;
             draft.fileLine = tagLine;
-            Mt61 parts = Mt61.parse(text, tagLine);
-            draft.value = FormatDates.sixDigits(parts.valueDate(), tagLine, ":61:");
-            draft.booked = parts.entryDate().isEmpty()
-                    ? draft.value
-                    : FormatDates.nearest(parts.entryDate(), draft.value, tagLine, ":61:");
-            long amount = amount(parts.amount(), counted());
+            Mt61 parts = Mt61.parse(head, headAt, tagLine);
+            LocalDate value = days.ofSix(parts.valueDate());
+            if (value == null) {
+                throw FormatDates.refused(head.substring(headAt, headAt + 6), tagLine, ":61:", FormatDates.SIX_DIGITS);
+            }
+            draft.value = value;
+            draft.booked =
+                    parts.entryDate() < 0 ? value : FormatDates.nearest(parts.entryDate(), value, tagLine, ":61:");
+            long amount = amount(head, parts.amountFrom(), parts.amountTo(), counted());
             if (amount == 0) {
                 throw new RuleViolation(
                         "amount.zero",
@@ -340,8 +382,8 @@ public final class MtReader implements StatementReader {
                 draft.reference = own;
             }
             draft.bankReference = parts.bankReference();
-            for (int i = 1; i < field.size(); i++) {
-                draft.extra(field.get(i).strip());
+            for (int i = 0; i < more.size(); i++) {
+                draft.extra(more.get(i).strip());
             }
             lastSign = parts.in() ? 1 : -1;
             if (!draft.pending) {
@@ -371,9 +413,9 @@ public final class MtReader implements StatementReader {
             }
         }
 
-        private void line86() {
+        private void line86(String first) {
             if (drafted) {
-                Mt86.into(field, draft, lastSign > 0);
+                Mt86.into(first, more, draft, lastSign > 0);
                 endLine();
             }
         }

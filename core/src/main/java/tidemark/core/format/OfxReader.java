@@ -12,7 +12,6 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.money.MinorUnits;
@@ -26,34 +25,6 @@ import tidemark.core.statement.StatementFacts;
  * ({@code LEDGERBAL}) and no opening one. Source: Open Financial Exchange specification 1.6 and 2.2, chapter 11.
  */
 public final class OfxReader implements StatementReader {
-    private static final Set<String> GROUPS = Set.of(
-            "OFX",
-            "SIGNONMSGSRSV1",
-            "SONRS",
-            "STATUS",
-            "FI",
-            "BANKMSGSRSV1",
-            "STMTTRNRS",
-            "STMTRS",
-            "BANKACCTFROM",
-            "BANKTRANLIST",
-            "STMTTRN",
-            "LEDGERBAL",
-            "AVAILBAL",
-            "CREDITCARDMSGSRSV1",
-            "CCSTMTTRNRS",
-            "CCSTMTRS",
-            "CCACCTFROM",
-            "PAYEE",
-            "CURRENCY",
-            "ORIGCURRENCY",
-            "BANKACCTTO",
-            "CCACCTTO",
-            "BANKTRANLISTP",
-            "STMTTRNP",
-            "BALLIST",
-            "BAL");
-
     @Override
     public String format() {
         return "OFX";
@@ -90,8 +61,9 @@ public final class OfxReader implements StatementReader {
         private final OfxTokens tokens;
         private final CurrencyUnit assumed;
         private final StatementSink sink;
-        private final Deque<String> path = new ArrayDeque<>();
+        private final Deque<OfxElement> path = new ArrayDeque<>();
         private final LineDraft draft = new LineDraft();
+        private final DayMemo days = new DayMemo();
 
         private boolean open;
         private boolean begun;
@@ -121,44 +93,43 @@ public final class OfxReader implements StatementReader {
         }
 
         void read() throws IOException {
-            String element = "";
-            String last = "";
+            OfxElement element = OfxElement.OTHER;
             boolean seen = false;
             OfxTokens.Kind kind = tokens.next();
             while (kind != OfxTokens.Kind.END) {
                 switch (kind) {
+                    case LEAF -> {
+                        leaf(tokens.element());
+                        element = OfxElement.OTHER;
+                    }
                     case OPEN -> {
-                        element = tokens.value();
-                        if (element.equals("OFX")) {
+                        element = tokens.element();
+                        if (element == OfxElement.OFX) {
                             seen = true;
                         }
-                        if (GROUPS.contains(element)) {
+                        if (element.group) {
                             if (path.size() > 40) {
                                 throw malformed("groups in groups, more than 40 deep");
                             }
                             path.push(element);
                             opened(element);
-                            element = "";
+                            element = OfxElement.OTHER;
                         }
-                        last = element;
                     }
                     case TEXT -> {
-                        if (!element.isEmpty()) {
-                            leaf(element, tokens.value());
-                        }
-                        element = "";
+                        leaf(element);
+                        element = OfxElement.OTHER;
                     }
                     case CLOSE -> {
-                        String name = tokens.value();
-                        boolean leaf = name.equals(last);
-                        element = "";
-                        if (!leaf && GROUPS.contains(name)) {
-                            if (path.isEmpty() || !path.peek().equals(name)) {
-                                throw malformed("</" + name + "> where "
+                        OfxElement closed = tokens.element();
+                        element = OfxElement.OTHER;
+                        if (closed.group) {
+                            if (path.peek() != closed) {
+                                throw malformed("</" + closed + "> where "
                                         + (path.isEmpty() ? "nothing" : "<" + path.peek() + ">") + " is open");
                             }
                             path.pop();
-                            closed(name);
+                            closed(closed);
                         }
                     }
                     case END -> {}
@@ -200,9 +171,9 @@ public final class OfxReader implements StatementReader {
                     "Fetch the file from the bank again.");
         }
 
-        private void opened(String name) {
-            switch (name) {
-                case "STMTRS", "CCSTMTRS" -> {
+        private void opened(OfxElement group) {
+            switch (group) {
+                case STMTRS, CCSTMTRS -> {
                     open = true;
                     begun = false;
                     position = 0;
@@ -213,17 +184,17 @@ public final class OfxReader implements StatementReader {
                     closingDay = null;
                     closingText = null;
                 }
-                case "STMTTRN", "STMTTRNP" -> {
+                case STMTTRN, STMTTRNP -> {
                     begin();
                     draft.clear();
                     draft.fileLine = tokens.line();
-                    draft.pending = name.equals("STMTTRNP");
+                    draft.pending = group == OfxElement.STMTTRNP;
                     inLine = true;
                     amount = "";
                     corrects = "";
                     correction = "";
                 }
-                case "CURRENCY", "ORIGCURRENCY" -> {
+                case CURRENCY, ORIGCURRENCY -> {
                     rate = "";
                     symbol = "";
                 }
@@ -231,91 +202,105 @@ public final class OfxReader implements StatementReader {
             }
         }
 
-        private void leaf(String name, String value) {
-            String group = path.isEmpty() ? "" : path.peek();
+        private void leaf(OfxElement leaf) {
+            OfxElement group = path.peek();
+            if (leaf == OfxElement.OTHER || group == null) {
+                return;
+            }
             if (inLine) {
-                lineLeaf(group, name, value);
+                lineLeaf(group, leaf);
                 return;
             }
-            if (group.isEmpty()
-                    || !(group.startsWith("BANK")
-                            || group.contains("STMTRS")
-                            || group.equals("CCACCTFROM")
-                            || group.equals("LEDGERBAL"))) {
-                return;
-            }
-            switch (group + "/" + name) {
-                case "STMTRS/CURDEF", "CCSTMTRS/CURDEF" ->
-                    currency = MinorUnits.currency(value, "line " + tokens.line() + ", CURDEF");
-                case "BANKACCTFROM/ACCTID", "CCACCTFROM/ACCTID" -> account = value;
-                case "BANKTRANLIST/DTSTART" -> from = day(value, "DTSTART");
-                case "BANKTRANLIST/DTEND" -> to = day(value, "DTEND");
-                case "LEDGERBAL/BALAMT" -> {
-                    closingText = value;
-                    closingLine = tokens.line();
+            switch (group) {
+                case STMTRS, CCSTMTRS -> {
+                    if (leaf == OfxElement.CURDEF) {
+                        currency = MinorUnits.currency(tokens.value(), "line " + tokens.line() + ", CURDEF");
+                    }
                 }
-                case "LEDGERBAL/DTASOF" -> closingDay = day(value, "DTASOF");
+                case BANKACCTFROM, CCACCTFROM -> {
+                    if (leaf == OfxElement.ACCTID) {
+                        account = tokens.value();
+                    }
+                }
+                case BANKTRANLIST -> {
+                    if (leaf == OfxElement.DTSTART) {
+                        from = day(leaf);
+                    } else if (leaf == OfxElement.DTEND) {
+                        to = day(leaf);
+                    }
+                }
+                case LEDGERBAL -> {
+                    if (leaf == OfxElement.BALAMT) {
+                        closingText = tokens.value();
+                        closingLine = tokens.line();
+                    } else if (leaf == OfxElement.DTASOF) {
+                        closingDay = day(leaf);
+                    }
+                }
                 default -> {}
             }
         }
 
-        private void lineLeaf(String group, String name, String value) {
+        private void lineLeaf(OfxElement group, OfxElement leaf) {
             switch (group) {
-                case "CURRENCY", "ORIGCURRENCY" -> {
-                    if (name.equals("CURRATE")) {
-                        rate = value;
-                    } else if (name.equals("CURSYM")) {
-                        symbol = value;
+                case CURRENCY, ORIGCURRENCY -> {
+                    if (leaf == OfxElement.CURRATE) {
+                        rate = tokens.value();
+                    } else if (leaf == OfxElement.CURSYM) {
+                        symbol = tokens.value();
                     }
                 }
-                case "PAYEE" -> {
-                    if (name.equals("NAME")) {
-                        draft.counterparty = value;
+                case PAYEE -> {
+                    if (leaf == OfxElement.NAME) {
+                        draft.counterparty = tokens.value();
                     }
                 }
-                case "BANKACCTTO", "CCACCTTO" -> {
-                    if (name.equals("ACCTID")) {
-                        draft.extra("account " + value);
+                case BANKACCTTO, CCACCTTO -> {
+                    if (leaf == OfxElement.ACCTID) {
+                        draft.extra("account " + tokens.value());
                     }
                 }
-                default -> own(name, value);
+                default -> own(leaf);
             }
         }
 
-        private void own(String name, String value) {
-            switch (name) {
-                case "TRNTYPE" -> draft.code = value;
-                case "DTPOSTED" -> draft.booked = day(value, "DTPOSTED");
-                case "DTTRAN" -> draft.booked = day(value, "DTTRAN");
-                case "DTAVAIL" -> draft.value = day(value, "DTAVAIL");
-                case "TRNAMT" -> {
-                    amount = value;
+        private void own(OfxElement leaf) {
+            switch (leaf) {
+                case TRNTYPE -> draft.code = tokens.value();
+                case DTPOSTED, DTTRAN -> draft.booked = day(leaf);
+                case DTAVAIL -> draft.value = day(leaf);
+                case TRNAMT -> {
+                    amount = tokens.value();
                     amountLine = tokens.line();
                 }
-                case "FITID" -> draft.bankReference = value;
-                case "CORRECTFITID" -> corrects = value;
-                case "CORRECTACTION" -> correction = value;
-                case "CHECKNUM" -> draft.check = value;
-                case "REFNUM" -> draft.reference = value;
-                case "NAME", "EXTDNAME" ->
-                    draft.counterparty =
-                            name.equals("NAME") && !draft.counterparty.isEmpty() ? draft.counterparty : value;
-                case "MEMO" -> draft.text = value;
+                case FITID -> draft.bankReference = tokens.value();
+                case CORRECTFITID -> corrects = tokens.value();
+                case CORRECTACTION -> correction = tokens.value();
+                case CHECKNUM -> draft.check = tokens.value();
+                case REFNUM -> draft.reference = tokens.value();
+                case NAME -> {
+                    if (draft.counterparty.isEmpty()) {
+                        draft.counterparty = tokens.value();
+                    }
+                }
+                case EXTDNAME -> draft.counterparty = tokens.value();
+                case MEMO -> draft.text = tokens.value();
                 default -> {}
             }
         }
 
-        private LocalDate day(String text, String field) {
-            return FormatDates.eightDigits(text, tokens.line(), field);
+        private LocalDate day(OfxElement field) {
+            LocalDate plain = tokens.day(days);
+            return plain == null ? FormatDates.eightDigits(tokens.value(), tokens.line(), field.name()) : plain;
         }
 
-        private void closed(String name) {
-            switch (name) {
-                case "OFX" -> complete = true;
-                case "CURRENCY", "ORIGCURRENCY" ->
-                    draft.extra((name.equals("CURRENCY") ? "in " : "originally in ") + symbol + " at " + rate);
-                case "STMTTRN", "STMTTRNP" -> endLine();
-                case "STMTRS", "CCSTMTRS" -> endStatement();
+        private void closed(OfxElement group) {
+            switch (group) {
+                case OFX -> complete = true;
+                case CURRENCY, ORIGCURRENCY ->
+                    draft.extra((group == OfxElement.CURRENCY ? "in " : "originally in ") + symbol + " at " + rate);
+                case STMTTRN, STMTTRNP -> endLine();
+                case STMTRS, CCSTMTRS -> endStatement();
                 default -> {}
             }
         }

@@ -3,6 +3,9 @@ package tidemark.core.format;
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.charset.CharacterCodingException;
+import java.time.LocalDate;
+import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import tidemark.core.problem.RuleViolation;
 
 /**
@@ -14,15 +17,22 @@ final class OfxTokens {
 
     /** What has been read. */
     enum Kind {
+        /** A tag. */
         OPEN,
         CLOSE,
         TEXT,
+        /** A tag with its text, and with the tag that closes it where that follows. */
+        LEAF,
         END
     }
 
     private static final boolean[] NAME_PART = new boolean[128];
+    private static final boolean[] TELLING = new boolean[64];
 
     static {
+        for (char c : new char[] {'<', '&', '\n', 0}) {
+            TELLING[c] = true;
+        }
         for (char c = 0; c < NAME_PART.length; c++) {
             NAME_PART[c] = Character.isLetterOrDigit(c) || c == '.' || c == '_';
         }
@@ -34,24 +44,62 @@ final class OfxTokens {
     private int end;
     private int line = 1;
     private final StringBuilder text = new StringBuilder();
-    private String name = "";
-    private final NamePool names = new NamePool();
+    private OfxElement element = OfxElement.OTHER;
+    /** What came after each element when it was met last; in a file of many lines it mostly comes again. */
+    private final OfxElement[] follower = new OfxElement[OfxElement.values().length];
+
+    private String given = "";
+    private int valueFrom;
+    private int valueTo = -1;
 
     OfxTokens(Reader in) {
         this.in = in;
+        Arrays.fill(follower, OfxElement.OTHER);
     }
 
     int line() {
         return line;
     }
 
-    /** Name of the tag, in capitals, without a prefix; or the text with its entities resolved, stripped. */
+    /** The element whose tag has been read. */
+    OfxElement element() {
+        return element;
+    }
+
+    /** The text with its entities resolved, stripped. */
     String value() {
-        return name;
+        if (valueTo >= 0) {
+            given = new String(buffer, valueFrom, valueTo - valueFrom);
+            valueTo = -1;
+        }
+        return given;
+    }
+
+    /** The text as a day in eight digits, whatever follows; null where it is none. */
+    @Nullable
+    LocalDate day(DayMemo days) {
+        if (valueTo < 0 || valueTo - valueFrom < 8) {
+            return null;
+        }
+        int number = 0;
+        for (int i = valueFrom; i < valueFrom + 8; i++) {
+            char c = buffer[i];
+            if (c < '0' || c > '9') {
+                return null;
+            }
+            number = number * 10 + (c - '0');
+        }
+        return days.of(number);
     }
 
     Kind next() throws IOException {
         while (true) {
+            while (at < end && isBlank(buffer[at])) {
+                if (buffer[at] == '\n') {
+                    line++;
+                }
+                at++;
+            }
             int c = read();
             if (c < 0) {
                 return Kind.END;
@@ -62,13 +110,25 @@ final class OfxTokens {
                     return kind;
                 }
             } else {
-                at--;
+                unread(c);
                 String found = text('<');
                 if (!found.isEmpty()) {
-                    name = found;
+                    given = found;
+                    valueTo = -1;
                     return Kind.TEXT;
                 }
             }
+        }
+    }
+
+    private static boolean isBlank(char c) {
+        return c == ' ' || c == '\n' || c == '\r' || c == '\t';
+    }
+
+    private void unread(int c) {
+        at--;
+        if (c == '\n') {
+            line--;
         }
     }
 
@@ -107,18 +167,36 @@ final class OfxTokens {
     /** The tag after its opening bracket; null for what is passed over. */
     @SuppressWarnings("NullAway")
     private Kind tag() throws IOException {
+        OfxElement likely = follower[element.ordinal()];
+        if (likely.stands(buffer, at, end)) {
+            element = likely;
+            int start = at;
+            at += likely.length() + 1;
+            return !element.group && leaf(start, at - 1) ? Kind.LEAF : Kind.OPEN;
+        }
         boolean closing = at < end && buffer[at] == '/';
         int start = closing ? at + 1 : at;
         int plain = start;
         int hash = 0;
-        while (plain < end && buffer[plain] < NAME_PART.length && NAME_PART[buffer[plain]]) {
-            hash = hash * 31 + (buffer[plain] & 0x5F);
+        char[] chars = buffer;
+        int stop = end;
+        while (plain < stop) {
+            char c = chars[plain];
+            if (c >= NAME_PART.length || !NAME_PART[c]) {
+                break;
+            }
+            hash = OfxElement.step(hash, c);
             plain++;
         }
         if (plain > start && plain < end && buffer[plain] == '>') {
-            name = names.of(buffer, start, plain, hash);
+            OfxElement before = element;
+            element = OfxElement.of(buffer, start, plain, hash);
             at = plain + 1;
-            return closing ? Kind.CLOSE : Kind.OPEN;
+            if (closing) {
+                return Kind.CLOSE;
+            }
+            follower[before.ordinal()] = element;
+            return !element.group && leaf(start, plain) ? Kind.LEAF : Kind.OPEN;
         }
         text.setLength(0);
         int c = read();
@@ -141,8 +219,9 @@ final class OfxTokens {
                 if (following == ']') {
                     int last = read();
                     if (last == '>') {
-                        name = text.substring(8, text.length() - 1).strip();
-                        return name.isEmpty() ? null : Kind.TEXT;
+                        given = text.substring(8, text.length() - 1).strip();
+                        valueTo = -1;
+                        return given.isEmpty() ? null : Kind.TEXT;
                     }
                     at--;
                 }
@@ -180,11 +259,49 @@ final class OfxTokens {
         }
         whole = whole.substring(0, blank);
         int colon = whole.indexOf(':');
-        name = (colon < 0 ? whole : whole.substring(colon + 1)).toUpperCase(java.util.Locale.ROOT);
+        element = OfxElement.of(colon < 0 ? whole : whole.substring(colon + 1));
         if (empty && !close) {
             return null;
         }
         return close ? Kind.CLOSE : Kind.OPEN;
+    }
+
+    /**
+     * Takes the text that follows a tag, up to the next tag, and that one too where it closes this element; false where
+     * there is none, where it has entities or is not wholly read yet.
+     */
+    private boolean leaf(int nameStart, int nameEnd) {
+        char[] chars = buffer;
+        int stop = end;
+        int place = at;
+        int newlines = 0;
+        while (place < stop) {
+            char c = chars[place];
+            if (c < TELLING.length && TELLING[c]) {
+                if (c == '<') {
+                    break;
+                }
+                if (c != '\n') {
+                    return false;
+                }
+                newlines++;
+            }
+            place++;
+        }
+        if (place == stop || !strip(at, place)) {
+            return false;
+        }
+        line += newlines;
+        int length = nameEnd - nameStart;
+        at = place;
+        int close = place + 2;
+        if (close + length < stop
+                && chars[place + 1] == '/'
+                && chars[close + length] == '>'
+                && Arrays.equals(chars, close, close + length, chars, nameStart, nameEnd)) {
+            at = close + length + 1;
+        }
+        return true;
     }
 
     private void bounded() {
@@ -212,7 +329,7 @@ final class OfxTokens {
         for (int i = at; i < end; i++) {
             char c = buffer[i];
             if (c == until) {
-                String whole = stripped(at, i);
+                String whole = strip(at, i) ? value() : "";
                 line += newlines;
                 at = i;
                 return whole;
@@ -256,18 +373,23 @@ final class OfxTokens {
         return entity ? resolved(plain) : plain;
     }
 
-    private String stripped(int from, int to) {
+    /** Makes what lies between, without blanks at its ends, the value; false where nothing is left. */
+    private boolean strip(int from, int to) {
         int start = from;
         int last = to;
-        while (start < last && (buffer[start] <= ' ' || buffer[start] > '~') && Character.isWhitespace(buffer[start])) {
+        while (start < last && isSpace(buffer[start])) {
             start++;
         }
-        while (last > start
-                && (buffer[last - 1] <= ' ' || buffer[last - 1] > '~')
-                && Character.isWhitespace(buffer[last - 1])) {
+        while (last > start && isSpace(buffer[last - 1])) {
             last--;
         }
-        return start == last ? "" : new String(buffer, start, last - start);
+        valueFrom = start;
+        valueTo = last;
+        return start < last;
+    }
+
+    private static boolean isSpace(char c) {
+        return (c <= ' ' || c > '~') && Character.isWhitespace(c);
     }
 
     /** The five predefined entities, a blank that does not break, and characters by number; no other is looked up. */

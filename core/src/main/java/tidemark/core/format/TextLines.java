@@ -97,8 +97,11 @@ final class TextLines {
             }
             int start = at;
             byte b = 0;
-            while (at < end) {
-                b = buffer[at];
+            byte[] bytes = buffer;
+            int stop = end;
+            int place = start;
+            while (place < stop) {
+                b = bytes[place];
                 if (b <= '\r') {
                     if (b == '\n' || b == '\r') {
                         break;
@@ -107,7 +110,7 @@ final class TextLines {
                         throw new RuleViolation(
                                 "file.nul",
                                 "line " + number,
-                                "a NUL byte at offset " + (offset + at - start),
+                                "a NUL byte at offset " + (offset + place - start),
                                 "text",
                                 "Fetch the file from the bank again; this one is damaged or no text file.");
                     }
@@ -115,10 +118,20 @@ final class TextLines {
                         ascii = false;
                     }
                 }
+                place++;
+            }
+            at = place;
+            offset += at - start;
+            if (ascii && length == 0 && at < end) {
+                // as nearly always: a line that lies whole in the buffer
+                String whole = new String(buffer, start, within(at - start), StandardCharsets.ISO_8859_1);
                 at++;
+                offset++;
+                afterCr = b == '\r';
+                ended = true;
+                return whole;
             }
             append(start, at - start);
-            offset += at - start;
             if (at < end) {
                 at++;
                 offset++;
@@ -131,7 +144,16 @@ final class TextLines {
     }
 
     private void append(int start, int count) {
-        if (length + count > LONGEST) {
+        within(length + count);
+        if (length + count > line.length) {
+            line = java.util.Arrays.copyOf(line, Math.max(length + count, 2 * line.length));
+        }
+        System.arraycopy(buffer, start, line, length, count);
+        length += count;
+    }
+
+    private int within(int count) {
+        if (count > LONGEST) {
             throw new RuleViolation(
                     "line.long",
                     "line " + number,
@@ -139,11 +161,7 @@ final class TextLines {
                     "lines of at most " + LONGEST + " bytes",
                     "Fetch the file from the bank again; this one is damaged or no statement.");
         }
-        if (length + count > line.length) {
-            line = java.util.Arrays.copyOf(line, Math.max(length + count, 2 * line.length));
-        }
-        System.arraycopy(buffer, start, line, length, count);
-        length += count;
+        return count;
     }
 
     private String text(boolean ascii) {

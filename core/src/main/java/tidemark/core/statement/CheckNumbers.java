@@ -6,6 +6,9 @@ public final class CheckNumbers {
 
     /** {@code "No. 0020421"} becomes {@code "20421"}; a text without digits becomes empty. */
     public static String plain(String text) {
+        if (isPlain(text)) {
+            return text;
+        }
         StringBuilder digits = new StringBuilder(text.length());
         for (int i = 0; i < text.length(); i++) {
             char c = text.charAt(i);
@@ -14,5 +17,17 @@ public final class CheckNumbers {
             }
         }
         return digits.toString();
+    }
+
+    private static boolean isPlain(String text) {
+        if (!text.isEmpty() && text.charAt(0) == '0') {
+            return false;
+        }
+        for (int i = 0; i < text.length(); i++) {
+            if (text.charAt(i) < '0' || text.charAt(i) > '9') {
+                return false;
+            }
+        }
+        return true;
     }
 }

@@ -57,8 +57,19 @@ class ReadersFuzz {
         read(new CsvStatementReader(), file);
     }
 
+    /** A spreadsheet whose first sheet is these bytes. */
+    @FuzzTest(maxDuration = TIME)
+    void xlsx(byte[] sheet) throws IOException {
+        byte[] shared = Workbooks.text("<sst><si><t>Date</t></si><si><t>Amount</t></si></sst>");
+        files(Workbooks.of(sheet, shared));
+    }
+
     @FuzzTest(maxDuration = TIME)
     void anything(byte[] file) throws IOException {
+        files(file);
+    }
+
+    private static void files(byte[] file) throws IOException {
         try {
             new StatementFiles(new StatementFiles.Limits(1 << 22, 20), List.of())
                     .readAll(new ByteArrayInputStream(file), CurrencyUnit.USD);

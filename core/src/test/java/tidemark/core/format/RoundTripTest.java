@@ -2,10 +2,13 @@ package tidemark.core.format;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
+import java.io.FilterInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
@@ -67,6 +70,49 @@ class RoundTripTest {
                     told);
             s.facts().closing().ifPresent(c -> assertEquals(made.header().closingMinorUnits(), c.minorUnits(), told));
             s.facts().opening().ifPresent(o -> assertEquals(made.header().openingMinorUnits(), o.minorUnits(), told));
+        }
+    }
+
+    /** Bytes as they come from a slow line: a few at a time, so that anything may be parted anywhere. */
+    private static InputStream inPieces(byte[] file, Random random) {
+        return new FilterInputStream(new ByteArrayInputStream(file)) {
+            @Override
+            public int read(byte[] into, int offset, int length) throws IOException {
+                return super.read(into, offset, Math.min(length, 1 + random.nextInt(9)));
+            }
+
+            @Override
+            public int available() {
+                return 0;
+            }
+        };
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"camt.053", "OFX", "MT940", "BAI2", "CSV", "QIF"})
+    void read_inPiecesOfAnySize_isTheSame(String format) throws IOException {
+        for (long seed = 1; seed <= 25; seed++) {
+            BankFiles.Made made = BankFiles.statement(seed, 12, format.equals("BAI2") ? TO : FROM, TO);
+            String plain = new String(FORMATS.get(format).apply(made), StandardCharsets.UTF_8);
+            String odd =
+                    seed % 2 == 0 ? plain : plain.replace("berth", "kai é €").replace("\n", "\r\n");
+            byte[] file = odd.getBytes(StandardCharsets.UTF_8);
+            StatementFiles.Contents whole = read(file);
+            StatementFiles.Contents pieces = new StatementFiles(StatementFiles.Limits.USUAL, List.of())
+                    .readAll(inPieces(file, new Random(seed)), CurrencyUnit.USD);
+            assertEquals(whole, pieces, format + ", seed " + seed);
+            assertEquals(12, whole.statements().getFirst().lines().size());
+            if (seed % 2 == 1) {
+                assertTrue(
+                        whole.statements()
+                                .getFirst()
+                                .lines()
+                                .getFirst()
+                                .line()
+                                .text()
+                                .contains("kai é €"),
+                        odd);
+            }
         }
     }
 

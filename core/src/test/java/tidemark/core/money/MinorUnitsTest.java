@@ -42,6 +42,28 @@ class MinorUnitsTest {
     }
 
     @Test
+    void plain_isWhatParseGives_orLeavesItToParse() {
+        int given = 0;
+        String alphabet = "0123456789.-+,e ";
+        for (long seed = 0; seed < 200_000; seed++) {
+            Random random = new Random(seed);
+            CurrencyUnit unit =
+                    seed % 3 == 0 ? CurrencyUnit.JPY : seed % 3 == 1 ? CurrencyUnit.USD : CurrencyUnit.of("KWD");
+            StringBuilder made = new StringBuilder("??");
+            for (int i = random.nextInt(18); i > 0; i--) {
+                made.append(alphabet.charAt(random.nextInt(random.nextInt(4) == 0 ? alphabet.length() : 11)));
+            }
+            char[] text = made.append("??").toString().toCharArray();
+            long plain = MinorUnits.plain(text, 2, text.length - 2, '.', unit);
+            if (plain != MinorUnits.NOT_PLAIN) {
+                given++;
+                assertEquals(MinorUnits.parse(made.substring(2, made.length() - 2), unit, "x"), plain, made::toString);
+            }
+        }
+        assertTrue(given > 30_000, given + " were plain");
+    }
+
+    @Test
     void parse_threeDecimals_isRefused() {
         assertEquals(
                 "amount.places",
