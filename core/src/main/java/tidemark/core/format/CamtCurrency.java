@@ -10,16 +10,17 @@ final class CamtCurrency {
     @Nullable
     CurrencyUnit unit;
 
+    private final char[] scratch = new char[16];
+
     /** The amount of the element the cursor stands on, in minor units, not below zero. */
     long amount(XmlCursor cursor) throws XMLStreamException {
         String code = cursor.attribute("Ccy");
-        int line = cursor.line();
         if (!code.isEmpty()) {
             if (unit == null) {
-                unit = MinorUnits.currency(code, "line " + line + ", Ccy");
+                unit = MinorUnits.currency(code, "line " + cursor.line() + ", Ccy");
             } else if (!unit.getCode().equals(code)) {
                 throw XmlCursor.at(
-                        line,
+                        cursor.line(),
                         "currency.other",
                         "an amount in " + code,
                         "amounts in " + unit.getCode() + ", the currency of the account",
@@ -28,17 +29,31 @@ final class CamtCurrency {
         }
         if (unit == null) {
             throw XmlCursor.at(
-                    line, "currency.missing", "an amount without Ccy", "a currency code", "Fetch the file again.");
+                    cursor.line(),
+                    "currency.missing",
+                    "an amount without Ccy",
+                    "a currency code",
+                    "Fetch the file again.");
         }
         String digits = cursor.text();
         if (digits.startsWith("-")) {
             throw XmlCursor.at(
-                    line,
+                    cursor.line(),
                     "amount.negative",
                     "“" + digits + "”",
                     "an amount without a sign, its side told by CdtDbtInd",
                     "Fetch the file from the bank again.");
         }
-        return MinorUnits.parse(digits, unit, line, "Amt");
+        long plain = plain(digits);
+        return plain == MinorUnits.NOT_PLAIN ? MinorUnits.parse(digits, unit, cursor.line(), "Amt") : plain;
+    }
+
+    /** The signed amount in minor units where it is a plain one; {@link MinorUnits#NOT_PLAIN} where it is not. */
+    long plain(String digits) {
+        if (unit == null || digits.length() > scratch.length) {
+            return MinorUnits.NOT_PLAIN;
+        }
+        digits.getChars(0, digits.length(), scratch, 0);
+        return MinorUnits.plain(scratch, 0, digits.length(), '.', unit);
     }
 }

@@ -34,6 +34,14 @@ final class CamtEntries {
     private int transactions;
     private int withAmount;
     private long partsMade;
+    private final XmlCursor.Child field = this::field;
+    private final XmlCursor.Child detail = this::detail;
+    private final XmlCursor.Child code = this::code;
+    private String domain = "";
+    private String proprietary = "";
+    private String firstName = "";
+    private String firstEndToEnd = "";
+    private String firstAmount = "";
 
     /** One transaction of an entry. */
     private static final class Transaction {
@@ -73,14 +81,13 @@ final class CamtEntries {
     }
 
     static boolean isDebit(XmlCursor cursor) throws XMLStreamException {
-        int line = cursor.line();
         String side = cursor.text();
         return switch (side) {
             case "DBIT" -> true;
             case "CRDT" -> false;
             default ->
                 throw XmlCursor.at(
-                        line,
+                        cursor.line(),
                         "side.unreadable",
                         "“" + side + "” as CdtDbtInd",
                         "CRDT or DBIT",
@@ -91,7 +98,7 @@ final class CamtEntries {
     /** Reads the entry the cursor stands on and hands it on. */
     void read() throws XMLStreamException {
         clear();
-        cursor.children(this::field);
+        cursor.children(field);
         if (status.equals("INFO")) {
             sink.warn(ReadWarning.note(
                     draft.fileLine,
@@ -204,29 +211,31 @@ final class CamtEntries {
     }
 
     private void transactionCode() throws XMLStreamException {
-        StringBuilder domain = new StringBuilder();
-        String[] own = {""};
-        cursor.children(kind -> {
-            switch (kind) {
-                case "Domn" ->
-                    cursor.children(d -> {
-                        if (d.equals("Cd")) {
-                            domain.append(cursor.text());
-                        } else {
-                            cursor.children(f -> domain.append('-').append(cursor.text()));
-                        }
-                    });
-                case "Prtry" ->
-                    cursor.children(p -> {
-                        String code = cursor.text();
-                        if (p.equals("Cd")) {
-                            own[0] = code;
-                        }
-                    });
-                default -> cursor.skip();
-            }
-        });
-        draft.code = domain.isEmpty() ? own[0] : domain.toString();
+        domain = "";
+        proprietary = "";
+        cursor.children(code);
+        draft.code = domain.isEmpty() ? proprietary : domain;
+    }
+
+    private void code(String kind) throws XMLStreamException {
+        switch (kind) {
+            case "Domn" ->
+                cursor.children(d -> {
+                    if (d.equals("Cd")) {
+                        domain = domain.concat(cursor.text());
+                    } else {
+                        cursor.children(f -> domain = domain + '-' + cursor.text());
+                    }
+                });
+            case "Prtry" ->
+                cursor.children(p -> {
+                    String text = cursor.text();
+                    if (p.equals("Cd")) {
+                        proprietary = text;
+                    }
+                });
+            default -> cursor.skip();
+        }
     }
 
     private void charges() throws XMLStreamException {
@@ -296,43 +305,46 @@ final class CamtEntries {
         Transaction t = transaction;
         t.clear(debit);
         transactions++;
-        cursor.children(name -> {
-            switch (name) {
-                case "Refs" -> references();
-                case "Amt" -> {
-                    t.amountCurrency = cursor.attribute("Ccy");
-                    t.amount = cursor.text();
+        cursor.children(detail);
+        take(t);
+    }
+
+    private void detail(String name) throws XMLStreamException {
+        Transaction t = transaction;
+        switch (name) {
+            case "Refs" -> references();
+            case "Amt" -> {
+                t.amountCurrency = cursor.attribute("Ccy");
+                t.amount = cursor.text();
+            }
+            case "CdtDbtInd" -> t.debit = isDebit(cursor);
+            case "AmtDtls" -> amountDetails();
+            case "Chrgs" -> charges();
+            case "BkTxCd" -> {
+                if (draft.code.isEmpty()) {
+                    transactionCode();
+                } else {
+                    cursor.skip();
                 }
-                case "CdtDbtInd" -> t.debit = isDebit(cursor);
-                case "AmtDtls" -> amountDetails();
-                case "Chrgs" -> charges();
-                case "BkTxCd" -> {
-                    if (draft.code.isEmpty()) {
-                        transactionCode();
+            }
+            case "RltdPties" -> parties();
+            case "RmtInf" -> remittance();
+            case "RtrInf" ->
+                cursor.children(r -> {
+                    if (r.equals("Rsn")) {
+                        draft.extra("returned: " + cursor.textOrCode());
                     } else {
                         cursor.skip();
                     }
+                });
+            case "AddtlTxInf" -> {
+                String more = cursor.text();
+                if (info.isEmpty()) {
+                    info = more;
                 }
-                case "RltdPties" -> parties();
-                case "RmtInf" -> remittance();
-                case "RtrInf" ->
-                    cursor.children(r -> {
-                        if (r.equals("Rsn")) {
-                            draft.extra("returned: " + cursor.textOrCode());
-                        } else {
-                            cursor.skip();
-                        }
-                    });
-                case "AddtlTxInf" -> {
-                    String more = cursor.text();
-                    if (info.isEmpty()) {
-                        info = more;
-                    }
-                }
-                default -> cursor.skip();
             }
-        });
-        take(t);
+            default -> cursor.skip();
+        }
     }
 
     private void take(Transaction t) {
@@ -342,9 +354,12 @@ final class CamtEntries {
         CurrencyUnit unit = currency.unit;
         if (!t.amount.isEmpty() && unit != null && t.amountCurrency.equals(unit.getCode())) {
             try {
-                long amount = new BigDecimal(t.amount)
-                        .movePointRight(unit.getDecimalPlaces())
-                        .longValueExact();
+                long plain = currency.plain(t.amount);
+                long amount = plain != MinorUnits.NOT_PLAIN
+                        ? plain
+                        : new BigDecimal(t.amount)
+                                .movePointRight(unit.getDecimalPlaces())
+                                .longValueExact();
                 partsMade = Math.addExact(partsMade, t.debit ? -amount : amount);
                 withAmount++;
             } catch (ArithmeticException | NumberFormatException e) {
@@ -368,18 +383,21 @@ final class CamtEntries {
     }
 
     /** What a batch is made of; the first part is told only once there is a second. */
-    private String firstPart = "";
-
     private void part(Transaction t, String name) {
-        String told = LineDraft.join(LineDraft.join(name, t.endToEnd), t.amount);
         if (transactions == 1) {
-            firstPart = told;
+            firstName = name;
+            firstEndToEnd = t.endToEnd;
+            firstAmount = t.amount;
             return;
         }
         if (transactions == 2) {
-            draft.extra(firstPart);
+            draft.extra(told(firstName, firstEndToEnd, firstAmount));
         }
-        draft.extra(told);
+        draft.extra(told(name, t.endToEnd, t.amount));
+    }
+
+    private static String told(String name, String endToEnd, String amount) {
+        return LineDraft.join(LineDraft.join(name, endToEnd), amount);
     }
 
     private static String joined(String before, String more) {

@@ -31,7 +31,6 @@ import tidemark.core.statement.StatementFacts;
 public final class CamtReader implements StatementReader {
     private static final Pattern NAMESPACE =
             Pattern.compile("urn:iso:std:iso:20022:tech:xsd:(camt\\.05[234])\\.001\\.(\\d\\d)");
-    private static final int LONGEST_TEXT = 10_000;
     private static final XMLInputFactory FACTORY = factory();
 
     private String format = "camt";
@@ -40,11 +39,11 @@ public final class CamtReader implements StatementReader {
         XMLInputFactory factory = new WstxInputFactory();
         factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
         factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-        factory.setProperty(XMLInputFactory.IS_COALESCING, true);
+        factory.setProperty(XMLInputFactory.IS_COALESCING, false);
         factory.setProperty(WstxInputProperties.P_MAX_ELEMENT_DEPTH, 60);
         factory.setProperty(WstxInputProperties.P_MAX_ATTRIBUTE_SIZE, 2_000);
         factory.setProperty(WstxInputProperties.P_MAX_ATTRIBUTES_PER_ELEMENT, 30);
-        factory.setProperty(WstxInputProperties.P_MAX_TEXT_LENGTH, LONGEST_TEXT);
+        factory.setProperty(WstxInputProperties.P_MAX_TEXT_LENGTH, XmlCursor.LONGEST_TEXT);
         return factory;
     }
 

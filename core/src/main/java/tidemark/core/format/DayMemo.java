@@ -11,6 +11,9 @@ final class DayMemo {
     /** The day such as 20260604, or null where the calendar has none. */
     @Nullable
     LocalDate of(int eightDigits) {
+        if (eightDigits < 0) {
+            return null;
+        }
         if (eightDigits != known) {
             day = FormatDates.of(eightDigits / 10_000, eightDigits / 100 % 100, eightDigits % 100);
             known = eightDigits;

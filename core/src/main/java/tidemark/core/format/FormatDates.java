@@ -29,18 +29,15 @@ final class FormatDates {
         return found(day, text, line, field, "eight digits such as 20260604");
     }
 
-    /** A date such as 2026-06-04, or null where it is not written so. */
-    static @Nullable LocalDate iso(String text) {
+    /** A date such as 2026-06-04 as a number such as 20260604; -1 where it is not written so. */
+    static int isoNumber(String text) {
         if (text.length() != 10 || text.charAt(4) != '-' || text.charAt(7) != '-') {
-            return null;
+            return -1;
         }
-        for (int i = 0; i < 10; i++) {
-            char c = text.charAt(i);
-            if (i != 4 && i != 7 && (c < '0' || c > '9')) {
-                return null;
-            }
-        }
-        return of(number(text, 0, 4), number(text, 5, 2), number(text, 8, 2));
+        int year = number(text, 0, 4);
+        int month = number(text, 5, 2);
+        int day = number(text, 8, 2);
+        return year < 0 || month < 0 || day < 0 ? -1 : year * 10_000 + month * 100 + day;
     }
 
     /** The day with this month and day of month, four digits, that lies nearest to another. */

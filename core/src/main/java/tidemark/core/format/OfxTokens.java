@@ -203,6 +203,9 @@ final class OfxTokens {
         boolean section = false;
         while (c >= 0 && (c != '>' || section)) {
             text.append((char) c);
+            if (text.length() == 8 && text.charAt(0) == '!' && "![CDATA[".contentEquals(text)) {
+                section = true;
+            }
             if (!section && c != '!' && text.length() > 1) {
                 // most of a tag's name in one go
                 int from = at;
@@ -211,10 +214,7 @@ final class OfxTokens {
                 }
                 text.append(buffer, from, at - from);
             }
-            if (text.length() == 8 && text.charAt(0) == '!' && "![CDATA[".contentEquals(text)) {
-                section = true;
-            }
-            if (section && text.length() > 10 && c == ']') {
+            if (section && text.length() > 8 && c == ']') {
                 int following = read();
                 if (following == ']') {
                     int last = read();

@@ -9,7 +9,10 @@ import tidemark.core.problem.RuleViolation;
 
 /** Walks an XML stream element by element, so that a reader says what it wants and skips the rest. */
 final class XmlCursor {
+    static final int LONGEST_TEXT = 10_000;
+
     private final XMLStreamReader xml;
+    private final DayMemo days = new DayMemo();
 
     XmlCursor(XMLStreamReader xml) {
         this.xml = xml;
@@ -45,8 +48,40 @@ final class XmlCursor {
         }
     }
 
+    /** The text of the element, stripped. */
     String text() throws XMLStreamException {
-        return xml.getElementText().strip();
+        if (!first()) {
+            return "";
+        }
+        String text = new String(xml.getTextCharacters(), xml.getTextStart(), xml.getTextLength());
+        if (!first()) {
+            return text.strip();
+        }
+        // parted by a comment, by a section, or because it is long
+        StringBuilder more = new StringBuilder(text);
+        do {
+            add(more);
+        } while (first());
+        return more.toString().strip();
+    }
+
+    private void add(StringBuilder text) throws XMLStreamException {
+        text.append(xml.getTextCharacters(), xml.getTextStart(), xml.getTextLength());
+        if (text.length() > LONGEST_TEXT) {
+            throw new XMLStreamException("a text of more than " + LONGEST_TEXT + " characters", xml.getLocation());
+        }
+    }
+
+    /** Goes to the element's text; whether there is any. */
+    private boolean first() throws XMLStreamException {
+        int event = xml.next();
+        while (event == XMLStreamConstants.COMMENT || event == XMLStreamConstants.PROCESSING_INSTRUCTION) {
+            event = xml.next();
+        }
+        if (event == XMLStreamConstants.START_ELEMENT) {
+            throw new XMLStreamException("<" + xml.getLocalName() + "> inside a text", xml.getLocation());
+        }
+        return event != XMLStreamConstants.END_ELEMENT;
     }
 
     /** Status is plain text up to version 07 and a code in a child since. */
@@ -57,7 +92,7 @@ final class XmlCursor {
             switch (xml.next()) {
                 case XMLStreamConstants.START_ELEMENT -> depth++;
                 case XMLStreamConstants.END_ELEMENT -> depth--;
-                case XMLStreamConstants.CHARACTERS -> out.append(xml.getText());
+                case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> add(out);
                 default -> {}
             }
         }
@@ -65,9 +100,8 @@ final class XmlCursor {
     }
 
     LocalDate date() throws XMLStreamException {
-        int line = line();
         String text = text();
-        LocalDate plain = FormatDates.iso(text);
+        LocalDate plain = days.of(FormatDates.isoNumber(text));
         if (plain != null) {
             return plain;
         }
@@ -75,7 +109,7 @@ final class XmlCursor {
             return LocalDate.parse(text.length() > 10 ? text.substring(0, 10) : text);
         } catch (DateTimeParseException e) {
             throw at(
-                    line,
+                    line(),
                     "date.unreadable",
                     text.isEmpty() ? "an empty date" : "“" + text + "”",
                     "a date such as 2026-06-04",
