@@ -140,13 +140,14 @@ function OneLink({ link }: { link: LinkView }) {
   const end = useMutation({ mutationFn: () => send('DELETE', base), onSettled: refresh });
   const back = search.get('back') === 'yes';
   const asked = useRef(false);
+  const waiting = link.state === 'ASKED' || link.renewing;
   // whoever comes back from the bank sees at once how the consent stands
   useEffect(() => {
-    if (back && canPrepare && link.state === 'ASKED' && !asked.current) {
+    if (back && canPrepare && waiting && !asked.current) {
       asked.current = true;
       test.mutate(undefined, { onSettled: () => setSearch({}, { replace: true }) });
     }
-  }, [back, canPrepare, link.state, test, setSearch]);
+  }, [back, canPrepare, waiting, test, setSearch]);
   const tied = link.accounts.some((a) => a.accountId);
   return (
     <section className="sheet">

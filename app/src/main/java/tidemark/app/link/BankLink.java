@@ -35,6 +35,7 @@ class BankLink {
     private long companyId;
     private String bank;
     private String consentId;
+    private String askedConsentId = "";
     private String returnKey = "";
 
     @Enumerated(EnumType.STRING)
@@ -73,7 +74,13 @@ class BankLink {
         this.madeAt = now;
     }
 
+    /** A new consent was asked for; one that is valid goes on until the new one is given. */
     void renewed(AccountInformation.Asked asked) {
+        if (state == State.VALID) {
+            askedConsentId = asked.consentId();
+            return;
+        }
+        askedConsentId = "";
         consentId = asked.consentId();
         validUntil = asked.validUntil();
         state = State.ASKED;
@@ -85,6 +92,18 @@ class BankLink {
         trouble = "";
         failures = 0;
         nextPollAt = now;
+    }
+
+    /** The consent that was asked for was given and takes the place of the one before. */
+    void replaced(LocalDate until, Instant now) {
+        consentId = askedConsentId;
+        askedConsentId = "";
+        valid(until, now);
+    }
+
+    /** The consent that was asked for was not given. */
+    void notGiven() {
+        askedConsentId = "";
     }
 
     void good(Instant now) {
@@ -99,8 +118,15 @@ class BankLink {
         failures++;
         trouble = e.told();
         if (e.kind() == LinkTrouble.Kind.LAPSED) {
-            state = State.LAPSED;
             nextPollAt = null;
+            if (askedConsentId.isEmpty()) {
+                state = State.LAPSED;
+            } else {
+                // what is left is the one that was asked for
+                consentId = askedConsentId;
+                askedConsentId = "";
+                state = State.ASKED;
+            }
             return;
         }
         Duration pause = FIRST_PAUSE.multipliedBy(1L << Math.min(10, failures - 1));
@@ -131,6 +157,11 @@ class BankLink {
 
     String consentId() {
         return consentId;
+    }
+
+    /** The consent that was asked for while another is valid, or empty. */
+    String askedConsentId() {
+        return askedConsentId;
     }
 
     State state() {

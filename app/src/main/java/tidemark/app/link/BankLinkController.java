@@ -55,13 +55,17 @@ class BankLinkController {
             String currency,
             @Nullable Long accountId) {}
 
-    /** @param advice what a person should do now, or empty */
+    /**
+     * @param advice what a person should do now, or empty
+     * @param renewing a new consent was asked for and not given yet; the one before goes on
+     */
     record LinkView(
             long id,
             String bank,
             String bankName,
             BankLink.State state,
             LocalDate validUntil,
+            boolean renewing,
             int everyHours,
             int daysBack,
             String trouble,
@@ -130,6 +134,7 @@ class BankLinkController {
                         .orElse(l.bank() + ", which is no longer set up here"),
                 l.state(),
                 l.validUntil(),
+                !l.askedConsentId().isEmpty(),
                 l.everyHours(),
                 l.daysBack(),
                 l.trouble(),
@@ -148,12 +153,15 @@ class BankLinkController {
             case ASKED -> "Sign in at the bank to give your consent; if you have, look again.";
             case LAPSED -> "Renew the consent at the bank. Nothing is lost: what was booked since is fetched then.";
             case VALID ->
-                l.validUntil().isBefore(today.plusDays(SOON))
-                        ? "The consent lapses on " + tidemark.core.problem.Words.day(l.validUntil())
-                                + ". Renew it before that."
-                        : records.accounts(l.id()).stream().allMatch(a -> a.bankAccountId() == null)
-                                ? "Tie an account that was found to one of yours."
-                                : "";
+                !l.askedConsentId().isEmpty()
+                        ? "A new consent is asked for: sign in at the bank to give it; if you have, test the connection."
+                                + " Until then the one of now goes on."
+                        : l.validUntil().isBefore(today.plusDays(SOON))
+                                ? "The consent lapses on " + tidemark.core.problem.Words.day(l.validUntil())
+                                        + ". Renew it before that."
+                                : records.accounts(l.id()).stream().allMatch(a -> a.bankAccountId() == null)
+                                        ? "Tie an account that was found to one of yours."
+                                        : "";
             case ENDED -> "";
         };
     }

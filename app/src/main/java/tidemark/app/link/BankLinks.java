@@ -112,6 +112,9 @@ class BankLinks {
         BankLink link = records.get(companyId, id);
         Banks.Bank bank = banks.get(link.bank());
         try {
+            if (!link.askedConsentId().isEmpty()) {
+                link = replacement(companyId, link, bank, who);
+            }
             AccountInformation.Consent consent = information.consent(bank, link.consentId());
             if (consent.status().equals("valid")) {
                 records.found(companyId, id, information.accounts(bank, link.consentId()));
@@ -133,6 +136,24 @@ class BankLinks {
             records.change(companyId, id, l -> l.failed(e, records.now()), null, "");
             throw e;
         }
+    }
+
+    /** Looks how a consent stands that was asked for while another is valid; that one goes on unless this one is given. */
+    private BankLink replacement(long companyId, BankLink link, Banks.Bank bank, String who) {
+        AccountInformation.Consent asked = information.consent(bank, link.askedConsentId());
+        return switch (asked.status()) {
+            case "valid" ->
+                records.change(
+                        companyId,
+                        link.id(),
+                        l -> l.replaced(asked.validUntil(), records.now()),
+                        who,
+                        bank.name() + " gave a new consent until " + asked.validUntil());
+            case "received" -> link;
+            default ->
+                records.change(
+                        companyId, link.id(), BankLink::notGiven, who, bank.name() + " was not given a new consent");
+        };
     }
 
     /** Fetches all tied accounts of a link. What the bank gave is taken or waits for a decision like any file. */

@@ -1,6 +1,7 @@
 package tidemark.app.statement;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.io.IOException;
@@ -170,6 +171,28 @@ class BankLinkTest {
 
     @Test
     @Order(5)
+    void consent_thatIsRenewed_goesOnUntilTheNewOneIsGiven() throws Exception {
+        String refusedAt =
+                NewCompany.ok(c.post(link + "/renew", Map.of())).path("at").asString();
+        assertEquals("VALID", only().path("state").asString());
+        assertTrue(only().path("renewing").asBoolean());
+        assertTrue(only().path("advice").asString().contains("the one of now goes on"));
+        NewCompany.ok(c.post(link + "/poll", Map.of()));
+        NewCompany.ok(c.post(link + "/test", Map.of()));
+        assertTrue(only().path("renewing").asBoolean(), "nobody has signed in yet");
+        assertEquals(200, signIn(refusedAt, "wrong"));
+
+        String at = NewCompany.ok(c.post(link + "/renew", Map.of())).path("at").asString();
+        assertEquals(303, signIn(at, "harbour"));
+        JsonNode given = NewCompany.ok(c.post(link + "/test", Map.of()));
+        assertEquals("VALID", given.path("state").asString());
+        assertFalse(given.path("renewing").asBoolean());
+        NewCompany.ok(c.post(link + "/poll", Map.of()));
+        assertTrue(c.get("/activity").toString().contains("gave a new consent until"));
+    }
+
+    @Test
+    @Order(6)
     void consent_thatLapses_isToldAndRenewed() throws Exception {
         NewCompany.ok(c.post(link + "/rehearsal/advance", Map.of("to", "2026-12-01")));
         assertEquals("link.lapsed", c.post(link + "/poll", Map.of()).code());
