@@ -23,7 +23,8 @@ import tidemark.core.statement.StatementFacts;
 
 /**
  * Each reader against a bare pass over the same file: camt against a StAX pass that only counts events, the line-based
- * formats against reading the file's lines; and how the time of camt grows with the file.
+ * formats against reading the file's lines; how the time of camt grows with the file; and a million lines with a small
+ * heap.
  */
 final class ReadingBenchmark implements Benchmarks.Benchmark {
     private static final LocalDate FROM = LocalDate.of(2026, 1, 1);
@@ -60,6 +61,16 @@ final class ReadingBenchmark implements Benchmarks.Benchmark {
                     round -> lines(file));
         }
         grow();
+        formats.put("camt.053", BankFiles::camt);
+        for (Map.Entry<String, Function<BankFiles.Made, byte[]>> format : formats.entrySet()) {
+            BankFiles.Made million =
+                    BankFiles.statement(3, 1_000_000, format.getKey().equals("BAI2") ? TO : FROM, TO);
+            System.out.printf(
+                    "reading %s with a heap of %d MB: %s%n",
+                    format.getKey(),
+                    SmallHeap.MEGABYTES,
+                    SmallHeap.read(format.getValue().apply(million)));
+        }
     }
 
     /** Time for a line at 10,000, 100,000 and 1,000,000 lines. */
@@ -118,8 +129,13 @@ final class ReadingBenchmark implements Benchmarks.Benchmark {
         }
     }
 
-    private static final class Counting implements StatementSink {
+    /** Counts lines, and stops at the first warning. */
+    static class Counting implements StatementSink {
         private int lines;
+
+        int lines() {
+            return lines;
+        }
 
         @Override
         public void begin(StatementFacts soFar) {}
