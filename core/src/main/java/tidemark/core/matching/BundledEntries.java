@@ -40,6 +40,25 @@ final class BundledEntries {
     private final Weights.Table weights;
     private final Bundles bundles;
 
+    /** What was prepared for the bundles searched last; lines of neighbouring days search the same ones. */
+    private static final class Recent {
+        private static final int KEPT = 256;
+
+        private final Bundle[] bundles = new Bundle[KEPT];
+        private final SubsetSums[] sums = new SubsetSums[KEPT];
+
+        SubsetSums of(Bundle bundle) {
+            int place = bundle.number() & (KEPT - 1);
+            if (bundles[place] != bundle) {
+                bundles[place] = bundle;
+                sums[place] = new SubsetSums(bundle.unitTotals());
+            }
+            return sums[place];
+        }
+    }
+
+    private final ThreadLocal<Recent> recent = ThreadLocal.withInitial(Recent::new);
+
     BundledEntries(Comparison comparison, Weights.Table weights, Bundles bundles) {
         this.comparison = comparison;
         this.terms = comparison.terms();
@@ -112,7 +131,7 @@ final class BundledEntries {
                     && weights.code(bundle.kind(), line.code) > GroupSearch.OTHER_KIND;
             if (worth && searched < MOST_SEARCHED) {
                 searched++;
-                SubsetSums sums = new SubsetSums(bundle.unitTotals());
+                SubsetSums sums = recent.get().of(bundle);
                 subsets(l, bundle, sums, amount, PART, tried, false, out);
                 // with more units than all subsets can be searched of, one more unknown leaves nothing that tells
                 for (int i = 0; sums.searchesAll() && i < grosses.length; i++) {
@@ -249,16 +268,21 @@ final class BundledEntries {
             boolean told,
             List<Group> out) {
         Terms.LineTerms line = terms.lines[l];
-        double late = 0;
-        double code = 0;
-        boolean oneParty = true;
-        for (int e : members) {
-            Terms.EntryTerms entry = terms.entries[e];
-            late += weights.lateness(entry.kind, line.day - entry.day);
-            code += weights.code(entry.kind, line.code);
-            oneParty &= entry.party == terms.entries[members[0]].party;
+        boolean oneParty = bundle.tie() == Tie.DAY_AND_PARTY;
+        double usual;
+        if (oneParty || bundle.tie() == Tie.DAY) {
+            // all of one day and kind; but the loose ones of a party
+            usual = bundle.number() < 0 ? usual(line, members) : usual(line, terms.entries[members[0]]);
+        } else {
+            usual = usual(line, members);
         }
-        double all = weight + (late + code) / members.length;
+        for (int i = 1; !oneParty && i < members.length; i++) {
+            if (terms.entries[members[i]].party != terms.entries[members[0]].party) {
+                break;
+            }
+            oneParty = i == members.length - 1;
+        }
+        double all = weight + usual;
         if (told) {
             all += weights.reference(Reference.SAME) + Math.log(Math.max(200, bundles.count()));
         }
@@ -267,6 +291,19 @@ final class BundledEntries {
             all += named(line, terms.entries[members[0]].party);
         }
         out.add(new Group(new int[] {l}, members, all, whole, told, apart, true));
+    }
+
+    /** How usual the days between and the code of the line are for the entries, on the mean. */
+    private double usual(Terms.LineTerms line, int[] members) {
+        double sum = 0;
+        for (int e : members) {
+            sum += usual(line, terms.entries[e]);
+        }
+        return sum / members.length;
+    }
+
+    private double usual(Terms.LineTerms line, Terms.EntryTerms entry) {
+        return weights.lateness(entry.kind, line.day - entry.day) + weights.code(entry.kind, line.code);
     }
 
     private double named(Terms.LineTerms line, int party) {

@@ -23,12 +23,14 @@ final class Bundles {
     }
 
     /**
+     * @param number from 0; -1 for one made for a single line
      * @param units places of members that are taken together or not at all, as one reference ties them
      * @param unitTotals what each unit comes to
      * @param day the latest of its days
      * @param step that all its amounts share
      */
     record Bundle(
+            int number,
             Tie tie,
             int[] members,
             int[][] units,
@@ -155,7 +157,7 @@ final class Bundles {
             // the same as the slip's
             return null;
         }
-        Bundle made = made(tie, members, places, day, total);
+        Bundle made = made(count, tie, members, places, day, total);
         count++;
         if (tie == Tie.DAY) {
             wholeDays.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
@@ -168,11 +170,11 @@ final class Bundles {
         return made;
     }
 
-    private Bundle made(Tie tie, int[] members, int[][] units, int day, long total) {
+    private Bundle made(int number, Tie tie, int[] members, int[][] units, int day, long total) {
         long step = Chance.step(
                 Arrays.stream(members).mapToLong(e -> terms.entries[e].amount()).toArray());
         return new Bundle(
-                tie, members, units, totals(members, units), day, total, step, terms.entries[members[0]].kind);
+                number, tie, members, units, totals(members, units), day, total, step, terms.entries[members[0]].kind);
     }
 
     private long[] totals(int[] members, int[][] units) {
@@ -254,7 +256,7 @@ final class Bundles {
         int[][] units = new int[members.length][];
         Arrays.setAll(units, i -> new int[] {i});
         int day = Arrays.stream(members).map(e -> terms.entries[e].day).max().orElse(0);
-        return made(Tie.DAY_AND_PARTY, members, units, day, total);
+        return made(-1, Tie.DAY_AND_PARTY, members, units, day, total);
     }
 
     int count() {

@@ -25,8 +25,8 @@ final class GroupSearch {
     static final int EARLIEST = -1;
     /** A kind whose lines never had this code, as a logarithm of odds, is not searched for parts. */
     static final double OTHER_KIND = -3;
-    /** Groups of one line or one entry that compete with each other. */
-    private static final int MOST_KEPT = 16;
+    /** Groups of one line or one entry that compete with each other: as many as would be told. */
+    private static final int MOST_KEPT = MatchingResult.MOST_PER_LINE;
 
     /** A group with its weight before others are considered. */
     record Group(
@@ -36,19 +36,26 @@ final class GroupSearch {
     private final Weights.Table weights;
     private final boolean[] openLine;
     private final boolean[] openEntry;
+    private final PairSearch.Found[] pairs;
     private final Bundles bundles;
     private final BundledEntries bundled;
     private final PartLines parts;
     private final Map<Members, Group> found = new LinkedHashMap<>();
 
-    GroupSearch(Comparison comparison, Weights.Table weights, boolean[] openLine, boolean[] openEntry) {
+    GroupSearch(
+            Comparison comparison,
+            Weights.Table weights,
+            boolean[] openLine,
+            boolean[] openEntry,
+            PairSearch.Found[] pairs) {
         this.terms = comparison.terms();
         this.weights = weights;
         this.openLine = openLine;
         this.openEntry = openEntry;
         bundles = new Bundles(terms, openEntry);
         bundled = new BundledEntries(comparison, weights, bundles);
-        parts = new PartLines(comparison, weights, openLine);
+        this.pairs = pairs;
+        parts = new PartLines(comparison, weights, openLine, pairs);
     }
 
     /** Tells of bundles that are a little more than an open line, so that what is usually kept back is found. */
@@ -60,8 +67,8 @@ final class GroupSearch {
         }
     }
 
-    List<Group> find(PairSearch.Found[] pairs) {
-        gather(terms.lines.length, l -> openLine[l] ? ofLine(l, pairs[l]) : List.of());
+    List<Group> find() {
+        gather(terms.lines.length, l -> openLine[l] ? ofLine(l) : List.of());
         gather(terms.entries.length, e -> openEntry[e] ? ofEntry(e) : List.of());
         new ManySides(terms, weights, bundles).find(pairs, openLine).forEach(this::found);
         return List.copyOf(found.values());
@@ -72,9 +79,9 @@ final class GroupSearch {
         IntStream.range(0, count).parallel().mapToObj(search).toList().forEach(some -> some.forEach(this::found));
     }
 
-    private List<Group> ofLine(int l, PairSearch.Found pairs) {
+    private List<Group> ofLine(int l) {
         List<Group> out = new ArrayList<>();
-        bundled.of(l, pairs, out);
+        bundled.of(l, pairs[l], out);
         parts.cancelling(l, out);
         return weightiest(out);
     }

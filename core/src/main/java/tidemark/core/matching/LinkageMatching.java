@@ -40,7 +40,7 @@ public final class LinkageMatching implements MatchingEngine {
     /** More than this many of the latest lines teach an account's weights no better. */
     private static final int MOST_TAUGHT_BY = 20_000;
 
-    /** Rounds of messages while the weights are still being learned. */
+    /** Rounds of messages while the weights are still being learned and groups are still to come. */
     private static final int FIRST_IMPRESSION = 8;
 
     private static final double WORTH_TELLING = Math.log(1e-6);
@@ -88,7 +88,7 @@ public final class LinkageMatching implements MatchingEngine {
                     .forEach(l -> pairs[l] = rules.applied(terms, l, search.of(l, first)));
             table = learn(learned, payers, first);
             hypotheses = pairsAsHypotheses(table);
-            beliefs = new Beliefs(hypotheses, nodes());
+            beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
             addGroups();
         }
 
@@ -230,14 +230,12 @@ public final class LinkageMatching implements MatchingEngine {
             for (int e = 0; e < openEntry.length; e++) {
                 openEntry[e] = !sure[n + e];
             }
-            GroupSearch search = new GroupSearch(comparison, table, openLine, openEntry);
+            GroupSearch search = new GroupSearch(comparison, table, openLine, openEntry, pairs);
             search.meetFees(comparison.fees());
             comparison.fees().settle();
             lookAtFees();
             hypotheses = pairsAsHypotheses(table);
-            groups = search.find(pairs).stream()
-                    .filter(g -> rules.allow(terms, g))
-                    .toList();
+            groups = search.find().stream().filter(g -> rules.allow(terms, g)).toList();
             for (GroupSearch.Group group : groups) {
                 int[] nodes = new int[group.lines().length + group.entries().length];
                 System.arraycopy(group.lines(), 0, nodes, 0, group.lines().length);

@@ -2,6 +2,7 @@ package tidemark.core.matching;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +23,9 @@ final class PartLines {
     private static final int MOST_NEAR = 60;
 
     private static final int MOST_LOOKED_AT = 300;
+    private static final int EARLIEST_SPEAKING = -3;
+    private static final int LATEST_SPEAKING = 30;
+    private static final int[] NONE = {};
     private static final double CREDITED_IN_PARTS = Math.log(.05);
     private static final double CANCELS = Math.log(.03);
     private static final int DAYS_TO_CANCEL = 15;
@@ -37,18 +41,21 @@ final class PartLines {
 
     private final TreeMap<Integer, int[]> linesByDay = new TreeMap<>();
     private final Map<Long, int[]> linesByAmount = new HashMap<>();
-    private final Map<String, List<Integer>> linesByKey = new HashMap<>();
+    private final Map<String, int[]> linesByKey = new HashMap<>();
+    private final int[][] speakingOf;
 
-    PartLines(Comparison comparison, Weights.Table weights, boolean[] openLine) {
+    PartLines(Comparison comparison, Weights.Table weights, boolean[] openLine, PairSearch.Found[] pairs) {
         this.comparison = comparison;
         this.terms = comparison.terms();
         this.weights = weights;
+        speakingOf = speaking(pairs, openLine, terms.entries.length);
+        Map<String, List<Integer>> byKey = new HashMap<>();
         Map<Integer, List<Integer>> days = new TreeMap<>();
         Map<Long, List<Integer>> amounts = new HashMap<>();
         for (int l = 0; l < terms.lines.length; l++) {
             if (openLine[l]) {
                 for (String key : keys(terms.lines[l])) {
-                    linesByKey.computeIfAbsent(key, k -> new ArrayList<>()).add(l);
+                    byKey.computeIfAbsent(key, k -> new ArrayList<>()).add(l);
                 }
                 days.computeIfAbsent(terms.lines[l].day, k -> new ArrayList<>()).add(l);
                 amounts.computeIfAbsent(terms.lines[l].line.minorUnits(), k -> new ArrayList<>())
@@ -63,48 +70,84 @@ final class PartLines {
         span = covered.length == 0
                 ? DAYS_TO_CANCEL
                 : Math.max(DAYS_TO_CANCEL, covered[covered.length - 1] - covered[0]);
+        byKey.forEach((key, members) -> linesByKey.put(key, array(members)));
         days.forEach((day, members) -> linesByDay.put(day, array(members)));
         amounts.forEach((amount, members) -> linesByAmount.put(amount, array(members)));
     }
 
+    /** For each entry the open lines that speak for it by reference or name, as comparing the pairs has shown. */
+    private static int[][] speaking(PairSearch.Found[] pairs, boolean[] openLine, int entries) {
+        int[] counts = new int[entries];
+        int[][] out = new int[entries][];
+        for (boolean filling : new boolean[] {false, true}) {
+            for (int l = 0; l < pairs.length; l++) {
+                for (int i = 0; openLine[l] && i < pairs[l].entries().length; i++) {
+                    int e = pairs[l].entries()[i];
+                    if (!speaks(pairs[l].facts()[i])) {
+                        continue;
+                    }
+                    if (filling) {
+                        out[e][out[e].length - counts[e]--] = l;
+                    } else {
+                        counts[e]++;
+                    }
+                }
+            }
+            for (int e = 0; !filling && e < entries; e++) {
+                out[e] = new int[counts[e]];
+            }
+        }
+        return out;
+    }
+
     void of(int e, List<Group> out) {
         Terms.EntryTerms entry = terms.entries[e];
-        List<Integer> near = partsNear(entry);
+        int[] near = partsNear(entry);
         // those that speak for the entry by reference or name first
-        int[] speaking = java.util.stream.Stream.concat(
-                        linesByKey.getOrDefault(Phrase.withoutZeros(entry.reference), List.of()).stream()
-                                .filter(l -> mayBePart(l, entry)
-                                        && terms.lines[l].day - entry.day >= -3
-                                        && terms.lines[l].day - entry.day <= 30),
-                        near.stream().filter(l -> speaks(l, e)))
-                .mapToInt(Integer::intValue)
-                .distinct()
+        int[] speaking = IntStream.concat(
+                        Arrays.stream(linesByKey.getOrDefault(Phrase.withoutZeros(entry.reference), NONE))
+                                .filter(l -> isWithin(l, entry, EARLIEST_SPEAKING, LATEST_SPEAKING)),
+                        IntStream.concat(
+                                Arrays.stream(speakingOf[e])
+                                        .filter(l -> isWithin(l, entry, GroupSearch.EARLIEST, GroupSearch.LATEST)),
+                                Arrays.stream(near).filter(l -> speaks(compared(l, e)))))
+                .filter(l -> mayBePart(l, entry))
                 .sorted()
+                .distinct()
                 .toArray();
         if (speaking.length >= 2 && speaking.length <= SubsetSums.MOST) {
             sums(e, speaking, true, out);
         }
-        if (near.size() >= 2 && near.size() != speaking.length) {
-            sums(e, array(near), false, out);
+        if (near.length >= 2 && near.length != speaking.length) {
+            sums(e, near, false, out);
         }
     }
 
-    private List<Integer> partsNear(Terms.EntryTerms entry) {
-        List<Integer> near = new ArrayList<>();
-        int looked = 0;
-        for (int[] day : linesByDay
+    /**
+     * Lines near an entry of which some may be its parts. None where there are so many that a few could hardly be looked at
+     * and a sum of any of them would tell nothing.
+     */
+    private int[] partsNear(Terms.EntryTerms entry) {
+        Collection<int[]> days = linesByDay
                 .subMap(entry.day + GroupSearch.EARLIEST, true, entry.day + GroupSearch.LATEST, true)
-                .values()) {
-            for (int l : day) {
-                if (near.size() == MOST_NEAR || ++looked > MOST_LOOKED_AT) {
-                    return near;
-                }
-                if (mayBePart(l, entry)) {
-                    near.add(l);
-                }
-            }
+                .values();
+        if (days.stream().mapToInt(d -> d.length).sum() > MOST_LOOKED_AT) {
+            return NONE;
         }
-        return near;
+        return days.stream()
+                .flatMapToInt(Arrays::stream)
+                .filter(l -> mayBePart(l, entry))
+                .limit(MOST_NEAR)
+                .toArray();
+    }
+
+    private boolean isWithin(int l, Terms.EntryTerms entry, int earliest, int latest) {
+        int days = terms.lines[l].day - entry.day;
+        return days >= earliest && days <= latest;
+    }
+
+    private int compared(int l, int e) {
+        return comparison.compare(terms.lines[l], terms.entries[e]);
     }
 
     private boolean mayBePart(int l, Terms.EntryTerms entry) {
@@ -114,8 +157,7 @@ final class PartLines {
                 && weights.code(entry.kind, terms.lines[l].code) > GroupSearch.OTHER_KIND;
     }
 
-    private boolean speaks(int l, int e) {
-        int facts = comparison.compare(terms.lines[l], terms.entries[e]);
+    private static boolean speaks(int facts) {
         return Facts.reference(facts).ordinal() <= Reference.ONE_SLIP.ordinal() || Facts.name(facts) == Facts.Name.ALL;
     }
 

@@ -1,6 +1,5 @@
 package tidemark.core.matching;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.BiPredicate;
@@ -119,7 +118,7 @@ final class Rivals {
     /** What is lost with a rival put in and the gaps filled. */
     private double worse(int rival) {
         double lost = -all.weight(rival);
-        List<Integer> out = new ArrayList<>(3);
+        Few out = new Few();
         for (int s = all.from(rival); s < all.to(rival); s++) {
             int displaced = chosenOf[all.member(s)];
             if (displaced >= 0 && !out.contains(displaced)) {
@@ -127,9 +126,10 @@ final class Rivals {
                 lost += all.weight(displaced);
             }
         }
-        List<Integer> in = new ArrayList<>(3);
+        Few in = new Few();
         in.add(rival);
-        for (int gone : out) {
+        for (int o = 0; o < out.count; o++) {
+            int gone = out.some[o];
             for (int s = all.from(gone); s < all.to(gone); s++) {
                 int line = all.member(s);
                 if (line < all.lineCount() && isFree(line, out, in)) {
@@ -144,7 +144,24 @@ final class Rivals {
         return lost;
     }
 
-    private int fill(int line, List<Integer> out, List<Integer> in) {
+    /** A handful of hypotheses. */
+    private static final class Few {
+        private int[] some = new int[4];
+        private int count;
+
+        void add(int hypothesis) {
+            if (count == some.length) {
+                some = Arrays.copyOf(some, 2 * count);
+            }
+            some[count++] = hypothesis;
+        }
+
+        boolean contains(int hypothesis) {
+            return Rivals.contains(some, count, hypothesis);
+        }
+    }
+
+    private int fill(int line, Few out, Few in) {
         int best = -1;
         for (int h : ofNode[line]) {
             if (all.weight(h) > 0
@@ -157,7 +174,7 @@ final class Rivals {
         return best;
     }
 
-    private boolean fits(int h, List<Integer> out, List<Integer> in) {
+    private boolean fits(int h, Few out, Few in) {
         for (int s = all.from(h); s < all.to(h); s++) {
             if (!isFree(all.member(s), out, in)) {
                 return false;
@@ -166,12 +183,13 @@ final class Rivals {
         return true;
     }
 
-    private boolean isFree(int node, List<Integer> out, List<Integer> in) {
+    private boolean isFree(int node, Few out, Few in) {
         int holder = chosenOf[node];
         if (holder >= 0 && !out.contains(holder)) {
             return false;
         }
-        for (int h : in) {
+        for (int i = 0; i < in.count; i++) {
+            int h = in.some[i];
             for (int s = all.from(h); s < all.to(h); s++) {
                 if (all.member(s) == node) {
                     return false;

@@ -3,7 +3,6 @@ package tidemark.core.matching;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -53,13 +52,22 @@ final class SubsetSums {
         }
     }
 
+    /** More than there are places, so that an amount and its place are one number. */
+    private static final long PLACES = 128;
+
     private final long[] amounts;
+    private final long total;
     private @Nullable Half left;
     private @Nullable Half right;
     private int @Nullable [] rising;
 
     SubsetSums(long[] amounts) {
         this.amounts = amounts;
+        long sum = 0;
+        for (long amount : amounts) {
+            sum += amount;
+        }
+        total = sum;
     }
 
     /** Subsets of at least two amounts, as places in the row; at most so many. */
@@ -121,15 +129,7 @@ final class SubsetSums {
     }
 
     private Found few(long sum, int most) {
-        if (rising == null) {
-            rising = IntStream.range(0, amounts.length)
-                    .boxed()
-                    .sorted((a, b) -> amounts[a] != amounts[b] ? Long.compare(amounts[a], amounts[b]) : a - b)
-                    .mapToInt(Integer::intValue)
-                    .toArray();
-        }
-        int[] order = rising;
-        long total = Arrays.stream(amounts).sum();
+        int[] order = rising();
         List<int[]> out = new ArrayList<>();
         if (total == sum) {
             out.add(others(amounts.length, new int[0]));
@@ -139,9 +139,11 @@ final class SubsetSums {
                 out.add(others(amounts.length, new int[] {place}));
             }
         }
-        List<int[]> without = new ArrayList<>();
-        pairs(amounts, order, 0, total - sum, -1, most, without);
-        without.forEach(w -> out.add(others(amounts.length, w)));
+        int found = out.size();
+        pairs(amounts, order, 0, total - sum, -1, most + found, out);
+        for (int i = found; i < out.size(); i++) {
+            out.set(i, others(amounts.length, out.get(i)));
+        }
         pairs(amounts, order, 0, sum, -1, most + out.size(), out);
         for (int i = 0; amounts.length <= MOST_TRIPLES && i < order.length && out.size() <= most; i++) {
             pairs(amounts, order, i + 1, sum - amounts[order[i]], order[i], most + 1, out);
@@ -150,12 +152,32 @@ final class SubsetSums {
         return new Found(out.size() > most ? out.subList(0, most) : out, false);
     }
 
+    /** Places in the order of their amounts, equal ones in the order of the row. */
+    private int[] rising() {
+        if (rising == null) {
+            long[] keys = new long[amounts.length];
+            for (int i = 0; i < keys.length; i++) {
+                keys[i] = amounts[i] * PLACES + i;
+            }
+            Arrays.sort(keys);
+            int[] order = new int[keys.length];
+            for (int i = 0; i < order.length; i++) {
+                order[i] = (int) Math.floorMod(keys[i], PLACES);
+            }
+            rising = order;
+        }
+        return rising;
+    }
+
+    /** All places but some, which are rising. */
     private static int[] others(int n, int[] without) {
         int[] out = new int[n - without.length];
         int at = 0;
+        int next = 0;
         for (int i = 0; i < n; i++) {
-            int place = i;
-            if (Arrays.stream(without).noneMatch(w -> w == place)) {
+            if (next < without.length && without[next] == i) {
+                next++;
+            } else {
                 out[at++] = i;
             }
         }
