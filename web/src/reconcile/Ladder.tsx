@@ -124,7 +124,7 @@ export function Ladder(props: Props) {
                       place={place}
                       here={place === here}
                       picked={row !== undefined && props.picked.includes(row.lineId)}
-                      onHere={() => props.onHere(place)}
+                      onHere={props.onHere}
                     />
                     {place === here && row && !props.atBottom && row.state === 'OPEN' && (
                       <OpenLine {...props} row={row} />

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Schemas } from '../shared/api';
 import { shortDate } from '../shared/dates';
 import { grouped, report } from '../shared/money';
@@ -7,10 +8,11 @@ interface Props {
   place: number;
   here: boolean;
   picked: boolean;
-  onHere: () => void;
+  onHere: (place: number) => void;
 }
 
-export function LadderRow({ row, place, here, picked, onHere }: Props) {
+/** A row of the ladder; drawn again only where something of it has changed, not with each turn of the wheel. */
+export const LadderRow = memo(function LadderRow({ row, place, here, picked, onHere }: Props) {
   if (!row) {
     return <div className="ladder-row ladder-grid" role="row" aria-rowindex={place + 2} aria-busy="true" />;
   }
@@ -27,7 +29,7 @@ export function LadderRow({ row, place, here, picked, onHere }: Props) {
       aria-rowindex={place + 2}
       aria-current={here ? 'true' : undefined}
       tabIndex={-1}
-      onClick={onHere}
+      onClick={() => onHere(place)}
       data-place={row.place}
     >
       <span role="cell">{shortDate(row.date)}</span>
@@ -51,4 +53,4 @@ export function LadderRow({ row, place, here, picked, onHere }: Props) {
       </span>
     </div>
   );
-}
+});

@@ -17,6 +17,7 @@ import { PaperBar } from './PaperBar';
 import { ProofPanel } from './ProofPanel';
 import { RuleDialog } from './RuleDialog';
 import { SelectionBar } from './SelectionBar';
+import { usePages } from './usePages';
 import { ALL, useCandidates, useMonth, useRows, useSteps, PAGE, type Filter, type Place } from './useMonth';
 
 function keyOf(c: Schemas['CandidateView']): string {
@@ -31,7 +32,7 @@ export function MonthBench({ place }: { place: Place }) {
   const steps = useSteps(place);
   const bring = useTaking();
   const [chosen, setChosen] = useState<number | null>(null);
-  const [pages, setPages] = useState<number[]>([0]);
+  const { pages, see, restart } = usePages();
   const [lines, setLines] = useState<number[]>([]);
   const [entries, setEntries] = useState<number[]>([]);
   const [booking, setBooking] = useState<number | null>(null);
@@ -131,7 +132,7 @@ export function MonthBench({ place }: { place: Place }) {
   function look(next: Filter) {
     setFilter(next);
     setChosen(null);
-    setPages([0]);
+    restart();
   }
 
   function undo() {
@@ -329,9 +330,7 @@ export function MonthBench({ place }: { place: Place }) {
                 if (!next.includes(near)) {
                   next.push(near);
                 }
-                if (next.join() !== pages.join()) {
-                  setPages(next);
-                }
+                see(next);
               }}
               onTake={take}
               onDifference={difference}

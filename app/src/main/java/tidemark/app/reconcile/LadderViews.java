@@ -97,20 +97,24 @@ public class LadderViews {
             long companyId, long accountId, YearMonth month, Show show, String text, int offset, int limit) {
         MonthData data = months.load(companyId, accountId, month);
         List<Ladder.Row> rows = data.ladder().rows();
-        int[] wanted = wanted(data, show, text.strip().toUpperCase(Locale.ROOT));
-        int from = Math.clamp(offset, 0, wanted.length);
-        int to = Math.clamp((long) from + Math.clamp(limit, 1, MonthViews.LARGEST_PAGE), from, wanted.length);
+        String sought = text.strip().toUpperCase(Locale.ROOT);
+        boolean everything = show == Show.ALL && sought.isEmpty();
+        int[] wanted = everything ? new int[0] : wanted(data, show, sought);
+        int total = everything ? rows.size() : wanted.length;
+        int from = Math.clamp(offset, 0, total);
+        int to = Math.clamp((long) from + Math.clamp(limit, 1, MonthViews.LARGEST_PAGE), from, total);
+        int[] page = everything ? IntStream.range(from, to).toArray() : Arrays.copyOfRange(wanted, from, to);
         Map<Long, String> extras = new HashMap<>();
-        if (from < to) {
-            List<Long> ids = Arrays.stream(wanted, from, to)
+        if (page.length > 0) {
+            List<Long> ids = Arrays.stream(page)
                     .mapToObj(i -> rows.get(i).line().id().value())
                     .toList();
             lines.extras(accountId, ids).forEach(e -> extras.put(e.getId(), e.getExtra()));
         }
-        List<RowView> out = Arrays.stream(wanted, from, to)
+        List<RowView> out = Arrays.stream(page)
                 .mapToObj(i -> row(data, rows.get(i), i, extras))
                 .toList();
-        return new RowPage(wanted.length, from, data.ladder().tide(), out);
+        return new RowPage(total, from, data.ladder().tide(), out);
     }
 
     /** Places of the rows that a filter leaves. Cost: O(rows). */
