@@ -264,6 +264,40 @@ class SittingTest {
         }
     }
 
+    @Test
+    void june_proposedSets_areTakenByEnter() throws Exception {
+        try (Server server = Server.demo();
+                Browsing browsing = new Browsing()) {
+            Page page = browsing.window(1280, 800);
+            Browsing.signIn(page, server.url(), "maren");
+            Browsing.drop(page, page.locator("tr:has-text('Operating')").first(), JUNE);
+            button(page, "Take the 56 firm ones").click();
+            button(page, "Undo the 56 firm ones").waitFor();
+            // one check that paid two invoices
+            takeByEnter(page, "LOCKBOX 88-014", "Invoice 6-114", "Invoice 6-131");
+            // one slip that the bank credited in two parts: either line takes both
+            takeByEnter(page, "DEPOSIT PART 1", "Deposit slip D-190");
+            explained(page, "DEPOSIT PART 2", "Deposit slip D-190").waitFor();
+            assertEquals(0, page.locator(".not-on li:has-text('D-190')").count());
+        }
+    }
+
+    private static void takeByEnter(Page page, String line, String... entries) {
+        atLine(page, line);
+        for (String entry : entries) {
+            page.locator(".candidate.first").getByText(entry).first().waitFor();
+        }
+        page.keyboard().press("Enter");
+        explained(page, line, entries[0]).waitFor();
+    }
+
+    /** The line's row once it is tied to the entry, and not only proposed. */
+    private static Locator explained(Page page, String line, String entry) {
+        return row(page, line)
+                .filter(new Locator.FilterOptions().setHasText(entry))
+                .filter(new Locator.FilterOptions().setHasNotText("Perhaps"));
+    }
+
     private static void type(Page page, String text) {
         page.keyboard().type(text);
     }

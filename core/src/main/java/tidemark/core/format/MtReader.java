@@ -37,7 +37,7 @@ public final class MtReader implements StatementReader {
         private final CurrencyUnit assumed;
         private final StatementSink sink;
         private final LineDraft draft = new LineDraft();
-        private final char[] digits = new char[16];
+        private final MtAmounts amounts = new MtAmounts();
         private final DayMemo days = new DayMemo();
         private String head = "";
         private int headAt;
@@ -124,6 +124,7 @@ public final class MtReader implements StatementReader {
                 field();
                 tag = tagOf(text, colon);
                 tagLine = lines.number();
+                amounts.at(tag, tagLine);
                 head = text;
                 headAt = colon + 1;
             } else if (!tag.isEmpty() && more.size() < MOST_MORE) {
@@ -199,7 +200,7 @@ public final class MtReader implements StatementReader {
                 case "34F" -> {
                     // a second one gives the other side's limit
                     if (!started) {
-                        start(true, MinorUnits.currency(cut(first, 0, 3), where("34F")), null);
+                        start(true, MinorUnits.currency(cut(first, 0, 3), amounts.where()), null);
                     }
                 }
                 case "13D", "13" -> {}
@@ -210,7 +211,7 @@ public final class MtReader implements StatementReader {
                     if (!open || !started) {
                         throw noStatement();
                     }
-                    closing = balance(first);
+                    closing = amounts.balance(first, currency);
                     closed = true;
                     pageToCome = tag.equals("62M");
                     if (!lines.wasEnded()) {
@@ -228,16 +229,8 @@ public final class MtReader implements StatementReader {
             }
         }
 
-        private static String fieldName(String tag) {
-            return tag.equals("61") ? ":61:" : ":" + tag + ":";
-        }
-
-        private String where(String of) {
-            return "line " + tagLine + ", :" + of + ":";
-        }
-
         private void open60(String text, boolean intermediate) {
-            Balance balance = balance(text);
+            Balance balance = amounts.balance(text, null);
             if (open && intermediate && pageToCome && newAccount.equals(account)) {
                 if (closing != null && closing.minorUnits() != balance.minorUnits()) {
                     sink.warn(ReadWarning.breach(
@@ -253,7 +246,7 @@ public final class MtReader implements StatementReader {
                 started = true;
                 return;
             }
-            start(false, unitOf(text), balance);
+            start(false, amounts.unitOf(text), balance);
             if (intermediate) {
                 sink.warn(ReadWarning.breach(
                         tagLine,
@@ -288,60 +281,6 @@ public final class MtReader implements StatementReader {
             pageToCome = false;
         }
 
-        private CurrencyUnit unitOf(String balance) {
-            return MinorUnits.currency(balance.substring(7, 10), where(tag));
-        }
-
-        private Balance balance(String text) {
-            // C260601USD1234,56
-            if (text.length() < 11 || (text.charAt(0) != 'C' && text.charAt(0) != 'D')) {
-                throw new RuleViolation(
-                        "balance.unreadable",
-                        where(tag),
-                        FormatDates.quoted(text),
-                        "a balance such as C260601USD1234,56",
-                        "Fetch the file from the bank again.");
-            }
-            LocalDate day = FormatDates.sixDigits(text.substring(1, 7), tagLine, ":" + tag + ":");
-            CurrencyUnit unit = unitOf(text);
-            if (!tag.startsWith("60") && currency != null && !unit.equals(currency)) {
-                throw new RuleViolation(
-                        "currency.other",
-                        where(tag),
-                        "a balance in " + unit.getCode(),
-                        "one in " + currency.getCode() + ", as the opening balance",
-                        "Fetch the file from the bank again.");
-            }
-            long amount = amount(text.substring(10), unit);
-            return new Balance(day, text.charAt(0) == 'D' ? -amount : amount);
-        }
-
-        /** The amount that stands there; one that is not written in the usual way takes the long road. */
-        private long amount(String text, int from, int to, CurrencyUnit unit) {
-            int length = to - from;
-            if (length <= digits.length && text.indexOf(',', from, to) >= 0) {
-                text.getChars(from, to, digits, 0);
-                long value = MinorUnits.plain(digits, 0, length, ',', unit);
-                if (value != MinorUnits.NOT_PLAIN) {
-                    return value;
-                }
-            }
-            return amount(text.substring(from, to), unit);
-        }
-
-        private long amount(String text, CurrencyUnit unit) {
-            String plain = text.strip();
-            if (plain.indexOf(',') < 0 || plain.indexOf('.') >= 0 || plain.startsWith("-")) {
-                throw new RuleViolation(
-                        "amount.unreadable",
-                        where(tag),
-                        FormatDates.quoted(text),
-                        "an amount with a comma and no sign, such as 1234,56",
-                        "Fetch the file from the bank again.");
-            }
-            return MinorUnits.parse(plain.replace(',', '.'), unit, tagLine, fieldName(tag));
-        }
-
         private void line61() {
             if (!open || !started || closed) {
                 throw noStatement();
@@ -359,11 +298,11 @@ public final class MtReader implements StatementReader {
             draft.value = value;
             draft.booked =
                     parts.entryDate() < 0 ? value : FormatDates.nearest(parts.entryDate(), value, tagLine, ":61:");
-            long amount = amount(head, parts.amountFrom(), parts.amountTo(), counted());
+            long amount = amounts.amount(head, parts.amountFrom(), parts.amountTo(), counted());
             if (amount == 0) {
                 throw new RuleViolation(
                         "amount.zero",
-                        where("61"),
+                        amounts.where(),
                         "a line of zero",
                         "an amount other than zero",
                         "Fetch the file from the bank again.");
@@ -437,16 +376,16 @@ public final class MtReader implements StatementReader {
             if (end == 0 || end > 6 || text.length() < end + 4) {
                 throw new RuleViolation(
                         "total.unreadable",
-                        where(tag),
+                        amounts.where(),
                         FormatDates.quoted(text),
                         "a number and a sum such as 2USD300,00",
                         "Fetch the file from the bank again.");
             }
-            CurrencyUnit unit = MinorUnits.currency(text.substring(end, end + 3), where(tag));
+            CurrencyUnit unit = MinorUnits.currency(text.substring(end, end + 3), amounts.where());
             if (currency == null) {
                 currency = unit;
             }
-            long sum = amount(text.substring(end + 3), unit);
+            long sum = amounts.amount(text.substring(end + 3), unit);
             int count = Integer.parseInt(text.substring(0, end));
             if (count != (debit ? debits : credits) || sum != (debit ? debitSum : creditSum)) {
                 sink.warn(ReadWarning.breach(

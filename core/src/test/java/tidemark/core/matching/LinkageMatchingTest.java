@@ -194,6 +194,32 @@ class LinkageMatchingTest {
         assertEquals(0, c.differenceMinorUnits());
     }
 
+    /** Among so many lines a sum of any two tells nothing; the two that name the party are found all the same. */
+    @Test
+    void depositCreditedInParts_onCrowdedDays_isFoundByItsName_andByNoSumAlone() {
+        Random random = new Random(5);
+        List<BankLine> lines = new ArrayList<>();
+        for (int i = 0; i < 900; i++) {
+            lines.add(line(
+                    10 + i, DAY.plusDays(random.nextInt(3)), 100 + random.nextInt(90_000), "", "CARD " + 7_000 + i));
+        }
+        BankLine one = line(1, DAY, 61_107, "", "MERROW RENTALS PART 1");
+        BankLine two = line(2, DAY.plusDays(1), 38_894, "", "MERROW RENTALS PART 2");
+        lines.add(one);
+        lines.add(two);
+        CashEntry named = entry(1, DAY, 100_001, "", "Merrow Rentals");
+        CashEntry silent =
+                entry(2, DAY, lines.get(3).minorUnits() + lines.get(4).minorUnits(), "", "Osprey Glass");
+        MatchingResult result = engine.propose(lines, List.of(named, silent));
+        Candidate first = result.candidates(one.id()).getFirst();
+        assertEquals(List.of(one.id(), two.id()), first.lines());
+        assertEquals(List.of(named.id()), first.entries());
+        for (int i : new int[] {3, 4}) {
+            assertTrue(result.candidates(lines.get(i).id()).stream()
+                    .noneMatch(c -> c.lines().size() > 1));
+        }
+    }
+
     @Test
     void entryOfTheSameDayAlone_ofQuiteAnotherAmount_isNoCandidate() {
         BankLine part = line(1, DAY.plusDays(1), 150_000, "", "DEPOSIT PART 1");
