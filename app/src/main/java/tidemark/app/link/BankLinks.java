@@ -140,7 +140,16 @@ class BankLinks {
 
     /** Looks how a consent stands that was asked for while another is valid; that one goes on unless this one is given. */
     private BankLink replacement(long companyId, BankLink link, Banks.Bank bank, String who) {
-        AccountInformation.Consent asked = information.consent(bank, link.askedConsentId());
+        AccountInformation.Consent asked;
+        try {
+            asked = information.consent(bank, link.askedConsentId());
+        } catch (LinkTrouble e) {
+            if (e.kind() != LinkTrouble.Kind.LAPSED) {
+                throw e;
+            }
+            // the one that was asked for is gone; the one that is valid stays
+            return notGiven(companyId, link, bank, who);
+        }
         return switch (asked.status()) {
             case "valid" ->
                 records.change(
@@ -150,10 +159,13 @@ class BankLinks {
                         who,
                         bank.name() + " gave a new consent until " + asked.validUntil());
             case "received" -> link;
-            default ->
-                records.change(
-                        companyId, link.id(), BankLink::notGiven, who, bank.name() + " was not given a new consent");
+            default -> notGiven(companyId, link, bank, who);
         };
+    }
+
+    private BankLink notGiven(long companyId, BankLink link, Banks.Bank bank, String who) {
+        return records.change(
+                companyId, link.id(), BankLink::notGiven, who, bank.name() + " was not given a new consent");
     }
 
     /** Fetches all tied accounts of a link. What the bank gave is taken or waits for a decision like any file. */

@@ -214,7 +214,7 @@ public final class BaiReader implements StatementReader {
                 String type = record.read();
                 record.next();
                 boolean given = !record.isFieldEmpty();
-                long amount = given ? amount() : 0;
+                long amount = given ? bounded(amount()) : 0;
                 record.next();
                 funds(false);
                 if (given) {
@@ -277,7 +277,7 @@ public final class BaiReader implements StatementReader {
             }
             String type = record.field();
             record.next();
-            long amount = record.isFieldEmpty() || code == 890 ? 0 : amount();
+            long amount = record.isFieldEmpty() || code == 890 ? 0 : bounded(amount());
             draft.clear();
             draft.fileLine = recordLine;
             LocalDate value = funds(true);
@@ -422,6 +422,19 @@ public final class BaiReader implements StatementReader {
             }
             long value = Long.parseLong(digits);
             return text.charAt(0) == '-' ? -value : value;
+        }
+
+        /** An amount of which so many as a file may hold cannot overflow; totals may be larger. */
+        private long bounded(long amount) {
+            if (Math.abs(amount) > MinorUnits.LARGEST) {
+                throw new RuleViolation(
+                        "amount.size",
+                        "line " + recordLine,
+                        FormatDates.quoted(Long.toString(amount)),
+                        "an amount of at most " + MinorUnits.LARGEST + " minor units",
+                        "Fetch the file from the bank again; a digit may be too many.");
+            }
+            return amount;
         }
 
         private int places() {

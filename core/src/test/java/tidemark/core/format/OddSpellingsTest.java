@@ -9,6 +9,8 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
+import java.util.function.BiFunction;
+import java.util.function.Function;
 import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -48,27 +50,35 @@ class OddSpellingsTest {
         };
     }
 
-    @Test
-    void ofx_withOpenTagsEntitiesAndSections_isTheSame() throws IOException {
+    private static void same(
+            Function<BankFiles.Made, byte[]> format, Pattern place, BiFunction<MatchResult, Random, String> spelling)
+            throws IOException {
         for (long seed = 1; seed <= 60; seed++) {
-            String plain = new String(BankFiles.ofx(BankFiles.statement(seed, 9, FROM, TO)), StandardCharsets.UTF_8);
+            String plain = new String(format.apply(BankFiles.statement(seed, 9, FROM, TO)), StandardCharsets.UTF_8);
             Random random = new Random(seed);
-            String odd = OFX_LEAF.matcher(plain)
-                    .replaceAll(m -> java.util.regex.Matcher.quoteReplacement(ofxLeaf(m, random)));
+            String odd = place.matcher(plain)
+                    .replaceAll(m -> java.util.regex.Matcher.quoteReplacement(spelling.apply(m, random)));
             assertEquals(lines(plain), lines(odd), odd);
         }
     }
 
     @Test
+    void ofx_withOpenTagsEntitiesAndSections_isTheSame() throws IOException {
+        same(BankFiles::ofx, OFX_LEAF, OddSpellingsTest::ofxLeaf);
+    }
+
+    @Test
     void camt_withSectionsCommentsAndEntities_isTheSame() throws IOException {
-        for (long seed = 1; seed <= 60; seed++) {
-            String plain = new String(BankFiles.camt(BankFiles.statement(seed, 9, FROM, TO)), StandardCharsets.UTF_8);
-            Random random = new Random(seed);
-            String odd = XML_TEXT.matcher(plain)
-                    .replaceAll(
-                            m -> java.util.regex.Matcher.quoteReplacement(">" + xmlText(m.group(1), random) + "</"));
-            assertEquals(lines(plain), lines(odd), odd);
-        }
+        same(BankFiles::camt, XML_TEXT, (m, random) -> ">" + xmlText(m.group(1), random) + "</");
+    }
+
+    @Test
+    void bai_amountsTooLargeToBeSummed_areRefusedWithTheirLine() {
+        String file = "01,N,Q,260630,0600,1,80,,2/\n02,Q,N,1,260630,,USD,2/\n03,A-1,USD,010,1,,Z/\n"
+                + "16,195,999999999999999999,Z,B1,R1,one/\n".repeat(12) + "49,1,14/\n98,1,1,16/\n99,1,1,18/\n";
+        RuleViolation refused = assertThrows(RuleViolation.class, () -> lines(file));
+        assertEquals("amount.size", refused.code());
+        assertEquals("line 4", refused.problems().getFirst().where());
     }
 
     private static String xmlText(String value, Random random) {
