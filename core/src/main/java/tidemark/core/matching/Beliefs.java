@@ -7,9 +7,10 @@ import java.util.stream.IntStream;
  * The odds of each hypothesis against all that speaks otherwise, where every line and every entry belongs to one
  * hypothesis at most. What takes part in a strong one is thereby hardly free for another.
  *
- * <p>Messages are passed between hypotheses and their members until they stand; on a tree the odds are exact, elsewhere
- * they are the Bethe approximation. Each message is the mean, in logarithms, of the old and the new one, so that two
- * equal rivals settle at once. Cost: O(slots × {@link #MOST_ROUNDS}) at the most; a component that stands is left.
+ * <p>Messages are passed between hypotheses and their members until they stand, all lines at once and then all entries
+ * at once; on a tree the odds are exact, elsewhere they are the Bethe approximation. Each message is the mean, in
+ * logarithms, of the old and the new one, so that two equal rivals settle at once. Cost: O(slots × {@link #MOST_ROUNDS})
+ * at the most; what stands is left.
  *
  * <p>Source: Pearl, Probabilistic Reasoning in Intelligent Systems, 1988, chapter 4; for matchings Bayati, Gamarnik,
  * Katz, Nair and Tetali, Simple deterministic approximation algorithms for counting matchings, 2007.
@@ -26,19 +27,25 @@ final class Beliefs {
     private static final double FAINTEST = 1e-3;
     /** Beyond this nothing becomes surer. */
     private static final double MOST_WEIGHT = 120;
+    /** Nodes that are gone through as one piece of work. */
+    private static final int PIECE = 2048;
 
     private final Hypotheses all;
-    private final int rounds;
+    private final int nodes;
     private final double[] odds;
-    private final boolean[] restless;
+    /** For each slot, how free its member is as far as the other hypotheses go. */
     private final double[] free;
+    /** What {@link #free} becomes when all of one side have been gone through. */
+    private final double[] fresh;
+
     private final double[] logOdds;
     /** For each node, how likely it belongs to any hypothesis at all. */
     private final double[] taken;
+    /** Around which nodes something moved in this half round, the one before it and the one before that, in turn. */
+    private final boolean[][] stirred;
 
     private final int[] firstOf;
     private final int[] slotOf;
-    private final int[] hypothesisOf;
 
     Beliefs(Hypotheses all, int nodes) {
         this(all, nodes, MOST_ROUNDS);
@@ -47,25 +54,29 @@ final class Beliefs {
     /** @param rounds how often messages are passed at the most; a few give a first impression */
     Beliefs(Hypotheses all, int nodes, int rounds) {
         this.all = all;
-        this.rounds = rounds;
-        restless = new boolean[nodes];
+        this.nodes = nodes;
         odds = new double[all.count()];
-        for (int h = 0; h < odds.length; h++) {
-            odds[h] = Math.exp(weight(h));
-        }
+        pieces(0, odds.length, (from, to) -> {
+            for (int h = from; h < to; h++) {
+                odds[h] = Math.exp(weight(h));
+            }
+            return false;
+        });
         free = new double[all.slots()];
         Arrays.fill(free, 1);
+        fresh = new double[free.length];
         logOdds = new double[all.count()];
         taken = new double[nodes];
-        hypothesisOf = new int[all.slots()];
         firstOf = new int[nodes + 1];
         slotOf = index();
-        Components components = new Components(all, nodes, this::moves);
-        // no component touches another, so that the result does not depend on who worked on it
-        IntStream.range(0, components.count())
-                .parallel()
-                .forEach(c -> settle(components.order, components.starts[c], components.starts[c + 1]));
-        tellTheFaint();
+        stirred = new boolean[3][nodes];
+        Arrays.fill(stirred[1], true);
+        Arrays.fill(stirred[2], true);
+        boolean moved = true;
+        for (int round = 0; round < rounds && moved; round++) {
+            moved = half(2 * round, 0, all.lineCount()) | half(2 * round + 1, all.lineCount(), nodes);
+        }
+        tell();
     }
 
     private boolean moves(int h) {
@@ -77,7 +88,6 @@ final class Beliefs {
         int count = 0;
         for (int h = 0; h < all.count(); h++) {
             for (int s = all.from(h); s < all.to(h) && moves(h); s++) {
-                hypothesisOf[s] = h;
                 firstOf[all.member(s) + 1]++;
                 count++;
             }
@@ -95,23 +105,18 @@ final class Beliefs {
         return out;
     }
 
-    /** The odds of what moves nothing, from how free the others leave its members. */
-    private void tellTheFaint() {
-        double[] claimed = new double[firstOf.length - 1];
-        for (int v = 0; v < claimed.length; v++) {
-            for (int i = firstOf[v]; i < firstOf[v + 1]; i++) {
-                claimed[v] += term(slotOf[i]);
-            }
-        }
-        for (int h = 0; h < all.count(); h++) {
-            if (!moves(h)) {
-                double sum = weight(h);
-                for (int s = all.from(h); s < all.to(h); s++) {
-                    sum -= Math.log1p(claimed[all.member(s)]);
-                }
-                logOdds[h] = sum;
-            }
-        }
+    private interface Work {
+        /** Whether anything moved. */
+        boolean on(int from, int to);
+    }
+
+    /** No piece reads what another writes, so that the result does not depend on who worked on it. */
+    private static boolean pieces(int from, int to, Work work) {
+        return IntStream.range(0, (to - from + PIECE - 1) / PIECE)
+                        .parallel()
+                        .map(p -> work.on(from + p * PIECE, Math.min(to, from + (p + 1) * PIECE)) ? 1 : 0)
+                        .sum()
+                > 0;
     }
 
     private static final class Scratch {
@@ -126,48 +131,37 @@ final class Beliefs {
         }
     }
 
-    private void settle(int[] order, int from, int to) {
-        if (to - from > 1) {
+    /** All of one side, lines or entries, tell their hypotheses; what they tell holds once all have told. */
+    private boolean half(int turn, int from, int to) {
+        boolean[] now = stirred[turn % 3];
+        Arrays.fill(now, false);
+        boolean[] before = stirred[(turn + 2) % 3];
+        boolean[] beforeThat = stirred[(turn + 1) % 3];
+        boolean moved = pieces(from, to, (first, end) -> {
             Scratch scratch = new Scratch();
-            for (int i = from; i < to; i++) {
-                for (int s = all.from(order[i]); s < all.to(order[i]); s++) {
-                    restless[all.member(s)] = true;
+            boolean any = false;
+            for (int v = first; v < end; v++) {
+                if (before[v] || beforeThat[v]) {
+                    any |= firstOf[v + 1] - firstOf[v] > 1 && pass(v, scratch, now);
                 }
             }
-            boolean moved = true;
-            for (int round = 0; round < rounds && moved; round++) {
-                moved = false;
-                for (int i = from; i < to; i++) {
-                    for (int s = all.from(order[i]); s < all.to(order[i]); s++) {
-                        int v = all.member(s);
-                        // only where something around it has moved since
-                        if (restless[v]) {
-                            restless[v] = false;
-                            moved |= firstOf[v + 1] - firstOf[v] > 1 && pass(v, scratch);
-                        }
+            return any;
+        });
+        pieces(from, to, (first, end) -> {
+            for (int v = first; v < end; v++) {
+                if ((before[v] || beforeThat[v]) && firstOf[v + 1] - firstOf[v] > 1) {
+                    for (int i = firstOf[v]; i < firstOf[v + 1]; i++) {
+                        free[slotOf[i]] = fresh[slotOf[i]];
                     }
                 }
             }
-        }
-        for (int i = from; i < to; i++) {
-            int h = order[i];
-            double sum = weight(h);
-            for (int s = all.from(h); s < all.to(h); s++) {
-                sum += Math.log(free[s]);
-            }
-            logOdds[h] = sum;
-            for (int s = all.from(h); s < all.to(h); s++) {
-                taken[all.member(s)] += probability(h);
-            }
-        }
-    }
-
-    private double weight(int h) {
-        return Math.clamp(all.weight(h), -MOST_WEIGHT, MOST_WEIGHT);
+            return false;
+        });
+        return moved;
     }
 
     /** A node tells each of its hypotheses how free it is as far as the others go. */
-    private boolean pass(int v, Scratch scratch) {
+    private boolean pass(int v, Scratch scratch, boolean[] now) {
         int first = firstOf[v];
         int degree = firstOf[v + 1] - first;
         scratch.room(degree + 1);
@@ -183,15 +177,14 @@ final class Beliefs {
         for (int i = 0; i < degree; i++) {
             int s = slotOf[first + i];
             double old = free[s];
-            double now = Math.sqrt(old / (1 + behind + scratch.ahead[i + 1]));
-            free[s] = now;
-            double stake = scratch.terms[i] * Math.max(now, old);
-            if (stake > NO_STAKE && Math.abs(now - old) > STANDS * Math.max(now, old)) {
+            double told = Math.sqrt(old / (1 + behind + scratch.ahead[i + 1]));
+            fresh[s] = told;
+            double stake = scratch.terms[i] * Math.max(told, old);
+            if (stake > NO_STAKE && Math.abs(told - old) > STANDS * Math.max(told, old)) {
                 moved = true;
-                restless[v] = true;
-                int h = hypothesisOf[s];
+                int h = all.of(s);
                 for (int o = all.from(h); o < all.to(h); o++) {
-                    restless[all.member(o)] = true;
+                    now[all.member(o)] = true;
                 }
             }
             behind += scratch.terms[i];
@@ -201,7 +194,7 @@ final class Beliefs {
 
     /** What a hypothesis claims of one of its members, as far as its others are free. */
     private double term(int slot) {
-        int h = hypothesisOf[slot];
+        int h = all.of(slot);
         double term = odds[h];
         for (int o = all.from(h); o < all.to(h); o++) {
             if (o != slot) {
@@ -209,6 +202,48 @@ final class Beliefs {
             }
         }
         return term;
+    }
+
+    private void tell() {
+        pieces(0, odds.length, (from, to) -> {
+            for (int h = from; h < to; h++) {
+                if (moves(h)) {
+                    double sum = weight(h);
+                    for (int s = all.from(h); s < all.to(h); s++) {
+                        sum += Math.log(free[s]);
+                    }
+                    logOdds[h] = sum;
+                }
+            }
+            return false;
+        });
+        double[] claimed = new double[nodes];
+        pieces(0, nodes, (from, to) -> {
+            for (int v = from; v < to; v++) {
+                for (int i = firstOf[v]; i < firstOf[v + 1]; i++) {
+                    taken[v] += probability(all.of(slotOf[i]));
+                    claimed[v] += term(slotOf[i]);
+                }
+            }
+            return false;
+        });
+        // the odds of what moves nothing, from how free the others leave its members
+        pieces(0, odds.length, (from, to) -> {
+            for (int h = from; h < to; h++) {
+                if (!moves(h)) {
+                    double sum = weight(h);
+                    for (int s = all.from(h); s < all.to(h); s++) {
+                        sum -= Math.log1p(claimed[all.member(s)]);
+                    }
+                    logOdds[h] = sum;
+                }
+            }
+            return false;
+        });
+    }
+
+    private double weight(int h) {
+        return Math.clamp(all.weight(h), -MOST_WEIGHT, MOST_WEIGHT);
     }
 
     /** Natural logarithm of the odds that the hypothesis is true. */

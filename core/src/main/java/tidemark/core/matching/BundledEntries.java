@@ -308,7 +308,7 @@ final class BundledEntries {
 
     private double named(Terms.LineTerms line, int party) {
         double share = terms.parties.get(party).count / (double) Math.max(20, terms.entries.length);
-        double part = terms.named(terms.parties.get(party), line.text);
+        double part = terms.named(terms.parties.get(party), line);
         return part >= .75 ? Math.log(.5 / Math.clamp(share, .0005, .5)) : part >= .4 ? 2 : 0;
     }
 }

@@ -151,7 +151,7 @@ final class Comparison {
         if (party.words.isEmpty() || line.text.words().isEmpty()) {
             return Name.SILENT;
         }
-        double share = terms.named(party, line.text);
+        double share = terms.named(party, line);
         if (share >= .75) {
             return Name.ALL;
         }
@@ -161,7 +161,7 @@ final class Comparison {
     /** The logarithm of one over the chance of the findings among entries that do not belong to the line. */
     double unlikely(int facts, Terms.LineTerms line, Terms.EntryTerms entry) {
         double all = Math.max(1, terms.entries.length);
-        double chance = byChance(Facts.amount(facts), line.line.minorUnits());
+        double chance = byChance(Facts.amount(facts), line);
         double weight = -Math.log(chance) + Math.log(terms.span);
         switch (Facts.check(facts)) {
             case SAME ->
@@ -201,8 +201,9 @@ final class Comparison {
     }
 
     /** How many entries of the whole ledger stand so to a line's amount by chance. */
-    private double byChance(Amount level, long bank) {
-        double same = terms.density.expected(bank);
+    private double byChance(Amount level, Terms.LineTerms line) {
+        double same = line.expected;
+        long bank = line.line.minorUnits();
         return switch (level) {
             case SAME -> same + Math.max(0, terms.amountCounts.getOrDefault(bank, 1) - 1);
             case USUAL_FEE -> same * Math.max(2, fees.usualCount());

@@ -11,6 +11,9 @@ final class Hypotheses {
     private int count;
     private int[] start = new int[1024];
     private int[] members = new int[2048];
+    /** For each slot its hypothesis. */
+    private int[] owners = new int[2048];
+
     private double[] weights = new double[1024];
 
     Hypotheses(int lineCount) {
@@ -31,8 +34,10 @@ final class Hypotheses {
         int from = start[count];
         if (from + nodes.length > members.length) {
             members = Arrays.copyOf(members, 2 * members.length + nodes.length);
+            owners = Arrays.copyOf(owners, members.length);
         }
         System.arraycopy(nodes, 0, members, from, nodes.length);
+        Arrays.fill(owners, from, from + nodes.length, count);
         weights[count] = weight;
         start[count + 1] = from + nodes.length;
         return count++;
@@ -52,6 +57,11 @@ final class Hypotheses {
 
     int member(int slot) {
         return members[slot];
+    }
+
+    /** The hypothesis of a slot. */
+    int of(int slot) {
+        return owners[slot];
     }
 
     int slots() {

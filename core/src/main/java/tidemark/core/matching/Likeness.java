@@ -4,6 +4,24 @@ package tidemark.core.matching;
 final class Likeness {
     private Likeness() {}
 
+    /** The letters of a word, each a bit; some share one. Cost: O(length). */
+    static int letters(String word) {
+        int out = 0;
+        for (int i = 0; i < word.length(); i++) {
+            out |= 1 << word.charAt(i);
+        }
+        return out;
+    }
+
+    /**
+     * Whether words of these letters may be alike at all. Two slips bring and take at most four letters; a beginning or
+     * an abbreviation has no letter of its own. Cost: O(1).
+     */
+    static boolean mayBe(int ours, int banks) {
+        int both = ours & banks;
+        return both == ours || both == banks || Integer.bitCount(ours ^ banks) <= 4;
+    }
+
     /**
      * 1 for equal words; less for one that begins as the other does, for one or two slips in a longer word, and for an
      * abbreviation that keeps the letters' order ({@code MGMT} for {@code MANAGEMENT}). Cost: O(length).

@@ -260,7 +260,7 @@ public final class LinkageMatching implements MatchingEngine {
             Telling telling = new Telling(terms);
             Map<BankLineId, List<Candidate>> byLine = new LinkedHashMap<>();
             List<Candidate> presumed = new ArrayList<>();
-            int[][] ofLine = ofLines();
+            int[][] ofLine = ofLines(assignment);
             int[] ofAmount = ofAmount();
             Map<Integer, Candidate> made = new HashMap<>();
             for (int l = 0; l < terms.lines.length; l++) {
@@ -290,8 +290,8 @@ public final class LinkageMatching implements MatchingEngine {
             return new MatchingResult(byLine, presumed);
         }
 
-        /** The hypotheses of each line, the likeliest first. */
-        private int[][] ofLines() {
+        /** The hypotheses of each line, what is presumed first, then the likeliest. */
+        private int[][] ofLines(Assignment assignment) {
             int[] counts = new int[terms.lines.length];
             for (int h = 0; h < hypotheses.count(); h++) {
                 for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
@@ -314,6 +314,9 @@ public final class LinkageMatching implements MatchingEngine {
                 }
             }
             Comparator<Integer> best = (a, b) -> {
+                if (assignment.isChosen(a) != assignment.isChosen(b)) {
+                    return assignment.isChosen(a) ? -1 : 1;
+                }
                 int byOdds = Double.compare(rivals.logOdds(b), rivals.logOdds(a));
                 int byWeight = byOdds != 0 ? byOdds : Double.compare(hypotheses.weight(b), hypotheses.weight(a));
                 return byWeight != 0 ? byWeight : Integer.compare(a, b);
@@ -374,9 +377,11 @@ public final class LinkageMatching implements MatchingEngine {
             double odds = rivals.logOdds(h);
             List<BankLineId> lines = Arrays.stream(group.lines())
                     .mapToObj(l -> terms.lines[l].line.id())
+                    .sorted()
                     .toList();
             List<CashEntryId> entries = Arrays.stream(group.entries())
                     .mapToObj(e -> terms.entries[e].entry.id())
+                    .sorted()
                     .toList();
             boolean may = chosen && group.apart() == 0 && !entries.isEmpty() && !wasUndone(lines, entries);
             return new Candidate(

@@ -2,6 +2,7 @@ package tidemark.core.matching;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,10 +22,11 @@ final class PairSearch {
     static final int MOST_OF_AN_AMOUNT = 24;
 
     private static final int MOST_OF_A_KEY = 12;
-    /** Pairs kept of a line, the weightiest. */
+    private static final long BITS_OF_AN_AMOUNT = 16;
     /** A fee of one amount may be as much as this part of a small payment. */
     private static final int LARGEST_PART_KEPT = 4;
 
+    /** Pairs kept of a line, the weightiest. */
     static final int MOST_KEPT = 10;
 
     private static final int LATEST = 140;
@@ -35,6 +37,11 @@ final class PairSearch {
     private final Terms terms;
     private final Comparison comparison;
     private final Map<Long, int[]> byAmount;
+    /** A bit for each amount there is, and a few that there are not; most of the slips that are tried have none. */
+    private final BitSet amounts = new BitSet();
+
+    private final int amountShift;
+
     private final Map<String, int[]> byKey;
     private final Map<String, int[]> partiesByStart;
     private final int[][] byParty;
@@ -43,11 +50,11 @@ final class PairSearch {
     PairSearch(Comparison comparison) {
         this.comparison = comparison;
         this.terms = comparison.terms();
-        Buckets<Long> amounts = new Buckets<>();
+        Buckets<Long> ofAmounts = new Buckets<>();
         Buckets<String> keys = new Buckets<>();
         for (int e = 0; e < terms.entries.length; e++) {
             Terms.EntryTerms entry = terms.entries[e];
-            amounts.add(entry.amount(), e);
+            ofAmounts.add(entry.amount(), e);
             if (!entry.entry.checkNumber().isEmpty()) {
                 keys.add("#" + entry.entry.checkNumber(), e);
             }
@@ -61,7 +68,9 @@ final class PairSearch {
                 }
             }
         }
-        byAmount = amounts.byDay(terms);
+        byAmount = ofAmounts.byDay(terms);
+        amountShift = Long.numberOfLeadingZeros(BITS_OF_AN_AMOUNT * (byAmount.size() + 4L));
+        byAmount.keySet().forEach(amount -> amounts.set(bit(amount)));
         byKey = keys.byDay(terms);
         Buckets<String> starts = new Buckets<>();
         Buckets<Integer> parties = new Buckets<>();
@@ -109,13 +118,15 @@ final class PairSearch {
         Gathered gathered = new Gathered(terms);
         keyed(line, gathered);
         gathered.near(byAmount.get(line.line.minorUnits()), line.day, EARLIEST, LATEST, MOST_OF_AN_AMOUNT);
-        List<Scored> scored = score(line, gathered, weights);
+        List<Scored> scored = new ArrayList<>(32);
+        score(line, gathered, 0, weights, scored);
         boolean sure = scored.stream().anyMatch(s -> s.weight() > 9 && Facts.amount(s.facts()) == Amount.SAME);
         if (!sure) {
+            int before = gathered.count;
             slips(line, gathered);
             named(line, gathered);
             byDay.larger(line, gathered);
-            scored = score(line, gathered, weights);
+            score(line, gathered, before, weights, scored);
         }
         return keep(line, scored, weights);
     }
@@ -149,29 +160,40 @@ final class PairSearch {
         }
     }
 
+    /** By multiplicative hashing; Knuth, The Art of Computer Programming, volume 3, 6.4. */
+    private int bit(long amount) {
+        return (int) ((amount * 0x9E3779B97F4A7C15L) >>> amountShift);
+    }
+
+    private void ofAmount(long amount, int day, Gathered gathered, int earliest, int latest, int most) {
+        if (amounts.get(bit(amount))) {
+            gathered.near(byAmount.get(amount), day, earliest, latest, most);
+        }
+    }
+
     /** Amounts that one slip of the hand makes of the line's. */
     private void slips(Terms.LineTerms line, Gathered gathered) {
         long amount = line.line.minorUnits();
         long size = Math.abs(amount);
         long sign = amount < 0 ? -1 : 1;
-        gathered.near(byAmount.get(-amount), line.day, EARLIEST, 25, 4);
+        ofAmount(-amount, line.day, gathered, EARLIEST, 25, 4);
         for (long factor : new long[] {10, 100, 1000}) {
             if (size % factor == 0) {
-                gathered.near(byAmount.get(sign * size / factor), line.day, EARLIEST, 40, 2);
+                ofAmount(sign * size / factor, line.day, gathered, EARLIEST, 40, 2);
             }
-            gathered.near(byAmount.get(amount * factor), line.day, EARLIEST, 40, 2);
+            ofAmount(amount * factor, line.day, gathered, EARLIEST, 40, 2);
         }
         for (long unit = 1; unit <= size; unit *= 10) {
             long low = size / unit % 10;
             long high = size / (unit * 10) % 10;
             long swapped = size + (low - high) * unit * 10 + (high - low) * unit;
             if (low != high && swapped > 0) {
-                gathered.near(byAmount.get(sign * swapped), line.day, EARLIEST, 40, 2);
+                ofAmount(sign * swapped, line.day, gathered, EARLIEST, 40, 2);
             }
             for (long digit = 0; digit <= 9; digit++) {
                 long other = size + (digit - low) * unit;
                 if (digit != low && other > 0) {
-                    gathered.near(byAmount.get(sign * other), line.day, -3, 15, 1);
+                    ofAmount(sign * other, line.day, gathered, -3, 15, 1);
                 }
             }
         }
@@ -195,9 +217,9 @@ final class PairSearch {
         }
     }
 
-    private List<Scored> score(Terms.LineTerms line, Gathered gathered, Weights.Table weights) {
-        List<Scored> out = new ArrayList<>(gathered.count);
-        for (int i = 0; i < gathered.count; i++) {
+    /** Compares those gathered from a place on. */
+    private void score(Terms.LineTerms line, Gathered gathered, int from, Weights.Table weights, List<Scored> out) {
+        for (int i = from; i < gathered.count; i++) {
             int e = gathered.entries[i];
             Terms.EntryTerms entry = terms.entries[e];
             int facts = comparison.compare(line, entry);
@@ -207,7 +229,6 @@ final class PairSearch {
             double unlikely = comparison.unlikely(facts, line, entry);
             out.add(new Scored(e, facts, unlikely, unlikely + weights.of(facts, entry.kind, line.code)));
         }
-        return out;
     }
 
     /** Whether more than its day speaks for an entry: an amount not far below it, a check number, a reference or a name. */

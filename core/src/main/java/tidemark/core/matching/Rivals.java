@@ -67,7 +67,7 @@ final class Rivals {
                 .toList();
         for (Against against : found) {
             logOdds[against.hypothesis()] = against.logOdds();
-            for (int i = 0; i < against.count(); i++) {
+            for (int i = 0; i < against.rivals().length; i++) {
                 int rival = against.rivals()[i];
                 logOdds[rival] = Math.max(logOdds[rival], -Math.max(against.worse()[i], 0));
             }
@@ -75,44 +75,46 @@ final class Rivals {
     }
 
     /** What was found of a chosen one: its odds, and how much worse the whole would be with each of its rivals. */
-    private record Against(int hypothesis, double logOdds, int count, int[] rivals, double[] worse) {}
+    private record Against(int hypothesis, double logOdds, int[] rivals, double[] worse) {}
 
     double logOdds(int hypothesis) {
         return logOdds[hypothesis];
     }
 
     private Against against(int h) {
+        int[] tried = rivalsOf(h);
+        double[] worse = new double[tried.length];
         double instead = Math.exp(-Math.max(-300, logOdds[h]));
-        int[] tried = new int[8];
-        double[] worse = new double[8];
+        for (int i = 0; i < tried.length; i++) {
+            worse[i] = worse(tried[i]);
+            instead += Math.exp(-Math.max(-300, worse[i]));
+        }
+        return new Against(h, -Math.log(instead), tried, worse);
+    }
+
+    /** What shares a member with a chosen one and is not like it, each once. */
+    private int[] rivalsOf(int h) {
+        int[] out = new int[8];
         int count = 0;
-        boolean group = all.to(h) - all.from(h) > 2;
         for (int s = all.from(h); s < all.to(h); s++) {
             int[] rivals = ofNode[all.member(s)];
             for (int i = 0; i < Math.min(rivals.length, MOST_RIVALS); i++) {
-                int rival = rivals[i];
-                if (chosen[rival] || (group && contains(tried, count, rival)) || alike.test(h, rival)) {
-                    continue;
+                if (!chosen[rivals[i]] && !alike.test(h, rivals[i])) {
+                    if (count == out.length) {
+                        out = Arrays.copyOf(out, 2 * count);
+                    }
+                    out[count++] = rivals[i];
                 }
-                if (count == tried.length) {
-                    tried = Arrays.copyOf(tried, 2 * count);
-                    worse = Arrays.copyOf(worse, 2 * count);
-                }
-                tried[count] = rival;
-                worse[count] = worse(rival);
-                instead += Math.exp(-Math.max(-300, worse[count++]));
             }
         }
-        return new Against(h, -Math.log(instead), count, tried, worse);
-    }
-
-    private static boolean contains(int[] row, int count, int wanted) {
+        Arrays.sort(out, 0, count);
+        int kept = 0;
         for (int i = 0; i < count; i++) {
-            if (row[i] == wanted) {
-                return true;
+            if (i == 0 || out[i] != out[i - 1]) {
+                out[kept++] = out[i];
             }
         }
-        return false;
+        return Arrays.copyOf(out, kept);
     }
 
     /** What is lost with a rival put in and the gaps filled. */
@@ -157,7 +159,12 @@ final class Rivals {
         }
 
         boolean contains(int hypothesis) {
-            return Rivals.contains(some, count, hypothesis);
+            for (int i = 0; i < count; i++) {
+                if (some[i] == hypothesis) {
+                    return true;
+                }
+            }
+            return false;
         }
     }
 

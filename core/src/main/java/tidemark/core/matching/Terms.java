@@ -1,6 +1,7 @@
 package tidemark.core.matching;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -9,8 +10,9 @@ import tidemark.core.ledger.CashEntry;
 import tidemark.core.statement.BankLine;
 
 /**
- * What of lines and entries is compared, brought to comparable form once for each. Both stand in the order of their
- * identifiers, so the order of the input never matters. Cost: O(length of all texts).
+ * What of lines and entries is compared, brought to comparable form once for each. Both stand in the order of their days
+ * and then of their identifiers, so the order of the input never matters, and what competes stands near in memory.
+ * Cost: O(length of all texts + n log n).
  */
 final class Terms {
     /** What of a bank line is compared. */
@@ -18,12 +20,16 @@ final class Terms {
         final BankLine line;
         final int day;
         final Phrase text;
+        /** What letters each word of the text has. */
+        final int[] letters;
         /** References of the line, squashed; the end-to-end reference first. */
         final List<String> references;
         /** Whether the other side gave a reference of its own. */
         final boolean hasOwnReference;
 
         final int code;
+        /** Entries of this amount to be expected in the whole ledger by chance. */
+        double expected;
         /** The payer or payee as the bank writes it every time: the words without what changes. */
         final String signature;
 
@@ -32,6 +38,7 @@ final class Terms {
             this.day = BusinessDays.number(line.bookingDate());
             this.text =
                     Phrase.of(line.counterparty().isEmpty() ? line.text() : line.counterparty() + " " + line.text());
+            letters = lettersOf(text.words());
             List<String> own = new ArrayList<>(2);
             String end = given(line.reference());
             hasOwnReference = !end.isEmpty();
@@ -80,12 +87,18 @@ final class Terms {
     /** A payer or payee of the ledger, and how many entries name it. */
     static final class Party {
         final List<String> words;
+        final int[] letters;
         double[] rarity = {};
         int count;
 
         Party(List<String> words) {
             this.words = words;
+            letters = lettersOf(words);
         }
+    }
+
+    private static int[] lettersOf(List<String> words) {
+        return words.stream().mapToInt(Likeness::letters).toArray();
     }
 
     final LineTerms[] lines;
@@ -106,22 +119,26 @@ final class Terms {
     private final Map<String, Integer> codeIds = new HashMap<>();
 
     Terms(List<BankLine> givenLines, List<LedgerItem> givenItems) {
-        List<BankLine> sortedLines = new ArrayList<>(givenLines);
-        sortedLines.sort(Comparator.comparing(BankLine::id));
-        List<LedgerItem> sortedItems = new ArrayList<>(givenItems);
-        sortedItems.sort(Comparator.comparing(LedgerItem::id));
-        lines = new LineTerms[sortedLines.size()];
-        for (int i = 0; i < lines.length; i++) {
-            lines[i] = new LineTerms(sortedLines.get(i), code(sortedLines.get(i)));
-        }
-        entries = new EntryTerms[sortedItems.size()];
+        BankLine[] sortedLines = givenLines.toArray(BankLine[]::new);
+        Arrays.parallelSort(
+                sortedLines, Comparator.comparing(BankLine::bookingDate).thenComparing(BankLine::id));
+        LedgerItem[] sortedItems = givenItems.toArray(LedgerItem[]::new);
+        Arrays.parallelSort(
+                sortedItems,
+                Comparator.comparing((LedgerItem item) -> item.entry().date()).thenComparing(LedgerItem::id));
+        int[] code = Arrays.stream(sortedLines).mapToInt(this::code).toArray();
+        lines = new LineTerms[sortedLines.length];
+        Arrays.parallelSetAll(lines, i -> new LineTerms(sortedLines[i], code[i]));
+        PartyWords[] named = new PartyWords[sortedItems.length];
+        Arrays.parallelSetAll(named, i -> PartyWords.of(sortedItems[i].entry()));
+        int[] party = Arrays.stream(named).mapToInt(this::party).toArray();
+        entries = new EntryTerms[sortedItems.length];
+        Arrays.parallelSetAll(entries, i -> new EntryTerms(sortedItems[i], party[i]));
         int first = Integer.MAX_VALUE;
         int last = Integer.MIN_VALUE;
         long[] amounts = new long[entries.length];
         for (int i = 0; i < entries.length; i++) {
-            EntryTerms entry =
-                    new EntryTerms(sortedItems.get(i), party(sortedItems.get(i).entry()));
-            entries[i] = entry;
+            EntryTerms entry = entries[i];
             parties.get(entry.party).count++;
             amounts[i] = entry.amount();
             first = Math.min(first, entry.day);
@@ -135,6 +152,7 @@ final class Terms {
             }
         }
         density = new AmountDensity(amounts);
+        Arrays.stream(lines).parallel().forEach(line -> line.expected = density.expected(line.line.minorUnits()));
         // a month at least: over a few days nothing can be said of what is usual
         span = entries.length == 0 ? 21 : Math.max(21, last - first + 1);
         weighWords();
@@ -151,15 +169,18 @@ final class Terms {
         return line.code().isEmpty() ? "" : line.code() + (line.minorUnits() < 0 ? "-" : "+");
     }
 
-    private static List<String> partyWords(CashEntry entry) {
-        List<String> words = Phrase.of(entry.party()).words();
-        return words.isEmpty() ? Phrase.of(entry.text()).words() : words;
+    /** The words of a party's name, or of the text where there is none, and all of them as one. */
+    private record PartyWords(List<String> words, String joined) {
+        static PartyWords of(CashEntry entry) {
+            List<String> words = Phrase.of(entry.party()).words();
+            List<String> found = words.isEmpty() ? Phrase.of(entry.text()).words() : words;
+            return new PartyWords(found, String.join(" ", found));
+        }
     }
 
-    private int party(CashEntry entry) {
-        List<String> found = partyWords(entry);
-        return partyIds.computeIfAbsent(String.join(" ", found), w -> {
-            parties.add(new Party(found));
+    private int party(PartyWords named) {
+        return partyIds.computeIfAbsent(named.joined(), w -> {
+            parties.add(new Party(named.words()));
             return parties.size() - 1;
         });
     }
@@ -167,11 +188,9 @@ final class Terms {
     /** Counts for a payer of the past which party it was. */
     void past(Learned.Decided decided, Payers payers, int times) {
         LineTerms line = new LineTerms(decided.line(), 0);
-        Integer party = partyIds.get(String.join(" ", partyWords(decided.item().entry())));
-        int known = party != null
-                ? party
-                : pastParties.computeIfAbsent(
-                        String.join(" ", partyWords(decided.item().entry())), p -> -1 - pastParties.size());
+        String name = PartyWords.of(decided.item().entry()).joined();
+        Integer party = partyIds.get(name);
+        int known = party != null ? party : pastParties.computeIfAbsent(name, p -> -1 - pastParties.size());
         payers.count(line.signature, known, times);
     }
 
@@ -179,7 +198,7 @@ final class Terms {
     void countPast(List<Learned.Decided> accepted, Weights weights, Comparison comparison) {
         for (Learned.Decided d : accepted) {
             Integer code = codeIds.get(codeOf(d.line()));
-            Integer party = partyIds.get(String.join(" ", partyWords(d.item().entry())));
+            Integer party = partyIds.get(PartyWords.of(d.item().entry()).joined());
             if (code != null && party != null) {
                 LineTerms line = new LineTerms(d.line(), code);
                 EntryTerms entry = new EntryTerms(d.item(), party);
@@ -205,15 +224,16 @@ final class Terms {
     }
 
     /** How much of a party's name stands in the words of a line, 0 to 1, rare words counting for more. */
-    double named(Party party, Phrase text) {
+    double named(Party party, LineTerms line) {
         double all = 0;
         double found = 0;
-        for (int i = 0; i < party.words.size(); i++) {
+        for (int i = 0; i < party.letters.length; i++) {
             double best = 0;
-            for (String word : text.words()) {
-                best = Math.max(best, Likeness.of(party.words.get(i), word));
-                if (best == 1) {
-                    break;
+            for (int w = 0; w < line.letters.length && best < 1; w++) {
+                if (Likeness.mayBe(party.letters[i], line.letters[w])) {
+                    best = Math.max(
+                            best,
+                            Likeness.of(party.words.get(i), line.text.words().get(w)));
                 }
             }
             all += party.rarity[i];
