@@ -35,6 +35,11 @@ final class BundledEntries {
     /** A part of a bundle is banked by itself now and then. */
     private static final double PART = Math.log(.05);
 
+    /** What is fainter than this, as a logarithm of odds, moves nothing else ({@link Beliefs}) and is not worth telling. */
+    private static final double FAINTEST = Math.log(1e-3);
+    /** No name makes a sum more telling than one that one party of two thousand has. */
+    private static final double MOST_NAMED = Math.log(1_000);
+
     private final Comparison comparison;
     private final Terms terms;
     private final Weights.Table weights;
@@ -283,6 +288,9 @@ final class BundledEntries {
             oneParty = i == members.length - 1;
         }
         double all = weight + usual;
+        if (!told && all + MOST_NAMED < FAINTEST) {
+            return;
+        }
         if (told) {
             all += weights.reference(Reference.SAME) + Math.log(Math.max(200, bundles.count()));
         }
@@ -290,7 +298,9 @@ final class BundledEntries {
                 && !terms.parties.get(terms.entries[members[0]].party).words.isEmpty()) {
             all += named(line, terms.entries[members[0]].party);
         }
-        out.add(new Group(new int[] {l}, members, all, whole, told, apart, true));
+        if (told || all >= FAINTEST) {
+            out.add(new Group(new int[] {l}, members, all, whole, told, apart, true));
+        }
     }
 
     /** How usual the days between and the code of the line are for the entries, on the mean. */

@@ -59,6 +59,9 @@ final class Rivals {
                 ofNode[all.member(s)][counts[all.member(s)]++] = h;
             }
         }
+        for (int line = 0; line < all.lineCount(); line++) {
+            weightiestFirst(ofNode[line]);
+        }
         // each by itself against what was before, put together in order
         List<Against> found = IntStream.range(0, all.count())
                 .filter(h -> chosen[h])
@@ -168,17 +171,30 @@ final class Rivals {
         }
     }
 
+    /** The weightiest that a line may still be; -1 for none. */
     private int fill(int line, Few out, Few in) {
-        int best = -1;
         for (int h : ofNode[line]) {
-            if (all.weight(h) > 0
-                    && (best < 0 || all.weight(h) > all.weight(best))
-                    && !out.contains(h)
-                    && fits(h, out, in)) {
-                best = h;
+            if (all.weight(h) <= 0) {
+                return -1;
+            }
+            if (!out.contains(h) && fits(h, out, in)) {
+                return h;
             }
         }
-        return best;
+        return -1;
+    }
+
+    /** By insertion, as a line has few; equal ones stay in their order. */
+    private void weightiestFirst(int[] some) {
+        for (int i = 1; i < some.length; i++) {
+            int h = some[i];
+            int at = i;
+            while (at > 0 && all.weight(some[at - 1]) < all.weight(h)) {
+                some[at] = some[at - 1];
+                at--;
+            }
+            some[at] = h;
+        }
     }
 
     private boolean fits(int h, Few out, Few in) {
