@@ -9,7 +9,7 @@ import java.util.Map;
 /**
  * Chooses hypotheses that share no line and no entry so that their weights together are the greatest, component by
  * component. Exact for components of up to {@link #MOST_SEARCHED} hypotheses by branch and bound, and for pairs of up
- * to {@link #MOST_ASSIGNED} lines and entries by the Hungarian algorithm; in larger ones the surest come first.
+ * to {@link #MOST_ASSIGNED} lines and entries by the Hungarian algorithm; in larger ones the surest come first, and {@link Rivals} exchanges what then makes the whole better.
  *
  * <p>Cost: bounded for each component by 2^{@link #MOST_SEARCHED} and {@link #MOST_ASSIGNED}³ steps. Equal sums are
  * decided by the order of the hypotheses, which is that of their members.
@@ -22,10 +22,17 @@ final class Assignment {
 
     private final Hypotheses all;
     private final Beliefs beliefs;
+    private final boolean exact;
     private final boolean[] chosen;
     private final boolean[] used;
 
     Assignment(Hypotheses all, Components components, Beliefs beliefs, int nodes) {
+        this(all, components, beliefs, nodes, true);
+    }
+
+    /** @param exact whether small components are searched; otherwise the surest come first in all */
+    Assignment(Hypotheses all, Components components, Beliefs beliefs, int nodes, boolean exact) {
+        this.exact = exact;
         this.all = all;
         this.beliefs = beliefs;
         chosen = new boolean[all.count()];
@@ -46,9 +53,9 @@ final class Assignment {
         }
         if (worth.length == 1) {
             take(worth[0]);
-        } else if (worth.length <= MOST_SEARCHED) {
+        } else if (exact && worth.length <= MOST_SEARCHED) {
             new Search(worth).best().forEach(this::take);
-        } else if (!assign(worth)) {
+        } else if (!exact || !assign(worth)) {
             surestFirst(worth);
         }
     }

@@ -36,6 +36,9 @@ public final class LinkageMatching implements MatchingEngine {
     /** Likelier than not. */
     public static final double FAIR_ODDS = 1;
 
+    /** Odds no further apart than this are as good as equal: messages stand when they move by less than a hundredth. */
+    private static final double AS_GOOD = Math.log(1.05);
+
     private static final int ROUNDS = 3;
     /** More than this many of the latest lines teach an account's weights no better. */
     private static final int MOST_TAUGHT_BY = 20_000;
@@ -251,16 +254,11 @@ public final class LinkageMatching implements MatchingEngine {
             beliefs = new Beliefs(hypotheses, nodes());
             Assignment assignment = new Assignment(hypotheses, components, beliefs, nodes());
             Interchangeable alike = new Interchangeable(terms, hypotheses, pairCount, beliefs);
-            rivals = new Rivals(
-                    hypotheses,
-                    assignment,
-                    h -> assignment.isChosen(h) ? alike.logOdds(h) : beliefs.logOdds(h),
-                    alike::same,
-                    nodes());
+            rivals = new Rivals(hypotheses, assignment, alike::logOdds, beliefs::logOdds, alike::same, nodes());
             Telling telling = new Telling(terms);
             Map<BankLineId, List<Candidate>> byLine = new LinkedHashMap<>();
             List<Candidate> presumed = new ArrayList<>();
-            int[][] ofLine = ofLines(assignment);
+            int[][] ofLine = ofLines();
             int[] ofAmount = ofAmount();
             Map<Integer, Candidate> made = new HashMap<>();
             for (int l = 0; l < terms.lines.length; l++) {
@@ -272,7 +270,7 @@ public final class LinkageMatching implements MatchingEngine {
                             || (rivals.logOdds(h) < WORTH_TELLING && !candidates.isEmpty())) {
                         break;
                     }
-                    boolean chosen = assignment.isChosen(h);
+                    boolean chosen = rivals.isChosen(h);
                     Candidate c = h < pairCount
                             ? pair(h, chosen, telling, ofAmount[l])
                             : made.computeIfAbsent(h, g -> group(g, chosen, telling, groupsOf));
@@ -290,8 +288,8 @@ public final class LinkageMatching implements MatchingEngine {
             return new MatchingResult(byLine, presumed);
         }
 
-        /** The hypotheses of each line, what is presumed first, then the likeliest. */
-        private int[][] ofLines(Assignment assignment) {
+        /** The hypotheses of each line, the likeliest first; among those as good, what is best for the whole. */
+        private int[][] ofLines() {
             int[] counts = new int[terms.lines.length];
             for (int h = 0; h < hypotheses.count(); h++) {
                 for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
@@ -314,10 +312,9 @@ public final class LinkageMatching implements MatchingEngine {
                 }
             }
             Comparator<Integer> best = (a, b) -> {
-                if (assignment.isChosen(a) != assignment.isChosen(b)) {
-                    return assignment.isChosen(a) ? -1 : 1;
-                }
-                int byOdds = Double.compare(rivals.logOdds(b), rivals.logOdds(a));
+                int byOdds = Double.compare(
+                        rivals.logOdds(b) + (rivals.isChosen(b) ? AS_GOOD : 0),
+                        rivals.logOdds(a) + (rivals.isChosen(a) ? AS_GOOD : 0));
                 int byWeight = byOdds != 0 ? byOdds : Double.compare(hypotheses.weight(b), hypotheses.weight(a));
                 return byWeight != 0 ? byWeight : Integer.compare(a, b);
             };

@@ -11,6 +11,9 @@ import java.util.stream.IntStream;
  * it displaces is taken out, and what is then left free is filled again as well as it can be. {@link Beliefs} alone
  * judge two lines and two entries that fit crosswise too surely, as their messages run round in a circle.
  *
+ * <p>Where that would leave the whole better, which can be in components too large for {@link Assignment} to search, the
+ * exchange is made.
+ *
  * <p>Hypotheses that are alike, as {@link Interchangeable} has it, are no rivals.
  *
  * <p>Cost: for each chosen hypothesis the number of its rivals times the few hypotheses of a line; no more than
@@ -18,6 +21,8 @@ import java.util.stream.IntStream;
  */
 final class Rivals {
     private static final int MOST_RIVALS = 200;
+    private static final int MOST_EXCHANGES = 4;
+    private static final double LEAST_GAIN = 1e-6;
 
     private final Hypotheses all;
     private final boolean[] chosen;
@@ -29,7 +34,8 @@ final class Rivals {
     Rivals(
             Hypotheses all,
             Assignment assignment,
-            IntToDoubleFunction oddsOf,
+            IntToDoubleFunction ofChosen,
+            IntToDoubleFunction ofOthers,
             BiPredicate<Integer, Integer> alike,
             int nodes) {
         this.all = all;
@@ -41,7 +47,6 @@ final class Rivals {
         int[] counts = new int[nodes];
         for (int h = 0; h < all.count(); h++) {
             chosen[h] = assignment.isChosen(h);
-            logOdds[h] = oddsOf.applyAsDouble(h);
             for (int s = all.from(h); s < all.to(h); s++) {
                 counts[all.member(s)]++;
                 if (chosen[h]) {
@@ -62,6 +67,10 @@ final class Rivals {
         for (int line = 0; line < all.lineCount(); line++) {
             weightiestFirst(ofNode[line]);
         }
+        for (int round = 0; round < MOST_EXCHANGES && exchange(); round++) {}
+        for (int h = 0; h < all.count(); h++) {
+            logOdds[h] = (chosen[h] ? ofChosen : ofOthers).applyAsDouble(h);
+        }
         // each by itself against what was before, put together in order
         List<Against> found = IntStream.range(0, all.count())
                 .filter(h -> chosen[h])
@@ -72,13 +81,19 @@ final class Rivals {
             logOdds[against.hypothesis()] = against.logOdds();
             for (int i = 0; i < against.rivals().length; i++) {
                 int rival = against.rivals()[i];
-                logOdds[rival] = Math.max(logOdds[rival], -Math.max(against.worse()[i], 0));
+                double itself = Math.exp(-Math.max(against.worse()[i], 0));
+                double others = Math.max(1, Math.exp(-against.logOdds()) - itself + 1);
+                logOdds[rival] = Math.max(logOdds[rival], Math.log(itself / others));
             }
         }
     }
 
     /** What was found of a chosen one: its odds, and how much worse the whole would be with each of its rivals. */
     private record Against(int hypothesis, double logOdds, int[] rivals, double[] worse) {}
+
+    boolean isChosen(int hypothesis) {
+        return chosen[hypothesis];
+    }
 
     double logOdds(int hypothesis) {
         return logOdds[hypothesis];
@@ -87,12 +102,13 @@ final class Rivals {
     private Against against(int h) {
         int[] tried = rivalsOf(h);
         double[] worse = new double[tried.length];
-        double instead = Math.exp(-Math.max(-300, logOdds[h]));
+        double instead = 0;
         for (int i = 0; i < tried.length; i++) {
             worse[i] = worse(tried[i]);
             instead += Math.exp(-Math.max(-300, worse[i]));
         }
-        return new Against(h, -Math.log(instead), tried, worse);
+        // both count all that may be instead; the more doubtful holds
+        return new Against(h, Math.min(logOdds[h], -Math.log(instead)), tried, worse);
     }
 
     /** What shares a member with a chosen one and is not like it, each once. */
@@ -122,31 +138,103 @@ final class Rivals {
 
     /** What is lost with a rival put in and the gaps filled. */
     private double worse(int rival) {
-        double lost = -all.weight(rival);
+        return new Exchange(rival).lost;
+    }
+
+    /** A rival put in, what it displaces taken out, and what is then free filled again. */
+    private final class Exchange {
+        private final Few out = new Few();
+        private final Few in = new Few();
+        private double lost;
+
+        Exchange(int rival) {
+            lost = -all.weight(rival);
+            for (int s = all.from(rival); s < all.to(rival); s++) {
+                int displaced = chosenOf[all.member(s)];
+                if (displaced >= 0 && !out.contains(displaced)) {
+                    out.add(displaced);
+                    lost += all.weight(displaced);
+                }
+            }
+            in.add(rival);
+            for (int o = 0; o < out.count; o++) {
+                int gone = out.some[o];
+                for (int s = all.from(gone); s < all.to(gone); s++) {
+                    int line = all.member(s);
+                    if (line < all.lineCount() && isFree(line, out, in)) {
+                        int best = fill(line, out, in);
+                        if (best >= 0) {
+                            in.add(best);
+                            lost -= all.weight(best);
+                        }
+                    }
+                }
+            }
+        }
+
+        void make() {
+            for (int i = 0; i < out.count; i++) {
+                set(out.some[i], -1);
+            }
+            for (int i = 0; i < in.count; i++) {
+                set(in.some[i], in.some[i]);
+            }
+        }
+
+        private void set(int h, int holder) {
+            chosen[h] = holder == h;
+            for (int s = all.from(h); s < all.to(h); s++) {
+                chosenOf[all.member(s)] = holder;
+            }
+        }
+    }
+
+    /** Makes exchanges that leave the whole better, as there may be where the surest came first; whether there were any. */
+    private boolean exchange() {
+        int[] better = IntStream.range(0, all.count())
+                .parallel()
+                .filter(h -> !chosen[h] && mayGain(h) && worse(h) < -LEAST_GAIN)
+                .toArray();
+        for (int h : better) {
+            // those before may have changed what it displaces
+            Exchange exchange = chosen[h] ? null : new Exchange(h);
+            if (exchange != null && exchange.lost < -LEAST_GAIN) {
+                exchange.make();
+            }
+        }
+        return better.length > 0;
+    }
+
+    /** Whether something is gained where each line that is set free gets the best it has at all. Cost: O(members). */
+    private boolean mayGain(int rival) {
+        double gain = all.weight(rival);
+        if (gain <= 0) {
+            return false;
+        }
         Few out = new Few();
         for (int s = all.from(rival); s < all.to(rival); s++) {
             int displaced = chosenOf[all.member(s)];
             if (displaced >= 0 && !out.contains(displaced)) {
                 out.add(displaced);
-                lost += all.weight(displaced);
-            }
-        }
-        Few in = new Few();
-        in.add(rival);
-        for (int o = 0; o < out.count; o++) {
-            int gone = out.some[o];
-            for (int s = all.from(gone); s < all.to(gone); s++) {
-                int line = all.member(s);
-                if (line < all.lineCount() && isFree(line, out, in)) {
-                    int best = fill(line, out, in);
-                    if (best >= 0) {
-                        in.add(best);
-                        lost -= all.weight(best);
+                gain -= all.weight(displaced);
+                for (int o = all.from(displaced); o < all.to(displaced); o++) {
+                    int line = all.member(o);
+                    if (line < all.lineCount() && !isMember(line, rival)) {
+                        gain += Math.max(0, all.weight(ofNode[line][0]));
                     }
                 }
             }
         }
-        return lost;
+        return gain > LEAST_GAIN;
+    }
+
+    private boolean isMember(int node, int h) {
+        for (int s = all.from(h); s < all.to(h); s++) {
+            if (all.member(s) == node) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** A handful of hypotheses. */
@@ -212,11 +300,8 @@ final class Rivals {
             return false;
         }
         for (int i = 0; i < in.count; i++) {
-            int h = in.some[i];
-            for (int s = all.from(h); s < all.to(h); s++) {
-                if (all.member(s) == node) {
-                    return false;
-                }
+            if (isMember(node, in.some[i])) {
+                return false;
             }
         }
         return true;

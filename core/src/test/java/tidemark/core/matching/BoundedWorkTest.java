@@ -9,6 +9,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.TreeSet;
+import java.util.function.IntPredicate;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
@@ -124,6 +126,82 @@ class BoundedWorkTest {
     @RepeatedTest(300)
     void odds_areNeverFarAboveThoseOfAllWaysTogether(RepetitionInfo info) {
         Small small = Small.of(new Random(info.getCurrentRepetition() + 1_000L), info.getCurrentRepetition() % 2 == 0);
+        double[] exact = exactOdds(small);
+        Components components = new Components(small.all, small.nodes);
+        Beliefs beliefs = new Beliefs(small.all, small.nodes);
+        Assignment assignment = new Assignment(small.all, components, beliefs, small.nodes);
+        Rivals rivals = rivals(small, assignment, beliefs);
+        for (int h = 0; h < exact.length; h++) {
+            if (assignment.isChosen(h)) {
+                assertTrue(rivals.logOdds(h) <= exact[h] + 1.2, rivals.logOdds(h) + " against " + exact[h]);
+            }
+        }
+    }
+
+    private static Rivals rivals(Small small, Assignment assignment, Beliefs beliefs) {
+        return new Rivals(small.all, assignment, beliefs::logOdds, beliefs::logOdds, (h, other) -> false, small.nodes);
+    }
+
+    /** Where the surest came first, exchanges never make the whole worse and leave little that could be better. */
+    @Test
+    void exchanges_bringTheSurestFirstToTheBestOfAll() {
+        int rough = 0;
+        int exchanged = 0;
+        int seeds = 400;
+        for (int seed = 0; seed < seeds; seed++) {
+            Small small = Small.of(new Random(seed + 5_000L), seed % 2 == 0);
+            double best = 0;
+            for (int chosen = 0; chosen < 1 << small.all.count(); chosen++) {
+                best = small.fits(chosen) ? Math.max(best, small.weight(chosen)) : best;
+            }
+            Beliefs beliefs = new Beliefs(small.all, small.nodes);
+            Components components = new Components(small.all, small.nodes);
+            Assignment surest = new Assignment(small.all, components, beliefs, small.nodes, false);
+            Rivals rivals = rivals(small, surest, beliefs);
+            int before = bits(h -> surest.isChosen(h), small.all.count());
+            int after = bits(rivals::isChosen, small.all.count());
+            assertTrue(small.fits(after), "seed " + seed);
+            assertTrue(small.weight(after) >= small.weight(before) - 1e-9, "seed " + seed);
+            rough += small.weight(before) > best - 1e-9 ? 1 : 0;
+            exchanged += small.weight(after) > best - 1e-9 ? 1 : 0;
+        }
+        assertTrue(exchanged >= seeds * .99 && exchanged > rough, rough + " were the best, then " + exchanged);
+    }
+
+    private static int bits(IntPredicate chosen, int count) {
+        return IntStream.range(0, count).filter(chosen).map(h -> 1 << h).sum();
+    }
+
+    /** On a tree messages tell the odds of all ways together, with groups as without. */
+    @RepeatedTest(100)
+    void beliefs_areExactOnATree(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition() + 9_000L);
+        int lines = 1 + random.nextInt(4);
+        int nodes = lines + 2 + random.nextInt(4);
+        Hypotheses all = new Hypotheses(lines);
+        List<Integer> tied = new ArrayList<>(List.of(0));
+        for (int e = lines; e < nodes; e++) {
+            int l = random.nextInt(lines);
+            // a new entry ties at most one line that is tied already to one that is not, so that no circle comes about
+            int other = random.nextInt(lines);
+            double weight = random.nextDouble() * 8 - 3;
+            if (tied.contains(l) && !tied.contains(other)) {
+                all.add(weight, l, e);
+                all.add(random.nextDouble() * 8 - 3, other, e);
+                tied.add(other);
+            } else {
+                all.add(weight, l, e);
+            }
+        }
+        Small small = new Small(all, lines, nodes);
+        double[] exact = exactOdds(small);
+        Beliefs beliefs = new Beliefs(all, nodes, 60);
+        for (int h = 0; h < all.count(); h++) {
+            assertEquals(exact[h], beliefs.logOdds(h), .05, "hypothesis " + h + " of " + all.count());
+        }
+    }
+
+    private static double[] exactOdds(Small small) {
         double all = 0;
         double[] with = new double[small.all.count()];
         for (int chosen = 0; chosen < 1 << small.all.count(); chosen++) {
@@ -135,16 +213,44 @@ class BoundedWorkTest {
                 }
             }
         }
-        Components components = new Components(small.all, small.nodes);
-        Beliefs beliefs = new Beliefs(small.all, small.nodes);
-        Assignment assignment = new Assignment(small.all, components, beliefs, small.nodes);
-        Rivals rivals = new Rivals(small.all, assignment, beliefs::logOdds, (h, other) -> false, small.nodes);
-        for (int h = 0; h < with.length; h++) {
-            double exact = Math.log(with[h] / (all - with[h]));
-            if (assignment.isChosen(h)) {
-                assertTrue(rivals.logOdds(h) <= exact + 1.2, rivals.logOdds(h) + " against " + exact);
+        double sum = all;
+        return Arrays.stream(with).map(w -> Math.log(w / (sum - w))).toArray();
+    }
+
+    /** Letters rule out no words that are alike: cut, shortened, and with up to two slips. */
+    @RepeatedTest(20)
+    void letters_ruleOutNothingThatIsAlike(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        int alike = 0;
+        int ruledOut = 0;
+        for (int i = 0; i < 5_000; i++) {
+            String word = word(random, 3 + random.nextInt(10));
+            StringBuilder other = new StringBuilder(random.nextInt(3) == 0 ? word(random, 7) : word);
+            for (int slips = random.nextInt(3); slips > 0; slips--) {
+                int at = random.nextInt(other.length());
+                switch (random.nextInt(3)) {
+                    case 0 -> other.insert(at, (char) ('A' + random.nextInt(26)));
+                    case 1 -> other.setCharAt(at, (char) (random.nextInt(9) == 0 ? 0xC4 : 'A' + random.nextInt(26)));
+                    default -> other.deleteCharAt(at);
+                }
             }
+            String banks = random.nextInt(4) == 0 ? other.substring(0, other.length() / 2 + 1) : other.toString();
+            boolean mayBe = Likeness.mayBe(Likeness.letters(word), Likeness.letters(banks));
+            if (Likeness.of(word, banks) > 0) {
+                alike++;
+                assertTrue(mayBe, word + " and " + banks);
+            }
+            ruledOut += mayBe ? 0 : 1;
         }
+        assertTrue(alike > 1_000 && ruledOut > 1_000, alike + " alike, " + ruledOut + " ruled out");
+    }
+
+    private static String word(Random random, int length) {
+        StringBuilder out = new StringBuilder();
+        for (int i = 0; i < length; i++) {
+            out.append((char) ('A' + random.nextInt(26)));
+        }
+        return out.toString();
     }
 
     @RepeatedTest(200)
