@@ -59,34 +59,45 @@ final class MatchingBenchmark implements Benchmarks.Benchmark {
 
     /** Longer at as many lines a day as a year of the middle size has, then all of it within one year. */
     private static void grow() {
-        double before = 0;
+        Timed before = null;
+        Timed ofAYear = null;
         for (int size : SIZES) {
             before = time(size, Math.max(365, 365 * size / A_YEAR), before);
+            ofAYear = size == A_YEAR ? before : ofAYear;
         }
         if (SIZES[SIZES.length - 1] > A_YEAR) {
-            time(SIZES[SIZES.length - 1], 365, 0);
+            time(SIZES[SIZES.length - 1], 365, ofAYear);
         }
     }
 
-    private static double time(int size, int days, double before) {
+    private record Timed(int lines, double seconds) {
+        /** How many times as long for twice as many, were it the same for each doubling from the other to this. */
+        double forEachDoubling(Timed from) {
+            double doublings = Math.log((double) lines / from.lines) / Math.log(2);
+            return Math.pow(seconds / from.seconds, 1 / doublings);
+        }
+    }
+
+    private static Timed time(int size, int days, @Nullable Timed before) {
         AccountYear year = new AccountYear(AccountYear.TYPICAL, size, 11, days);
         System.gc();
         Peak peak = new Peak();
         long start = System.nanoTime();
         MatchingResult result = new LinkageMatching().propose(year.lines, year.items, Learned.NOTHING);
-        double seconds = (System.nanoTime() - start) / 1e9;
-        double each = seconds * 1e6 / size;
+        Timed now = new Timed(size, (System.nanoTime() - start) / 1e9);
         System.out.printf(
-                "%,d lines of %,d days against %,d entries: %.1f s, %.1f microseconds a line%s, peak heap %d MB, %,d firm%n",
+                "%,d lines of %,d days against %,d entries: %.1f s%s, peak heap %d MB, %,d firm%n",
                 year.lines.size(),
                 days,
                 year.items.size(),
-                seconds,
-                each,
-                before == 0 ? "" : " (%.2f of the size before)".formatted(each / before),
+                now.seconds(),
+                before == null
+                        ? ""
+                        : ", %.2f times for each doubling of %,d"
+                                .formatted(now.forEachDoubling(before), before.lines()),
                 peak.stop(),
                 result.firm().size());
-        return each;
+        return now;
     }
 
     /** Watches the heap from a thread of its own. */

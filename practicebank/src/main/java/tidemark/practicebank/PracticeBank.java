@@ -31,19 +31,19 @@ import tools.jackson.databind.node.ObjectNode;
  */
 public final class PracticeBank implements AutoCloseable {
     static final int PAGE = 50;
-    static final String USER = "guest";
-    static final String PASSWORD = "harbour";
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int LARGEST_BODY = 4_000_000;
 
     private final HttpServer server;
     private final State state;
     private final Life life;
+    private final Rehearsal rehearsal;
 
     private PracticeBank(HttpServer server, State state) {
         this.server = server;
         this.state = state;
         this.life = new Life(state);
+        this.rehearsal = new Rehearsal(state, life);
     }
 
     /**
@@ -77,7 +77,8 @@ public final class PracticeBank implements AutoCloseable {
                 20260601,
                 LocalDate.of(2026, 5, 31),
                 LocalDate.of(2026, 6, 12));
-        System.out.println("Practice bank: " + bank.address() + "   (sign in as " + USER + ", " + PASSWORD + ")");
+        System.out.println("Practice bank: " + bank.address() + "   (sign in as " + SignInPage.USER + ", "
+                + SignInPage.PASSWORD + ")");
     }
 
     public String address() {
@@ -90,7 +91,7 @@ public final class PracticeBank implements AutoCloseable {
     }
 
     /** An answer that is not the usual one. */
-    private static final class Answer extends RuntimeException {
+    static final class Answer extends RuntimeException {
         private static final long serialVersionUID = 1L;
         private final int status;
         private final String code;
@@ -200,7 +201,13 @@ public final class PracticeBank implements AutoCloseable {
         }
         State.Consent consent = consent(parts[2]);
         if (method.equals("DELETE")) {
-            replace(consent, "terminatedByTpp", consent.accounts());
+            if (consent.status().equals("received")) {
+                // nobody gave it, so there is nothing to remember
+                state.consents.remove(consent);
+                state.keep();
+            } else {
+                replace(consent, "terminatedByTpp", consent.accounts());
+            }
             exchange.sendResponseHeaders(204, -1);
             return;
         }
@@ -346,7 +353,9 @@ public final class PracticeBank implements AutoCloseable {
             });
             boolean refuse = form.containsKey("refuse");
             if (refuse
-                    || (USER.equals(form.get("user")) && PASSWORD.equals(form.get("password")) && !chosen.isEmpty())) {
+                    || (SignInPage.USER.equals(form.get("user"))
+                            && SignInPage.PASSWORD.equals(form.get("password"))
+                            && !chosen.isEmpty())) {
                 if (status(consent).equals("received")) {
                     replace(consent, refuse ? "rejected" : "valid", chosen);
                 }
@@ -356,100 +365,23 @@ public final class PracticeBank implements AutoCloseable {
             }
             told = chosen.isEmpty() ? "Choose at least one account." : "That name and password do not go together.";
         }
-        StringBuilder boxes = new StringBuilder();
-        state.accounts.forEach(a -> boxes.append("<p><label><input type='checkbox' checked name='")
-                .append(a.id())
-                .append("'> ")
-                .append(a.name())
-                .append(", ")
-                .append(a.number())
-                .append("</label></p>"));
-        String page = """
-                <!doctype html><html lang="en"><meta charset="utf-8"><title>Practice bank</title>
-                <meta name="viewport" content="width=device-width">
-                <style>body{font:16px/1.5 Georgia,serif;background:#eef1ec;color:#22352b;margin:0}
-                main{max-width:30rem;margin:10vh auto;background:#fff;padding:2rem;border:1px solid #b9c6bc}
-                input[type=text],input[type=password]{font:inherit;width:100%%;box-sizing:border-box;padding:.4rem;border:1px solid #5d7266}
-                button{font:inherit;padding:.5rem 1rem;margin:1rem .5rem 0 0}</style>
-                <main><h1>Practice bank</h1>
-                <p>Tide Mark asks to look at accounts of yours, to read balances and movements, until %s. It cannot move money.</p>
-                <p role="alert">%s</p>
-                <form method="post">
-                <p><label>Name<br><input type="text" name="user" value="%s"></label></p>
-                <p><label>Password (it is “%s” here)<br><input type="password" name="password"></label></p>%s
-                <button>Allow it</button><button name="refuse" value="1">Refuse</button></form></main></html>
-                """.formatted(consent.validUntil(), told, USER, PASSWORD, boxes);
-        byte[] bytes = page.getBytes(StandardCharsets.UTF_8);
+        byte[] bytes = SignInPage.of(consent, told, state.accounts).getBytes(StandardCharsets.UTF_8);
         exchange.getResponseHeaders().set("Content-Type", "text/html; charset=utf-8");
         exchange.getResponseHeaders().set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'");
         exchange.sendResponseHeaders(200, bytes.length);
         exchange.getResponseBody().write(bytes);
     }
 
-    /** What a real bank does not have: its date is moved, customers' doings and troubles are told. */
     private void rehearsal(HttpExchange exchange, String[] parts, String method) throws IOException {
         if (!"yes".equals(exchange.getRequestHeaders().getFirst("X-Rehearsal"))) {
             throw new Answer(403, "RIGHT_MISSING", "Only for rehearsals");
         }
-        String what = parts.length > 1 ? parts[1] : "";
         if (method.equals("POST")) {
-            JsonNode body = body(exchange);
-            switch (what) {
-                case "instructions" -> instructions(body);
-                case "advance" -> {
-                    LocalDate to = LocalDate.parse(body.path("to").asString(""));
-                    if (to.isBefore(state.date) || to.isAfter(state.date.plusYears(1))) {
-                        throw new Answer(
-                                400,
-                                "PERIOD_INVALID",
-                                "The bank's date is " + state.date + " and only goes forward, a year at most");
-                    }
-                    state.date = to;
-                }
-                case "trouble" -> {
-                    String trouble = body.path("trouble").asString("");
-                    if (!List.of("NONE", "DOWN", "SLOW", "LIMIT", "REPEAT_PAGE").contains(trouble)) {
-                        throw new Answer(400, "FORMAT_ERROR", "No such trouble");
-                    }
-                    state.trouble = trouble;
-                    state.notifyAll();
-                }
-                default -> throw new Answer(404, "RESOURCE_UNKNOWN", "There is nothing here");
-            }
-            state.keep();
+            rehearsal.tell(parts.length > 1 ? parts[1] : "", body(exchange));
         }
         ObjectNode out = JSON.createObjectNode();
-        out.put("date", state.date.toString());
-        out.put("begin", state.begin.toString());
-        out.put("trouble", state.trouble);
-        out.put("instructions", state.instructions.size());
-        ArrayNode list = out.putArray("accounts");
-        state.accounts.forEach(a -> {
-            ObjectNode node = list.addObject();
-            node.put("resourceId", a.id());
-            node.put("opening", java.math.BigDecimal.valueOf(a.opening(), 2).toPlainString());
-            node.put("balance", java.math.BigDecimal.valueOf(life.balance(a), 2).toPlainString());
-        });
+        rehearsal.show(out);
         send(exchange, 200, out);
-    }
-
-    private void instructions(JsonNode body) {
-        for (JsonNode node : body.path("instructions")) {
-            String id = node.path("id").asString();
-            LocalDate day = LocalDate.parse(node.path("day").asString(""));
-            if (state.instructions.stream().noneMatch(i -> i.id().equals(id))) {
-                state.instructions.add(new State.Instruction(
-                        id,
-                        node.path("account").asString(),
-                        // what the bank learns of today it cannot have booked yesterday
-                        day.isBefore(state.date) ? state.date : day,
-                        node.path("kind").asString(),
-                        node.path("cents").asLong(),
-                        node.path("reference").asString(),
-                        node.path("check").asString(),
-                        node.path("name").asString()));
-            }
-        }
     }
 
     private static JsonNode body(HttpExchange exchange) throws IOException {

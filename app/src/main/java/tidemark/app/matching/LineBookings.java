@@ -134,15 +134,10 @@ class LineBookings {
     Ledger.Booked booked(long companyId, long accountId, long lineId, Wish wish, String who) {
         BankAccount account = accounts.get(companyId, accountId);
         BankLine line = matches.line(account, lineId).line();
-        CurrencyUnit base = companies.get(companyId).baseCurrency();
-        long value = masterData
-                .rate(companyId, account.currency(), base, wish.date())
-                .toBase(line.minorUnits());
-        BankLineBooking.Movement movement = new BankLineBooking.Movement(
+        BankLineBooking.Movement movement = movement(
+                account,
                 wish.date(),
-                base,
                 line.minorUnits(),
-                value,
                 reference(line),
                 wish.party(),
                 wish.text().isEmpty() ? line.title() : wish.text());
@@ -215,6 +210,16 @@ class LineBookings {
         return Objects.requireNonNull(chart.get(id)).code();
     }
 
+    /** A movement of the account, with what it is worth in the company's own currency that day. */
+    private BankLineBooking.Movement movement(
+            BankAccount account, LocalDate date, long minorUnits, String reference, String party, String text) {
+        CurrencyUnit base = companies.get(account.companyId()).baseCurrency();
+        long value = masterData
+                .rate(account.companyId(), account.currency(), base, date)
+                .toBase(minorUnits);
+        return new BankLineBooking.Movement(date, base, minorUnits, value, reference, party, text);
+    }
+
     private static String reference(BankLine line) {
         String reference = line.reference().isEmpty() ? line.bankReference() : line.reference();
         return reference.length() > 200 ? reference.substring(0, 200) : reference;
@@ -254,15 +259,11 @@ class LineBookings {
                     "amounts that differ",
                     "Match the entry as it is.");
         }
-        CurrencyUnit base = companies.get(companyId).baseCurrency();
         JournalEntry entry = BankLineBooking.entry(
-                new BankLineBooking.Movement(
+                movement(
+                        account,
                         line.bookingDate(),
-                        base,
                         difference,
-                        masterData
-                                .rate(companyId, account.currency(), base, line.bookingDate())
-                                .toBase(difference),
                         cash.reference(),
                         cash.party(),
                         "Amount of " + title + " put right"),
@@ -294,15 +295,11 @@ class LineBookings {
         long tolerance = Rule.tolerance(rules.inForce(account), line, account.differenceTolerance());
         long difference = BankLineBooking.difference(line.minorUnits(), ledgerSum, tolerance, account.currency());
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
-        CurrencyUnit base = companies.get(companyId).baseCurrency();
         JournalEntry entry = BankLineBooking.entry(
-                new BankLineBooking.Movement(
+                movement(
+                        account,
                         line.bookingDate(),
-                        base,
                         difference,
-                        masterData
-                                .rate(companyId, account.currency(), base, line.bookingDate())
-                                .toBase(difference),
                         reference(line),
                         with.getFirst().party(),
                         "Difference to " + line.title()),

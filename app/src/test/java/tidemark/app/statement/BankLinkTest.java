@@ -42,6 +42,15 @@ class BankLinkTest {
                 .statusCode();
     }
 
+    /** Takes back at the bank what was asked for there. */
+    private static void withdrawn(String at) throws IOException, InterruptedException {
+        URI page = URI.create(at);
+        URI consent = page.resolve("/v1/consents/" + page.getQuery().substring("consent=".length()));
+        HttpResponse<Void> answer = HttpClient.newHttpClient()
+                .send(HttpRequest.newBuilder(consent).DELETE().build(), HttpResponse.BodyHandlers.discarding());
+        assertEquals(204, answer.statusCode());
+    }
+
     private static JsonNode only() {
         return c.get("/bank-links").get(0);
     }
@@ -181,6 +190,14 @@ class BankLinkTest {
         NewCompany.ok(c.post(link + "/test", Map.of()));
         assertTrue(only().path("renewing").asBoolean(), "nobody has signed in yet");
         assertEquals(200, signIn(refusedAt, "wrong"));
+
+        withdrawn(refusedAt);
+        JsonNode gone = NewCompany.ok(c.post(link + "/test", Map.of()));
+        assertEquals("VALID", gone.path("state").asString(), "what was asked for is gone, what was given is not");
+        assertFalse(gone.path("renewing").asBoolean());
+        assertEquals("", gone.path("trouble").asString());
+        NewCompany.ok(c.post(link + "/poll", Map.of()));
+        assertTrue(c.get("/activity").toString().contains("was not given a new consent"));
 
         String at = NewCompany.ok(c.post(link + "/renew", Map.of())).path("at").asString();
         assertEquals(303, signIn(at, "harbour"));

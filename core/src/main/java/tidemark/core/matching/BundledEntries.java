@@ -25,6 +25,9 @@ final class BundledEntries {
     private static final int MOST_OF_PARTIES = 6;
 
     private static final int MOST_OF_A_DAY = 12;
+    /** Where more are a little more than a line, one less an unusual fee is as good as another. */
+    private static final int MOST_LESS = 36;
+
     private static final double LARGEST_FEE = .06;
     /** What one reference ties is banked as one in half of the cases, what only shares its day seldom. */
     private static final double SLIP = Math.log(.5);
@@ -73,7 +76,7 @@ final class BundledEntries {
 
     /** Tells of bundles that are a little more than a line, so that what is usually kept back is found. */
     void meetFees(int l, UsualFees fees) {
-        less(terms.lines[l]).forEach(b -> fees.met(terms.lines[l].line.minorUnits(), b.total()));
+        aLittleMore(terms.lines[l]).forEach(b -> fees.met(terms.lines[l].line.minorUnits(), b.total()));
     }
 
     private static boolean isLess(long bank, long total) {
@@ -81,7 +84,7 @@ final class BundledEntries {
     }
 
     /** Bundles of the days before a line that come to a little more than it. */
-    private List<Bundle> less(Terms.LineTerms line) {
+    private List<Bundle> aLittleMore(Terms.LineTerms line) {
         long amount = line.line.minorUnits();
         long upTo = amount + (long) (Math.abs(amount) * (amount > 0 ? LARGEST_FEE / (1 - LARGEST_FEE) : LARGEST_FEE));
         List<Bundle> out = new ArrayList<>();
@@ -113,8 +116,10 @@ final class BundledEntries {
                 whole(l, bundle, tried, false, out);
             }
         }
-        for (Bundle bundle : less(line)) {
-            if (!told.contains(bundle)) {
+        List<Bundle> more = aLittleMore(line);
+        for (Bundle bundle : more) {
+            boolean tells = more.size() <= MOST_LESS || comparison.fees().isUsual(amount, bundle.total());
+            if (tells && !told.contains(bundle)) {
                 whole(l, bundle, tried, false, out);
             }
         }
@@ -181,31 +186,20 @@ final class BundledEntries {
         }
     }
 
-    /** The latest entries of a party before the line, up to a month old. */
+    /** The latest entries of a party before the line, up to a month old. Cost: O(entries kept and passed over). */
     private int[] near(int[] all, Terms.LineTerms line) {
-        int from = firstOn(all, line.day - DAYS_OF_A_PARTY);
-        int to = firstOn(all, line.day - GroupSearch.EARLIEST + 1);
-        int[] inTime = Arrays.stream(all, from, to)
-                .filter(e -> (terms.entries[e].amount() < 0) == (line.line.minorUnits() < 0))
-                .toArray();
-        return Arrays.stream(inTime, Math.max(0, inTime.length - SubsetSums.MOST), inTime.length)
-                .sorted()
-                .toArray();
-    }
-
-    /** The place of the first entry of a day or later; they stand in the order of their days. */
-    private int firstOn(int[] all, int day) {
-        int low = 0;
-        int high = all.length;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (terms.entries[all[middle]].day < day) {
-                low = middle + 1;
-            } else {
-                high = middle;
+        int from = terms.firstOn(all, line.day - DAYS_OF_A_PARTY);
+        int at = terms.firstOn(all, line.day - GroupSearch.EARLIEST + 1) - 1;
+        int[] latest = new int[SubsetSums.MOST];
+        int count = 0;
+        for (; at >= from && count < latest.length; at--) {
+            if ((terms.entries[all[at]].amount() < 0) == (line.line.minorUnits() < 0)) {
+                latest[count++] = all[at];
             }
         }
-        return low;
+        int[] out = Arrays.copyOf(latest, count);
+        Arrays.sort(out);
+        return out;
     }
 
     private void whole(int l, Bundle bundle, int tried, boolean told, List<Group> out) {

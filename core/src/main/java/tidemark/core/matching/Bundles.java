@@ -81,8 +81,6 @@ final class Bundles {
         partiesOfDay.values().forEach(all -> all.sort(Comparator.comparingLong(Bundle::total)));
         parties.forEach((party, members) -> {
             if (members.size() > 1) {
-                members.sort(Comparator.comparingInt((Integer e) -> terms.entries[e].day)
-                        .thenComparing(Comparator.naturalOrder()));
                 byParty.put(party, array(members));
             }
         });
@@ -96,9 +94,6 @@ final class Bundles {
         if (all.size() < 2) {
             return;
         }
-        all.sort((a, b) -> terms.entries[a].day != terms.entries[b].day
-                ? Integer.compare(terms.entries[a].day, terms.entries[b].day)
-                : Integer.compare(a, b));
         int start = 0;
         for (int i = 1; i <= all.size(); i++) {
             if (i == all.size()

@@ -1,8 +1,10 @@
 package tidemark.core.matching;
 
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.stream.IntStream;
 
 /** Entries by day and then amount, to find those a little larger than a line within a few days of it. */
 final class DayAmounts {
@@ -11,29 +13,31 @@ final class DayAmounts {
     private static final int LATEST = 6;
     private static final double LARGEST_FEE = .06;
 
-    private final Map<Integer, int[]> days = new HashMap<>();
-    private final Terms terms;
+    /** Entries of one day, by amount. */
+    private record Day(int[] entries, long[] amounts) {}
+
+    private final Map<Integer, Day> days = new HashMap<>();
 
     DayAmounts(Terms terms) {
-        this.terms = terms;
-        Integer[] order = new Integer[terms.entries.length];
-        Arrays.setAll(order, i -> i);
-        Arrays.parallelSort(order, (a, b) -> {
-            int byDay = Integer.compare(terms.entries[a].day, terms.entries[b].day);
-            int byAmount = byDay != 0 ? byDay : Long.compare(terms.entries[a].amount(), terms.entries[b].amount());
-            return byAmount != 0 ? byAmount : Integer.compare(a, b);
-        });
         int start = 0;
-        for (int i = 1; i <= order.length; i++) {
-            if (i == order.length || terms.entries[order[i]].day != terms.entries[order[start]].day) {
-                int[] row = new int[i - start];
-                for (int j = start; j < i; j++) {
-                    row[j - start] = order[j];
-                }
-                days.put(terms.entries[order[start]].day, row);
+        int[] of = terms.entryDays;
+        for (int i = 1; i <= of.length; i++) {
+            if (i == of.length || of[i] != of[start]) {
+                days.put(of[start], day(terms, start, i));
                 start = i;
             }
         }
+    }
+
+    private static Day day(Terms terms, int from, int to) {
+        int[] entries = IntStream.range(from, to)
+                .boxed()
+                .sorted(Comparator.comparingLong(e -> terms.entries[e].amount()))
+                .mapToInt(Integer::intValue)
+                .toArray();
+        return new Day(
+                entries,
+                Arrays.stream(entries).mapToLong(e -> terms.entries[e].amount()).toArray());
     }
 
     /** Adds the entries whose amount less a fee may be the line's. Cost: O(days × log m). */
@@ -43,25 +47,25 @@ final class DayAmounts {
         long low = amount + 1;
         long high = amount + (long) (Math.abs(amount) * (amount > 0 ? LARGEST_FEE / (1 - LARGEST_FEE) : LARGEST_FEE));
         for (int day = line.day - LATEST; day <= line.day - EARLIEST; day++) {
-            int[] row = days.get(day);
-            if (row != null) {
-                int at = first(row, low);
-                for (int taken = 0; taken < MOST_OF_A_DAY && at < row.length; taken++, at++) {
-                    if (terms.entries[row[at]].amount() > high) {
+            Day of = days.get(day);
+            if (of != null) {
+                int at = first(of.amounts(), low);
+                for (int taken = 0; taken < MOST_OF_A_DAY && at < of.amounts().length; taken++, at++) {
+                    if (of.amounts()[at] > high) {
                         break;
                     }
-                    gathered.add(row[at]);
+                    gathered.add(of.entries()[at]);
                 }
             }
         }
     }
 
-    private int first(int[] row, long amount) {
+    private static int first(long[] row, long amount) {
         int low = 0;
         int high = row.length;
         while (low < high) {
             int middle = (low + high) >>> 1;
-            if (terms.entries[row[middle]].amount() < amount) {
+            if (row[middle] < amount) {
                 low = middle + 1;
             } else {
                 high = middle;

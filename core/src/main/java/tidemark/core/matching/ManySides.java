@@ -102,33 +102,10 @@ final class ManySides {
         linesOf.forEach((party, lines) -> {
             int[] entries = bundles.ofParty(party);
             if (lines.size() > 1 && entries.length > 1) {
-                runs(lines, byDay(entries), out);
+                runs(lines, entries, out);
             }
         });
         return out;
-    }
-
-    private int[] byDay(int[] entries) {
-        return Arrays.stream(entries)
-                .boxed()
-                .sorted(Comparator.comparingInt(e -> terms.entries[e].day))
-                .mapToInt(Integer::intValue)
-                .toArray();
-    }
-
-    /** Those of entries sorted by day that lie before the day. Cost: O(log entries). */
-    private int before(int[] entries, int day) {
-        int low = 0;
-        int high = entries.length;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (terms.entries[entries[middle]].day < day) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        return low;
     }
 
     private List<Integer> speaksFor(PairSearch.Found pairs) {
@@ -172,8 +149,8 @@ final class ManySides {
         int first = terms.lines[lines[0]].day;
         int last = terms.lines[lines[lines.length - 1]].day;
         boolean in = terms.lines[lines[0]].line.minorUnits() > 0;
-        int end = before(party, last - EARLIEST + 1);
-        int start = Math.max(before(party, first - LATEST), end - MOST_NEAR);
+        int end = terms.firstOn(party, last - EARLIEST + 1);
+        int start = Math.max(terms.firstOn(party, first - LATEST), end - MOST_NEAR);
         int[] near = Arrays.stream(party, start, end)
                 .filter(e -> terms.entries[e].amount() > 0 == in)
                 .toArray();

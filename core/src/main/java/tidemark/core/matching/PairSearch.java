@@ -68,10 +68,10 @@ final class PairSearch {
                 }
             }
         }
-        byAmount = ofAmounts.byDay(terms);
+        byAmount = ofAmounts.rows();
         amountShift = Long.numberOfLeadingZeros(BITS_OF_AN_AMOUNT * (byAmount.size() + 4L));
         byAmount.keySet().forEach(amount -> amounts.set(bit(amount)));
-        byKey = keys.byDay(terms);
+        byKey = keys.rows();
         Buckets<String> starts = new Buckets<>();
         Buckets<Integer> parties = new Buckets<>();
         for (int p = 0; p < terms.parties.size(); p++) {
@@ -84,9 +84,9 @@ final class PairSearch {
         for (int e = 0; e < terms.entries.length; e++) {
             parties.add(terms.entries[e].party, e);
         }
-        partiesByStart = starts.plain();
+        partiesByStart = starts.rows();
         byParty = new int[terms.parties.size()][];
-        parties.byDay(terms).forEach((p, found) -> byParty[p] = found);
+        parties.rows().forEach((p, found) -> byParty[p] = found);
         byDay = new DayAmounts(terms);
     }
 
@@ -317,17 +317,17 @@ final class PairSearch {
             entries[count++] = entry;
         }
 
-        /** Adds the nearest in time of a row sorted by day, within so many days before and after the entry's date. */
+        /** Adds the nearest in time of a rising row, within so many days before and after the entry's date. */
         void near(int @Nullable [] row, int day, int earliest, int latest, int most) {
             if (row == null) {
                 return;
             }
-            int after = firstFrom(row, day + 1);
+            int after = terms.firstOn(row, day + 1);
             int before = after - 1;
             int taken = 0;
             while (taken < most && (before >= 0 || after < row.length)) {
-                int back = before < 0 ? Integer.MAX_VALUE : day - terms.entries[row[before]].day;
-                int ahead = after >= row.length ? Integer.MAX_VALUE : terms.entries[row[after]].day - day;
+                int back = before < 0 ? Integer.MAX_VALUE : day - terms.entryDays[row[before]];
+                int ahead = after >= row.length ? Integer.MAX_VALUE : terms.entryDays[row[after]] - day;
                 if (back > latest) {
                     before = -1;
                     back = Integer.MAX_VALUE;
@@ -346,20 +346,6 @@ final class PairSearch {
                 }
                 taken++;
             }
-        }
-
-        private int firstFrom(int[] row, int day) {
-            int low = 0;
-            int high = row.length;
-            while (low < high) {
-                int middle = (low + high) >>> 1;
-                if (terms.entries[row[middle]].day < day) {
-                    low = middle + 1;
-                } else {
-                    high = middle;
-                }
-            }
-            return low;
         }
     }
 
@@ -381,27 +367,9 @@ final class PairSearch {
             row[count] = number;
         }
 
-        Map<K, int[]> plain() {
+        /** As they were added. */
+        Map<K, int[]> rows() {
             rows.replaceAll((key, row) -> Arrays.copyOf(row, counts.getOrDefault(key, 0)));
-            return rows;
-        }
-
-        Map<K, int[]> byDay(Terms terms) {
-            rows.replaceAll((key, row) -> {
-                int[] exact = Arrays.copyOf(row, counts.getOrDefault(key, 0));
-                if (exact.length == 1) {
-                    return exact;
-                }
-                long[] keys = new long[exact.length];
-                for (int i = 0; i < exact.length; i++) {
-                    keys[i] = ((long) terms.entries[exact[i]].day << 32) | exact[i];
-                }
-                Arrays.sort(keys);
-                for (int i = 0; i < exact.length; i++) {
-                    exact[i] = (int) keys[i];
-                }
-                return exact;
-            });
             return rows;
         }
     }

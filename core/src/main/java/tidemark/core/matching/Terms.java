@@ -103,6 +103,9 @@ final class Terms {
 
     final LineTerms[] lines;
     final EntryTerms[] entries;
+    /** Of each entry; they rise. */
+    final int[] entryDays;
+
     final List<Party> parties = new ArrayList<>();
     final Map<String, Integer> partyIds = new HashMap<>();
     final List<String> codes = new ArrayList<>();
@@ -110,6 +113,8 @@ final class Terms {
     final Map<String, Integer> checkCounts = new HashMap<>();
     final Map<Long, Integer> amountCounts = new HashMap<>();
     final AmountDensity density;
+    /** For each day from the first entry's on, the first entry of this day or later. */
+    private final int[] firstOfDay;
     /** Business days that the ledger covers. */
     final double span;
 
@@ -134,15 +139,12 @@ final class Terms {
         int[] party = Arrays.stream(named).mapToInt(this::party).toArray();
         entries = new EntryTerms[sortedItems.length];
         Arrays.parallelSetAll(entries, i -> new EntryTerms(sortedItems[i], party[i]));
-        int first = Integer.MAX_VALUE;
-        int last = Integer.MIN_VALUE;
+        entryDays = Arrays.stream(entries).mapToInt(e -> e.day).toArray();
         long[] amounts = new long[entries.length];
         for (int i = 0; i < entries.length; i++) {
             EntryTerms entry = entries[i];
             parties.get(entry.party).count++;
             amounts[i] = entry.amount();
-            first = Math.min(first, entry.day);
-            last = Math.max(last, entry.day);
             amountCounts.merge(entry.amount(), 1, Integer::sum);
             if (!entry.reference.isEmpty()) {
                 referenceCounts.merge(entry.reference, 1, Integer::sum);
@@ -154,8 +156,37 @@ final class Terms {
         density = new AmountDensity(amounts);
         Arrays.stream(lines).parallel().forEach(line -> line.expected = density.expected(line.line.minorUnits()));
         // a month at least: over a few days nothing can be said of what is usual
-        span = entries.length == 0 ? 21 : Math.max(21, last - first + 1);
+        span = entries.length == 0 ? 21 : Math.max(21, entryDays[entries.length - 1] - entryDays[0] + 1);
+        firstOfDay = firstOfDays();
         weighWords();
+    }
+
+    private int[] firstOfDays() {
+        if (entries.length == 0) {
+            return new int[0];
+        }
+        int[] out = new int[entryDays[entries.length - 1] - entryDays[0] + 1];
+        int e = 0;
+        for (int d = 0; d < out.length; d++) {
+            while (entryDays[e] < entryDays[0] + d) {
+                e++;
+            }
+            out[d] = e;
+        }
+        return out;
+    }
+
+    /** The place of the first of some rising entries that is of a day or later. Cost: O(log n). */
+    int firstOn(int[] some, int day) {
+        if (some.length == 0 || day <= entryDays[0]) {
+            return 0;
+        }
+        int d = day - entryDays[0];
+        if (d >= firstOfDay.length) {
+            return some.length;
+        }
+        int found = Arrays.binarySearch(some, firstOfDay[d]);
+        return found < 0 ? -1 - found : found;
     }
 
     private int code(BankLine line) {

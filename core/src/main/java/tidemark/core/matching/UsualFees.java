@@ -44,6 +44,11 @@ final class UsualFees {
         }
     }
 
+    /** Whether no more pairs are heard. */
+    boolean isFull() {
+        return pairs.size() >= MOST_PAIRS;
+    }
+
     /** Finds the schedules in what was met. */
     void settle() {
         List<Pair> left = new ArrayList<>(pairs);

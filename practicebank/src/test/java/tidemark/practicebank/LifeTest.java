@@ -1,0 +1,173 @@
+package tidemark.practicebank;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import org.junit.jupiter.api.RepeatedTest;
+import org.junit.jupiter.api.RepetitionInfo;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tidemark.practicebank.Life.Line;
+import tidemark.practicebank.State.Instruction;
+
+/** The bank's days: whatever it is told, its books are such as a bank's are. */
+class LifeTest {
+    private static final LocalDate BEGIN = LocalDate.of(2026, 5, 31);
+    private static final LocalDate LATE = LocalDate.of(2026, 12, 31);
+
+    @TempDir
+    Path directory;
+
+    private State bank(long seed, LocalDate date) {
+        return State.open(directory.resolve(seed + "-" + date + ".json"), seed, BEGIN, date);
+    }
+
+    private static List<Instruction> told(long seed) {
+        Random random = new Random(seed);
+        List<Instruction> out = new ArrayList<>();
+        for (int i = 0; i < 120; i++) {
+            LocalDate day = BEGIN.plusDays(1L + random.nextInt(90));
+            long cents = 1 + random.nextInt(5_000_000);
+            String account = random.nextInt(4) == 0 ? "pb-2" : "pb-1";
+            switch (random.nextInt(3)) {
+                case 0 ->
+                    out.add(new Instruction(
+                            "c" + i, account, day, "CHECK", -cents, "", Integer.toString(4_000 + i), "Osprey Glass"));
+                case 1 -> out.add(new Instruction("d" + i, account, day, "DEPOSIT", cents, "D-" + i, "", ""));
+                default ->
+                    out.add(new Instruction(
+                            "t" + i, account, day, "TRANSFER", i % 2 == 0 ? cents : -cents, "T-" + i, "", "Marlin"));
+            }
+        }
+        return out;
+    }
+
+    @RepeatedTest(12)
+    void anEarlierDay_neverChanges_andTheOrderOfWhatWasToldDoesNotMatter(RepetitionInfo info) {
+        long seed = info.getCurrentRepetition();
+        State late = bank(seed, LATE);
+        late.instructions.addAll(told(seed));
+        Life later = new Life(late);
+        for (LocalDate date = BEGIN.plusDays(5); date.isBefore(LATE); date = date.plusDays(17)) {
+            State early = bank(seed, date);
+            List<Instruction> shuffled = told(seed);
+            Collections.shuffle(shuffled, new Random(date.toEpochDay()));
+            early.instructions.addAll(shuffled);
+            Life life = new Life(early);
+            for (State.Account account : early.accounts) {
+                LocalDate until = date;
+                List<Line> then = later.booked(account).stream()
+                        .filter(l -> !l.day().isAfter(until))
+                        .toList();
+                assertEquals(then, life.booked(account));
+                assertEquals(
+                        account.opening() + then.stream().mapToLong(Line::cents).sum(), life.balance(account));
+            }
+        }
+    }
+
+    /** What was announced with its number comes the next business day, the same to the cent. */
+    @RepeatedTest(6)
+    void whatIsPending_isBookedNext(RepetitionInfo info) {
+        long seed = 100 + info.getCurrentRepetition();
+        int announced = 0;
+        for (LocalDate date = BEGIN.plusDays(2); date.isBefore(BEGIN.plusDays(60)); date = date.plusDays(1)) {
+            State state = bank(seed, date);
+            state.instructions.addAll(told(seed));
+            Life life = new Life(state);
+            for (State.Account account : state.accounts) {
+                List<Line> pending = life.pending(account);
+                Set<Line> before = new HashSet<>(life.booked(account));
+                state.date = Life.after(date, 1);
+                List<Line> booked = life.booked(account);
+                state.date = date;
+                for (Line line : pending) {
+                    if (!line.id().isEmpty()) {
+                        announced++;
+                        assertTrue(booked.contains(line) && !before.contains(line), line.toString());
+                    }
+                    assertTrue(
+                            booked.stream().anyMatch(l -> l.cents() == line.cents() && !before.contains(l)),
+                            line.toString());
+                }
+            }
+        }
+        assertTrue(announced > 30, "announced: " + announced);
+    }
+
+    @RepeatedTest(12)
+    void whatWasTold_comesToItsAmount_inTheEnd(RepetitionInfo info) {
+        long seed = 200 + info.getCurrentRepetition();
+        State state = bank(seed, LATE);
+        state.instructions.addAll(told(seed));
+        Life life = new Life(state);
+        Map<String, List<Line>> byInstruction = new HashMap<>();
+        Set<String> ids = new HashSet<>();
+        for (State.Account account : state.accounts) {
+            for (Line line : life.booked(account)) {
+                assertTrue(ids.add(line.id()), "twice: " + line);
+                assertTrue(Life.isBusinessDay(line.day()), line.toString());
+                assertTrue(line.cents() != 0, line.toString());
+                byInstruction
+                        .computeIfAbsent(line.id().replaceFirst("-.*", ""), k -> new ArrayList<>())
+                        .add(line);
+            }
+        }
+        int parts = 0;
+        int returned = 0;
+        int wrong = 0;
+        for (Instruction i : state.instructions) {
+            List<Line> lines = byInstruction.getOrDefault("PB" + i.id(), List.of());
+            long sum = lines.stream().mapToLong(Line::cents).sum();
+            boolean back = lines.stream().anyMatch(l -> l.id().endsWith("-r"));
+            // half of a deposit comes back, and its fee of 12.00 with it
+            assertEquals(back ? i.cents() - i.cents() / 2 - 1_200 : i.cents(), sum, i + ": " + lines);
+            assertTrue(lines.stream().allMatch(l -> l.day().isAfter(i.day())), i + ": " + lines);
+            parts += lines.stream().anyMatch(l -> l.id().endsWith("-2")) ? 1 : 0;
+            returned += back ? 1 : 0;
+            wrong += lines.stream().anyMatch(l -> l.id().endsWith("-c")) ? 1 : 0;
+        }
+        assertTrue(parts + returned + wrong > 0, "a bank at which nothing out of the ordinary happens");
+    }
+
+    @Test
+    void whatWasTold_isThereAgainAfterAStart() {
+        Path file = directory.resolve("kept.json");
+        State first = State.open(file, 7, BEGIN, BEGIN.plusDays(20));
+        first.instructions.addAll(told(7));
+        first.consents.add(new State.Consent("x", LATE, "valid", List.of("pb-1"), "http://127.0.0.1:1/"));
+        first.trouble = "LIMIT";
+        first.keep();
+        State again = State.open(file, 8, LATE, LATE);
+        assertEquals(7, again.seed);
+        assertEquals(BEGIN.plusDays(20), again.date);
+        assertEquals("LIMIT", again.trouble);
+        assertEquals(first.instructions, again.instructions);
+        assertEquals(first.consents, again.consents);
+        assertEquals(
+                new Life(first).booked(first.accounts.getFirst()), new Life(again).booked(again.accounts.getFirst()));
+    }
+
+    @Test
+    void swappedDigits_areTwoNeighbours_andTheSignStays() {
+        assertEquals(-132, Life.swapped(-123));
+        assertEquals(8_541, Life.swapped(8_514));
+        assertEquals(777, Life.swapped(777), "nothing to swap");
+        assertEquals(10, Life.swapped(10), "no amount gets shorter");
+        for (long cents = 1; cents < 20_000; cents++) {
+            long wrong = Life.swapped(cents);
+            assertEquals(Long.toString(cents).length(), Long.toString(wrong).length(), cents + " " + wrong);
+            assertEquals(0, (wrong - cents) % 9, cents + " " + wrong);
+        }
+    }
+}
