@@ -253,6 +253,31 @@ class BoundedWorkTest {
         return out.toString();
     }
 
+    /** Against counting; days with no entry, before the first and after the last among them. */
+    @RepeatedTest(30)
+    void firstOfADay_isWhereAllBeforeItEnd(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        List<LedgerItem> items = new ArrayList<>();
+        for (int i = 0; i < random.nextInt(40); i++) {
+            items.add(new LedgerItem(
+                    new CashEntry(new CashEntryId(i), DAY.plusDays(random.nextInt(30)), 100, "", "", "", ""),
+                    MovementKind.OTHER));
+        }
+        Terms terms = new Terms(List.of(), items);
+        int[] some = IntStream.range(0, terms.entries.length)
+                .filter(e -> random.nextBoolean())
+                .toArray();
+        int from = BusinessDays.number(DAY);
+        for (int day = from - 10; day < from + 40; day++) {
+            int wanted = day;
+            assertEquals(
+                    Arrays.stream(some)
+                            .filter(e -> terms.entries[e].day < wanted)
+                            .count(),
+                    terms.firstOn(some, day));
+        }
+    }
+
     @RepeatedTest(200)
     void subsets_areAllThatThereAre(RepetitionInfo info) {
         Random random = new Random(info.getCurrentRepetition());

@@ -144,7 +144,35 @@ class LinkageMatchingTest {
         List<CashEntry> entries = List.of(
                 entry(1, LocalDate.of(2026, 6, 9), 91_733, "M70", "Osprey Glass"),
                 entry(2, LocalDate.of(2026, 6, 10), 91_733, "M70", "Osprey Glass"));
-        assertTrue(engine.propose(lines, entries).firm().isEmpty());
+        MatchingResult result = engine.propose(lines, entries);
+        assertTrue(result.firm().isEmpty());
+        // each line has the other's entry as well, and its own of the whole that is best first
+        List<CashEntryId> first = lines.stream()
+                .map(l -> result.candidates(l.id()).getFirst().entries().getFirst())
+                .toList();
+        assertEquals(2, new HashSet<>(first).size(), first.toString());
+        assertTrue(lines.stream()
+                .allMatch(l -> result.candidates(l.id()).getFirst().logOdds()
+                        >= result.candidates(l.id()).get(1).logOdds() - .05));
+    }
+
+    @Test
+    void entryThatWasMadeTwice_isTakenByNobody_andTheOneMadeFirstIsToldFirst() {
+        List<CashEntry> entries = new ArrayList<>();
+        for (int i = 1; i <= 60; i++) {
+            entries.add(entry(i, DAY.minusDays(i % 20), 1_000L * i + 77, "INV-7" + (100 + i), "Party " + i));
+        }
+        entries.add(entry(101, DAY, 91_733, "INV-7300", "Osprey Glass"));
+        entries.add(entry(102, DAY, 91_733, "INV-7300", "Osprey Glass"));
+        BankLine line = line(1, DAY.plusDays(1), 91_733, "", "OSPREY GLASS INV-7300");
+        MatchingResult result = engine.propose(List.of(line), entries);
+        assertTrue(result.firm().isEmpty());
+        List<Candidate> two = result.candidates(line.id()).subList(0, 2);
+        assertEquals(
+                List.of(101L, 102L),
+                two.stream().map(c -> c.entries().getFirst().value()).toList());
+        // each is as likely as the other, so neither is told more than even odds
+        two.forEach(c -> assertEquals(0, c.logOdds(), .05));
     }
 
     @Test
