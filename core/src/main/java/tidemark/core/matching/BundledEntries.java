@@ -19,6 +19,8 @@ final class BundledEntries {
     static final int MOST_SEARCHED = 12;
     /** A month in business days. */
     private static final int DAYS_OF_A_PARTY = 22;
+    /** Of a party's entries, those that go the other way among them. */
+    private static final int MOST_LOOKED_AT = 400;
 
     private static final int MOST_SOLUTIONS = 6;
     /** Parties of one day whose takings are searched. */
@@ -186,10 +188,10 @@ final class BundledEntries {
         }
     }
 
-    /** The latest entries of a party before the line, up to a month old. Cost: O(entries kept and passed over). */
+    /** The latest entries of a party before the line, up to a month old. Cost: no more than so many are looked at. */
     private int[] near(int[] all, Terms.LineTerms line) {
-        int from = terms.firstOn(all, line.day - DAYS_OF_A_PARTY);
         int at = terms.firstOn(all, line.day - GroupSearch.EARLIEST + 1) - 1;
+        int from = Math.max(terms.firstOn(all, line.day - DAYS_OF_A_PARTY), at - MOST_LOOKED_AT);
         int[] latest = new int[SubsetSums.MOST];
         int count = 0;
         for (; at >= from && count < latest.length; at--) {

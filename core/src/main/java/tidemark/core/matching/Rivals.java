@@ -23,6 +23,7 @@ final class Rivals {
     private static final int MOST_RIVALS = 200;
     private static final int MOST_EXCHANGES = 4;
     private static final double LEAST_GAIN = 1e-6;
+    private static final int FEW = 32;
 
     private final Hypotheses all;
     private final boolean[] chosen;
@@ -272,8 +273,17 @@ final class Rivals {
         return -1;
     }
 
-    /** By insertion, as a line has few; equal ones stay in their order. */
+    /** Equal ones stay in their order. Cost: O(n log n); by insertion where a line has few, as most have. */
     private void weightiestFirst(int[] some) {
+        if (some.length > FEW) {
+            int[] sorted = Arrays.stream(some)
+                    .boxed()
+                    .sorted((a, b) -> Double.compare(all.weight(b), all.weight(a)))
+                    .mapToInt(Integer::intValue)
+                    .toArray();
+            System.arraycopy(sorted, 0, some, 0, some.length);
+            return;
+        }
         for (int i = 1; i < some.length; i++) {
             int h = some[i];
             int at = i;
