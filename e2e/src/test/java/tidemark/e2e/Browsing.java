@@ -41,8 +41,7 @@ final class Browsing implements AutoCloseable {
         BrowserContext context = browser.newContext(
                 new Browser.NewContextOptions().setViewportSize(width, height).setAcceptDownloads(true));
         Page page = context.newPage();
-        // a busy machine may rest for seconds; what never comes still fails
-        page.setDefaultTimeout(45_000);
+        page.setDefaultTimeout(20_000);
         // File dialogs are caught from the first on: one that opens before somebody listens stays open and hinders the
         // next.
         page.onFileChooser(chooser -> {});
