@@ -9,7 +9,8 @@ import java.util.Map;
 /**
  * Chooses hypotheses that share no line and no entry so that their weights together are the greatest, component by
  * component. Exact for components of up to {@link #MOST_SEARCHED} hypotheses by branch and bound, and for pairs of up
- * to {@link #MOST_ASSIGNED} lines and entries by the Hungarian algorithm; in larger ones the surest come first, and {@link Rivals} exchanges what then makes the whole better.
+ * to {@link #MOST_ASSIGNED} lines and entries by the Hungarian algorithm; in larger ones the surest come first, and
+ * {@link Rivals} exchanges what then makes the whole better.
  *
  * <p>Cost: bounded for each component by 2^{@link #MOST_SEARCHED} and {@link #MOST_ASSIGNED}³ steps. Equal sums are
  * decided by the order of the hypotheses, which is that of their members.

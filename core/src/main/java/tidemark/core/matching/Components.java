@@ -1,8 +1,6 @@
 package tidemark.core.matching;
 
 import java.util.Arrays;
-import java.util.function.IntPredicate;
-import java.util.stream.IntStream;
 
 /** Hypotheses that compete with each other, directly or through others, together. Cost: nearly O(slots). */
 final class Components {
@@ -12,15 +10,9 @@ final class Components {
     final int[] starts;
 
     Components(Hypotheses all, int nodes) {
-        this(all, nodes, h -> true);
-    }
-
-    /** @param counts which hypotheses there are; the others tie nothing and are in no component */
-    Components(Hypotheses all, int nodes, IntPredicate counts) {
         int[] parent = new int[nodes];
         Arrays.setAll(parent, i -> i);
-        int[] some = IntStream.range(0, all.count()).filter(counts).toArray();
-        for (int h : some) {
+        for (int h = 0; h < all.count(); h++) {
             int first = find(parent, all.member(all.from(h)));
             for (int s = all.from(h) + 1; s < all.to(h); s++) {
                 int other = find(parent, all.member(s));
@@ -29,9 +21,9 @@ final class Components {
                 first = Math.min(first, other);
             }
         }
-        long[] keys = new long[some.length];
+        long[] keys = new long[all.count()];
         for (int i = 0; i < keys.length; i++) {
-            keys[i] = ((long) find(parent, all.member(all.from(some[i]))) << 32) | some[i];
+            keys[i] = ((long) find(parent, all.member(all.from(i))) << 32) | i;
         }
         Arrays.sort(keys);
         order = new int[keys.length];

@@ -58,7 +58,7 @@ final class GroupSearch {
         parts = new PartLines(comparison, weights, openLine, pairs);
     }
 
-    /** Tells of bundles that are a little more than an open line, the latest first, so that what is usually kept back is found. */
+    /** Tells of bundles that are a little more than an open line, the latest first; so what is usually kept is found. */
     void meetFees(UsualFees fees) {
         for (int l = terms.lines.length - 1; l >= 0 && !fees.isFull(); l--) {
             if (openLine[l]) {
