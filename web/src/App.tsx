@@ -2,6 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { Layout } from './shared/Layout';
 import { FirstRunPage } from './session/FirstRunPage';
+import { NewPasswordPage } from './session/NewPasswordPage';
 import { SessionProvider, useSessionQuery } from './session/session';
 import { SignInPage } from './session/SignInPage';
 import { TodayPage } from './today/TodayPage';
@@ -53,12 +54,20 @@ export function App() {
   if (!session.data.name) {
     return <SignInPage />;
   }
+  if (session.data.mustChangePassword) {
+    return <NewPasswordPage />;
+  }
   const company = session.data.companies.find((c) => c.id === chosen) ?? session.data.companies[0];
   if (!company) {
     return <p className="p-4">You have no role in any company yet. Ask an administrator to give you one.</p>;
   }
   return (
-    <SessionProvider key={company.id} session={session.data} company={company} choose={choose}>
+    <SessionProvider
+      key={company.id}
+      session={{ ...session.data, businessDate: company.businessDate }}
+      company={company}
+      choose={choose}
+    >
       <Layout>
         <Suspense fallback={<p className="quiet p-4">One moment…</p>}>
           <Routes>

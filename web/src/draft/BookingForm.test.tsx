@@ -1,7 +1,9 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
+import { UNREADABLE } from '../shared/dates';
 import { BookingForm } from './BookingForm';
+import { keepUnfinished, unfinished } from './unfinished';
 import type { Schemas } from '../shared/api';
 
 const booked: Schemas['BookedView'] = {
@@ -9,19 +11,21 @@ const booked: Schemas['BookedView'] = {
   count: 0,
   entries: [],
   leaves: [{ what: 'Operating, in the ledger', before: '100.00', after: '90.00' }],
+  warnings: ['1250 Receipts in hand is 5.00 below zero on 1 Jul 2026.'],
 };
 
-function form(ready: boolean, draft?: Schemas['DraftView']) {
+function form(ready: boolean, draft?: Schemas['DraftView'], date = '2026-07-02') {
   return (
-    <BookingForm<{ amount: string }, Schemas['BookedView']>
+    <BookingForm<{ amount: string; date: string }, Schemas['BookedView']>
       title="Try"
       back={['/payments', 'Payments']}
       kind="PAYMENT"
       path="/payments"
-      body={{ amount: '10.00' }}
+      body={{ amount: '10.00', date }}
       ready={ready}
       button="Book it"
       draft={draft}
+      askAgain="receipt.double"
       booked={(r) => r}
       done={() => '/payments/7'}
     >
@@ -41,7 +45,10 @@ const kept: Schemas['DraftView'] = {
   version: 3,
 };
 
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  sessionStorage.clear();
+});
 
 describe('BookingForm', () => {
   it('shows what the server would book, and asks nothing before the form says enough', async () => {
@@ -55,16 +62,93 @@ describe('BookingForm', () => {
     expect(screen.getByText('90.00')).toBeTruthy();
   });
 
-  it('books once on Ctrl Enter, however often it is pressed', async () => {
+  const booking = (sent: ReturnType<typeof answering>) =>
+    sent.filter((s) => s.path === '/api/companies/1/payments');
+
+  it('books once, however often Ctrl Enter or the button is pressed before the answer', async () => {
     const sent = answering({
       'POST /api/companies/1/payments?preview=true': { body: booked },
       'POST /api/companies/1/payments': { body: booked },
     });
     renderHere(form(true));
     const field = screen.getByLabelText('amount');
+    const button = screen.getByRole('button', { name: /Book it/ });
+    for (let i = 0; i < 3; i++) {
+      fireEvent.keyDown(field, { key: 'Enter', ctrlKey: true });
+      fireEvent.submit(button.closest('form') as HTMLFormElement);
+    }
+    await waitFor(() => expect(booking(sent).length).toBeGreaterThan(0));
+    await screen.findByText('90.00');
+    expect(booking(sent)).toHaveLength(1);
+    expect(booking(sent)[0]?.key).toMatch(/^[0-9a-f]{32}$/);
+  });
+
+  it('sends again with the same key while no answer comes, and says so when none ever does', async () => {
+    vi.useFakeTimers({ shouldAdvanceTime: true });
+    const sent = answering({ 'POST /api/companies/1/payments?preview=true': { body: booked } });
+    const answer = globalThis.fetch;
+    globalThis.fetch = async (input, init) => {
+      const response = await answer(input, init);
+      if ((input as Request).url.endsWith('/payments')) {
+        throw new TypeError('network');
+      }
+      return response;
+    };
+    renderHere(form(true, undefined, '2026-07-03'));
+    fireEvent.click(screen.getByRole('button', { name: /Book it/ }));
+    await vi.advanceTimersByTimeAsync(4_000);
+    await screen.findByText(/It is not known whether this was done/);
+    expect(screen.queryByText(/Not booked/)).toBeNull();
+    expect(booking(sent)).toHaveLength(3);
+    fireEvent.click(screen.getByRole('button', { name: /Ask again, without booking twice/ }));
+    await vi.advanceTimersByTimeAsync(4_000);
+    await waitFor(() => expect(booking(sent)).toHaveLength(6));
+    expect(new Set(booking(sent).map((s) => s.key)).size).toBe(1);
+    vi.useRealTimers();
+  });
+
+  it('neither books, previews nor keeps a form with a field in error', () => {
+    const sent = answering({});
+    renderHere(form(true, undefined, UNREADABLE));
+    const field = screen.getByLabelText('amount');
     fireEvent.keyDown(field, { key: 'Enter', ctrlKey: true });
-    fireEvent.keyDown(field, { key: 'Enter', ctrlKey: true, repeat: true });
-    await waitFor(() => expect(sent.filter((s) => s.path === '/api/companies/1/payments')).toHaveLength(1));
+    fireEvent.submit(field.closest('form') as HTMLFormElement);
+    expect(screen.getByRole('button', { name: 'Keep as a draft' })).toHaveProperty('disabled', true);
+    expect(screen.getByText(/Correct the field that is marked/)).toBeTruthy();
+    expect(sent).toEqual([]);
+  });
+
+  it('asks whether another of the same is meant, and then says so', async () => {
+    const sent = answering({
+      'POST /api/companies/1/payments?preview=true': { body: booked },
+      'POST /api/companies/1/payments': { status: 409, body: problem('receipt.double', 'Booked already.') },
+    });
+    renderHere(form(true, undefined, '2026-07-04'));
+    await screen.findByText(/below zero on 1 Jul/);
+    fireEvent.click(screen.getByRole('button', { name: /Book it/ }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Book it all the same' }));
+    await waitFor(() => expect(booking(sent)).toHaveLength(2));
+    expect(booking(sent)[1]?.body).toEqual({ amount: '10.00', date: '2026-07-04', again: true });
+    expect(booking(sent)[1]?.key).not.toBe(booking(sent)[0]?.key);
+  });
+
+  it('has what was typed and left again, until it is begun anew', async () => {
+    answering({ 'POST /api/companies/1/payments?preview=true': { body: booked } });
+    const { rerender, unmount } = renderHere(form(true));
+    expect(unfinished(1, 'PAYMENT')).toBeUndefined();
+    rerender(<></>);
+    unmount();
+    keepUnfinished(1, 'PAYMENT', { amount: '7.00' });
+    renderHere(form(true));
+    fireEvent.click(await screen.findByText('Begin anew'));
+    expect(unfinished(1, 'PAYMENT')).toBeUndefined();
+  });
+
+  it('gives no form to those who only look', () => {
+    answering({});
+    renderHere(form(true), ['VIEWER']);
+    expect(screen.queryByRole('button')).toBeNull();
+    expect(screen.getByText(/You may look at the books/)).toBeTruthy();
   });
 
   it('says why it was refused and keeps the form', async () => {
@@ -75,7 +159,7 @@ describe('BookingForm', () => {
         body: problem('number.taken', 'That number is taken.'),
       },
     });
-    renderHere(form(true));
+    renderHere(form(true, undefined, '2026-07-05'));
     fireEvent.click(screen.getByRole('button', { name: /Book it/ }));
     await screen.findByText('That number is taken.');
     expect(screen.getByText('Not booked; what you typed is still here.')).toBeTruthy();
@@ -97,7 +181,11 @@ describe('BookingForm', () => {
       'PUT /api/companies/1/drafts/5',
       'POST /api/companies/1/posting-runs',
     ]);
-    expect(changes[0]?.body).toEqual({ kind: 'PAYMENT', version: 3, body: { amount: '10.00' } });
+    expect(changes[0]?.body).toEqual({
+      kind: 'PAYMENT',
+      version: 3,
+      body: { amount: '10.00', date: '2026-07-02' },
+    });
     expect(changes[1]?.body).toEqual({ draftIds: [5] });
   });
 
@@ -106,6 +194,10 @@ describe('BookingForm', () => {
     renderHere(form(false));
     fireEvent.click(screen.getByRole('button', { name: 'Keep as a draft' }));
     await screen.findByText(/Kept as a draft/);
-    expect(sent[0]?.body).toEqual({ kind: 'PAYMENT', version: 0, body: { amount: '10.00' } });
+    expect(sent[0]?.body).toEqual({
+      kind: 'PAYMENT',
+      version: 0,
+      body: { amount: '10.00', date: '2026-07-02' },
+    });
   });
 });

@@ -1,13 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { useHere } from '../session/session';
 import { Refusal, send, type Schemas } from '../shared/api';
+import { hasUnreadable } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { newKey, Unanswered } from '../shared/sending';
 import { useSettled } from '../shared/useSettled';
+import { forgetUnfinished, keepUnfinished, unfinished } from './unfinished';
 import type { DraftKind } from './useDraft';
 
 type Booked = Schemas['BookedView'];
@@ -26,26 +29,58 @@ interface Props<B, R> {
   booked: (result: R) => Booked;
   /** Where to go once it is done. */
   done: (result: R) => string;
+  /** The code of a refusal that asks: the same is booked all the same when it is meant. */
+  askAgain?: string;
+  /** Told of each preview, so that a field may follow what it says. */
+  onPreview?: (result: R) => void;
   /** What the preview's answer adds below the entries. */
   beside?: (result: R) => ReactNode;
   children: ReactNode;
 }
 
-/** A form that books: what it will book stands beside it, live, from the code that books; it can be left as a draft. */
+/**
+ * A form that books: what it will book stands beside it, live, from the code that books; it can be left as a draft, and
+ * what was typed is there again when it was only left.
+ */
 export function BookingForm<B extends object, R>(p: Props<B, R>) {
-  const { company } = useHere();
+  const { company, canPrepare } = useHere();
   const queries = useQueryClient();
   const navigate = useNavigate();
   const base = `/api/companies/${company.id}`;
+  const form = useRef<HTMLFormElement>(null);
+  const [first] = useState(() => JSON.stringify(p.body));
+  const [restored] = useState(() => !p.draft && unfinished(company.id, p.kind) !== undefined);
   const [draft, setDraft] = useState(p.draft);
+  // set before anything is sent: a second click comes before the first has drawn the button anew
+  const sending = useRef(false);
+  // of the booking that is sent; kept while its answer is not known, so that it is never made twice
+  const key = useRef<string | null>(null);
+  const fit = !hasUnreadable(p.body);
+  const ready = p.ready && fit;
   const typed = useSettled(p.body);
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'preview', p.path, typed],
     queryFn: () => send<R>('POST', `${base}${p.path}?preview=true`, typed),
-    enabled: p.ready,
+    enabled: ready && !hasUnreadable(typed) && canPrepare,
     placeholderData: (before) => before,
     retry: false,
   });
+  const { onPreview } = p;
+  useEffect(() => {
+    if (preview.data !== undefined && !preview.isPlaceholderData) {
+      onPreview?.(preview.data);
+    }
+  }, [preview.data, preview.isPlaceholderData, onPreview]);
+  const text = JSON.stringify(p.body);
+  useEffect(() => {
+    if (!p.draft && text !== first) {
+      keepUnfinished(company.id, p.kind, JSON.parse(text) as object);
+    }
+  }, [company.id, p.draft, p.kind, text, first]);
+  useEffect(() => {
+    form.current?.querySelector<HTMLElement>('input:not([type=checkbox]), select, textarea')?.focus();
+  }, []);
+
   const keep = useMutation({
     mutationFn: () =>
       send<Schemas['DraftView']>(draft ? 'PUT' : 'POST', `${base}/drafts${draft ? `/${draft.id}` : ''}`, {
@@ -55,17 +90,26 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
       }),
     onSuccess: (kept) => {
       setDraft(kept);
+      forgetUnfinished(company.id, p.kind);
       return queries.invalidateQueries({ queryKey: keys.company(company.id) });
+    },
+    onSettled: () => {
+      sending.current = false;
     },
   });
   const book = useMutation({
-    mutationFn: async () => {
+    mutationFn: async (more: object) => {
+      key.current ??= newKey();
       if (!draft) {
-        const result = await send<R>('POST', `${base}${p.path}`, p.body);
-        return p.done(result);
+        return p.done(await send<R>('POST', `${base}${p.path}`, { ...p.body, ...more }, key.current));
       }
       const kept = await keep.mutateAsync();
-      const run = await send<Schemas['RunView']>('POST', `${base}/posting-runs`, { draftIds: [kept.id] });
+      const run = await send<Schemas['RunView']>(
+        'POST',
+        `${base}/posting-runs`,
+        { draftIds: [kept.id] },
+        key.current,
+      );
       const outcome = run.outcomes[0];
       if (outcome?.refusal) {
         throw new Refusal(422, [
@@ -75,27 +119,53 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
       return outcome?.entryId ? `/ledger/entries/${outcome.entryId}` : '/drafts';
     },
     onSuccess: async (to) => {
+      forgetUnfinished(company.id, p.kind);
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
       void navigate(to);
     },
+    onError: (error) => {
+      sending.current = false;
+      if (!(error instanceof Unanswered)) {
+        key.current = null;
+      }
+    },
   });
   const busy = book.isPending || keep.isPending;
-  const tried = p.ready && preview.data !== undefined && !preview.isError;
+  function submit(more: object = {}) {
+    if (!fit) {
+      form.current?.querySelector<HTMLElement>('.is-invalid')?.focus();
+    } else if (p.ready && !sending.current) {
+      sending.current = true;
+      book.mutate(more);
+    }
+  }
+  if (!canPrepare) {
+    return (
+      <div className="page">
+        <h1>{p.title}</h1>
+        <p>You may look at the books. Booking is for those who prepare; an administrator can allow it.</p>
+        <p>
+          <Link to={p.back[0]}>{p.back[1]}</Link>
+        </p>
+      </div>
+    );
+  }
+  const tried = ready && preview.data !== undefined && !preview.isError;
+  const again = book.error instanceof Refusal && book.error.code === p.askAgain;
   return (
     <div className="page form-page">
       <Form
+        ref={form}
         onSubmit={(e) => {
           e.preventDefault();
-          if (p.ready && !busy) {
-            book.mutate();
-          }
+          submit();
         }}
         onKeyDown={(e) => {
           // the browser would submit the form as well, and nothing must be booked twice
           if (e.key === 'Enter' && e.ctrlKey) {
             e.preventDefault();
-            if (p.ready && !e.repeat && !busy) {
-              book.mutate();
+            if (!e.repeat) {
+              submit();
             }
           }
         }}
@@ -104,15 +174,46 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
           <Link to={p.back[0]}>{p.back[1]}</Link>
         </p>
         <h1>{p.title}</h1>
+        {restored && (
+          <p className="told" role="status">
+            What you had typed here is back.{' '}
+            <button
+              type="button"
+              className="as-link"
+              onClick={() => {
+                forgetUnfinished(company.id, p.kind);
+                void navigate(0);
+              }}
+            >
+              Begin anew
+            </button>
+          </p>
+        )}
         {p.children}
         <div className="actions mt-3">
           <Button type="submit" disabled={!p.ready || busy}>
-            {p.button} <kbd>Ctrl Enter</kbd>
+            {book.error instanceof Unanswered ? 'Ask again, without booking twice' : p.button}{' '}
+            <kbd>Ctrl Enter</kbd>
           </Button>
-          <Button variant="outline-secondary" disabled={busy} onClick={() => keep.mutate()}>
+          <Button
+            variant="outline-secondary"
+            disabled={busy || !fit}
+            onClick={() => {
+              if (!sending.current) {
+                sending.current = true;
+                keep.mutate();
+              }
+            }}
+          >
             Keep as a draft
           </Button>
+          {again && (
+            <Button variant="outline-secondary" disabled={busy} onClick={() => submit({ again: true })}>
+              Book it all the same
+            </Button>
+          )}
         </div>
+        {!fit && <p className="field-error">Correct the field that is marked, then book.</p>}
         <Problems error={book.error} title="Not booked; what you typed is still here." />
         <Problems error={keep.error} title="The draft was not kept; what you typed is still here." />
         {keep.isSuccess && !book.isError && (
@@ -124,7 +225,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
       <div className="beside">
         <BookedPreview
           booked={tried ? p.booked(preview.data as R) : undefined}
-          error={p.ready ? preview.error : undefined}
+          error={ready ? preview.error : undefined}
         />
         {tried && p.beside?.(preview.data as R)}
       </div>

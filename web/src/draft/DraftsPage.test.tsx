@@ -23,11 +23,13 @@ const run = {
     { draftId: 1, title: 'Insurance', entryId: 9 },
     { draftId: 2, title: 'Depreciation', refusal: '5.00 apart.' },
   ],
-  booked: { preview: true, count: 1, entries: [], leaves: [] },
+  booked: { preview: true, count: 1, entries: [], leaves: [], warnings: [] },
 };
 
 const answers = {
-  'GET /api/companies/1/drafts?person=': { body: [draft(1, 'Insurance'), draft(2, 'Depreciation')] },
+  'GET /api/companies/1/drafts?person=': {
+    body: { drafts: [draft(1, 'Insurance'), draft(2, 'Depreciation')], more: false },
+  },
   'GET /api/companies/1/posting-runs': { body: [{ ...run, runId: 3 }] },
   'GET /api/companies/1/set-up': { body: { sites: [] } },
   'GET /api/companies/1/bank-accounts': { body: [] },

@@ -6,7 +6,7 @@ import { BookedPreview } from '../ledger/BookedPreview';
 import { useHere } from '../session/session';
 import { api, data, send, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
-import { dateTime, fullDate } from '../shared/dates';
+import { dateTime, fullDate, UNREADABLE } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { grouped } from '../shared/money';
@@ -60,7 +60,7 @@ export default function DraftsPage() {
       ),
   });
   const [chosen, setChosen] = useState<number[]>([]);
-  const there = drafts.data ?? [];
+  const there = drafts.data?.drafts ?? [];
   const ids = chosen.filter((id) => there.some((d) => d.id === id));
   return (
     <div className="page form-page">
@@ -117,6 +117,9 @@ export default function DraftsPage() {
               ))}
             </tbody>
           </table>
+          {drafts.data?.more && (
+            <p className="quiet">These are the first {there.length}; post them, or narrow the list.</p>
+          )}
           {there.length === 0 && (
             <p className="quiet">
               No draft. Any form that books can be kept as one with <em>Keep as a draft</em>.
@@ -186,13 +189,22 @@ function Filters({
       <div style={{ width: '9rem' }}>
         <DateField
           label="From"
+          optional
+          filter
           value={f.from}
           today={session.businessDate}
           onChange={(from) => set({ from })}
         />
       </div>
       <div style={{ width: '9rem' }}>
-        <DateField label="To" value={f.to} today={session.businessDate} onChange={(to) => set({ to })} />
+        <DateField
+          label="To"
+          optional
+          filter
+          value={f.to}
+          today={session.businessDate}
+          onChange={(to) => set({ to })}
+        />
       </div>
     </div>
   );
@@ -209,7 +221,7 @@ function Posting({ ids, onPosted }: { ids: number[]; onPosted: () => void }) {
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'posting', body],
     queryFn: () => send<Run>('POST', `${path}?preview=true`, body),
-    enabled: ids.length > 0,
+    enabled: ids.length > 0 && date !== UNREADABLE,
     retry: false,
   });
   const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
@@ -236,13 +248,17 @@ function Posting({ ids, onPosted }: { ids: number[]; onPosted: () => void }) {
     <>
       <DateField
         label="Accounting date for all"
+        optional
         value={date}
         today={session.businessDate}
         hint="Left empty, each has its own."
         onChange={setDate}
       />
       <div className="actions my-2">
-        <Button disabled={post.isPending || !run || run.posted === 0} onClick={() => post.mutate()}>
+        <Button
+          disabled={post.isPending || !run || run.posted === 0 || date === UNREADABLE}
+          onClick={() => post.mutate()}
+        >
           {run ? `Post ${run.posted} of ${ids.length}` : 'Post'}
         </Button>
         {asking ? (

@@ -1,16 +1,22 @@
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useHere } from '../session/session';
 import { api, data, type Schemas } from '../shared/api';
 import { keys } from '../shared/keys';
+import { unfinished } from './unfinished';
 
 export type DraftKind = Schemas['DraftView']['kind'];
 
-/** The draft that the address names, if it names one: its form is what the page begins with. */
-export function useDraft() {
+/**
+ * What a form begins with: the draft that the address names, or else what was typed there last and left. An address that
+ * says more, such as a customer, begins anew.
+ */
+export function useDraft(kind: DraftKind) {
   const { company } = useHere();
   const [search] = useSearchParams();
   const id = Number(search.get('draft') ?? 0);
+  const [left] = useState(() => (search.size === 0 ? unfinished(company.id, kind) : undefined));
   const draft = useQuery({
     queryKey: keys.draft(company.id, id),
     queryFn: () =>
@@ -27,6 +33,6 @@ export function useDraft() {
     waiting: id > 0 && draft.isPending,
     error: draft.error,
     draft: draft.data?.draft,
-    form: draft.data?.body,
+    form: draft.data?.body ?? left,
   };
 }

@@ -33,8 +33,8 @@ export default function AccountPage() {
       </p>
       <Title id={Number(id)} />
       <div className="d-flex gap-3 mb-2 flex-wrap">
-        <DateField label="From" value={span.from} today={today} onChange={(from) => set({ from })} />
-        <DateField label="To" value={span.to} today={today} onChange={(to) => set({ to })} />
+        <DateField label="From" filter value={span.from} today={today} onChange={(from) => set({ from })} />
+        <DateField label="To" filter value={span.to} today={today} onChange={(to) => set({ to })} />
         <ChoiceField
           label="Shown by"
           value={by}

@@ -24,6 +24,12 @@ export function BookedPreview({ booked, error }: { booked?: Schemas['BookedView'
             caption={`on ${fullDate(entry.date)}, entry number given when booked`}
           />
         ))}
+      {!error &&
+        booked?.warnings.map((w) => (
+          <p key={w} className="attention">
+            {w}
+          </p>
+        ))}
       {!error && booked && booked.leaves.length > 0 && (
         <>
           <h2>And leave</h2>

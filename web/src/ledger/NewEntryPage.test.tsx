@@ -20,6 +20,7 @@ const booked = (preview: boolean) => ({
   preview,
   count: 1,
   leaves: [{ what: 'Operating, in the ledger', before: '100.00', after: '-398.60' }],
+  warnings: [],
   entries: [
     {
       id: 7,

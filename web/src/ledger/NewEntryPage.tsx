@@ -5,19 +5,35 @@ import { useDraft } from '../draft/useDraft';
 import { useHere } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
+import { dateHint } from '../shared/dates';
 import { CellChoice, CellText, ChoiceField, TextField } from '../shared/fields';
+import { typed } from '../shared/money';
+import { pasteRows } from '../shared/pasteRows';
 import { Problems } from '../shared/Problems';
 import { accountChoices, useChart, useParties, useRemembered, useSetUp } from '../shared/useBooks';
 
 type Line = Schemas['NewLine'];
 type Entry = Schemas['NewEntry'];
 
-const EMPTY: Line = { account: '', debit: '', credit: '', party: '', text: '', costCentre: '', taxCode: '' };
+const EMPTY: Line = {
+  account: '',
+  debit: '',
+  credit: '',
+  party: '',
+  text: '',
+  costCentre: '',
+  taxCode: '',
+  own: '',
+  rate: '',
+};
+
+/** What a row pasted from a spreadsheet holds, from the column it is pasted into on. */
+const PASTED = ['account', 'party', 'costCentre', 'taxCode', 'debit', 'credit'] as const;
 
 /** A manual entry; what it will book and what it leaves stands beside it, live. */
 export default function NewEntryPage() {
   const { session } = useHere();
-  const draft = useDraft();
+  const draft = useDraft('ENTRY');
   if (draft.waiting || draft.error) {
     return <Problems error={draft.error} />;
   }
@@ -41,11 +57,13 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftV
   const suppliers = useParties('PAYABLES', session.businessDate);
   const remembered = useRemembered('MANUAL', entry.text);
   const before = remembered.data?.find((r) => r.text === entry.text);
-  const filled = entry.lines.filter((l) => l.account || l.debit || l.credit);
-  const ready = filled.length >= 2 && filled.every((l) => l.account && (l.debit || l.credit));
+  const filled = entry.lines.filter((l) => l.account || l.debit || l.credit || l.own);
+  const ready = filled.length >= 2 && filled.every((l) => l.account && (l.debit || l.credit || l.own));
   const set = (part: Partial<Entry>) => setEntry({ ...entry, ...part });
   const setLine = (index: number, part: Partial<Line>) =>
     set({ lines: entry.lines.map((l, i) => (i === index ? { ...l, ...part } : l)) });
+  const currencyOf = (code: string) => chart.data?.find((a) => a.code === code)?.currency;
+  const foreign = entry.lines.some((l) => currencyOf(l.account));
   const controlOf = (code: string) => chart.data?.find((a) => a.code === code)?.control ?? 'NONE';
   const centres = (setUp.data?.costCentres ?? []).filter((c) => c.active);
   const taxes = (setUp.data?.taxCodes ?? []).filter((t) => t.active);
@@ -69,7 +87,7 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftV
             value={entry.date}
             today={session.businessDate}
             onChange={(date) => set({ date })}
-            hint="4 jun, 6/4 or +3"
+            hint={dateHint()}
           />
         </div>
         <div className="col-md-3">
@@ -120,8 +138,8 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftV
                 lines: before.lines.map((l) => ({
                   ...EMPTY,
                   account: l.accountCode,
-                  debit: l.debit ?? '',
-                  credit: l.credit ?? '',
+                  debit: typed(l.debit ?? ''),
+                  credit: typed(l.credit ?? ''),
                   party: l.party,
                   partyId: l.partyId,
                   costCentre: l.costCentre,
@@ -133,7 +151,20 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftV
           </Button>
         </p>
       )}
-      <table className="plain entry-lines">
+      <table
+        className="plain entry-lines"
+        onPaste={(e) =>
+          pasteRows(e, PASTED, (row, cells) =>
+            setEntry((now) => ({
+              ...now,
+              lines: Array.from({ length: Math.max(now.lines.length, row + cells.length) }, (_, i) => ({
+                ...(now.lines[i] ?? EMPTY),
+                ...cells[i - row],
+              })),
+            })),
+          )
+        }
+      >
         <caption>Lines, in {company.currency}; with a tax code the amount is gross</caption>
         <thead>
           <tr>
@@ -147,6 +178,16 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftV
             <th scope="col" className="num">
               Credit
             </th>
+            {foreign && (
+              <>
+                <th scope="col" className="num">
+                  In its currency
+                </th>
+                <th scope="col" className="num">
+                  Rate
+                </th>
+              </>
+            )}
           </tr>
         </thead>
         <tbody>
@@ -220,11 +261,41 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftV
                     onChange={(credit) => setLine(i, { credit })}
                   />
                 </td>
+                {foreign && (
+                  <>
+                    <td>
+                      {currencyOf(line.account) && (
+                        <CellText
+                          money
+                          label={`Amount of line ${i + 1} in ${currencyOf(line.account)}`}
+                          value={line.own ?? ''}
+                          onChange={(own) => setLine(i, { own })}
+                        />
+                      )}
+                    </td>
+                    <td>
+                      {currencyOf(line.account) && (
+                        <CellText
+                          money
+                          label={`Rate of line ${i + 1}`}
+                          value={line.rate ?? ''}
+                          onChange={(rate) => setLine(i, { rate })}
+                        />
+                      )}
+                    </td>
+                  </>
+                )}
               </tr>
             );
           })}
         </tbody>
       </table>
+      {foreign && (
+        <p className="hint">
+          An account in another currency takes two of its amount, the amount in {company.currency} and the
+          rate; with one amount alone the rate of the day is taken.
+        </p>
+      )}
       <Button
         size="sm"
         className="mt-2"

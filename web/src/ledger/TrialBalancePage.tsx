@@ -36,6 +36,7 @@ export default function TrialBalancePage() {
       <div className="d-flex gap-3 align-items-start mb-2">
         <div style={{ width: '14rem' }}>
           <DateField
+            filter
             label="At the end of"
             value={date}
             today={session.businessDate}

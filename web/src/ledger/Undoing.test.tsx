@@ -11,6 +11,7 @@ const preview = {
   count: 0,
   entries: [],
   leaves: [{ what: 'Operating, in the ledger', before: '90.00', after: '100.00' }],
+  warnings: [],
 };
 
 describe('Undoing', () => {

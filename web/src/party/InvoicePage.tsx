@@ -26,7 +26,7 @@ const EMPTY: Line = { account: '', amount: '', taxCode: '', costCentre: '', text
 /** An invoice or credit note, ours or one that we received. */
 export default function InvoicePage() {
   const { session } = useHere();
-  const draft = useDraft();
+  const draft = useDraft('INVOICE');
   const [search] = useSearchParams();
   const party = Number(search.get('party') ?? 0);
   const initial: Invoice = {

@@ -2,7 +2,7 @@ import { Form } from 'react-bootstrap';
 import type { Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { CellText } from '../shared/fields';
-import { grouped } from '../shared/money';
+import { grouped, typed } from '../shared/money';
 
 export type Part = Schemas['ItemPart'];
 
@@ -55,7 +55,14 @@ export function ItemPicker({
                   onChange={(e) =>
                     onChange(
                       e.target.checked
-                        ? [...parts, { itemId: item.id, amount: item.payNow, discount: item.discount ?? '' }]
+                        ? [
+                            ...parts,
+                            {
+                              itemId: item.id,
+                              amount: typed(item.payNow),
+                              discount: typed(item.discount ?? ''),
+                            },
+                          ]
                         : parts.filter((p) => p.itemId !== item.id),
                     )
                   }

@@ -69,6 +69,7 @@ export default function PartiesPage() {
       <div className="d-flex gap-3 align-items-start flex-wrap">
         <div style={{ width: '14rem' }}>
           <DateField
+            filter
             label="Open at the end of"
             value={date}
             today={session.businessDate}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { BookingForm } from '../draft/BookingForm';
 import { useDraft } from '../draft/useDraft';
@@ -6,6 +6,7 @@ import { useHere } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
+import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { accountChoices, useChart, useParties, useParty } from '../shared/useBooks';
 import { ItemPicker } from './ItemPicker';
@@ -15,7 +16,7 @@ type Receipt = Schemas['NewReceipt'];
 /** Money received from a customer, spread over what is open. */
 export default function ReceiptPage() {
   const { session } = useHere();
-  const draft = useDraft();
+  const draft = useDraft('RECEIPT');
   const [search] = useSearchParams();
   if (draft.waiting || draft.error) {
     return <Problems error={draft.error} />;
@@ -39,18 +40,22 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: Schemas['Dr
   const customers = useParties('RECEIVABLES', session.businessDate);
   const chart = useChart();
   const party = useParty(form.partyId);
+  const [following, setFollowing] = useState('');
+  const follow = useCallback((r: Schemas['ReceiptView']) => setFollowing(typed(r.received)), []);
   const set = (part: Partial<Receipt>) => setForm({ ...form, ...part });
   return (
-    <BookingForm<Receipt, Schemas['BookedView']>
+    <BookingForm<Receipt, Schemas['ReceiptView']>
       title="Money received"
       back={['/parties', 'Customers']}
       kind="RECEIPT"
       path="/receipts"
       body={form}
-      ready={form.partyId > 0 && form.amount !== '' && form.account !== ''}
+      ready={form.partyId > 0 && (form.amount !== '' || form.items.length > 0) && form.account !== ''}
       button="Book this receipt"
       draft={draft}
-      booked={(r) => r}
+      booked={(r) => r.booked}
+      askAgain="receipt.double"
+      onPreview={follow}
       done={() => `/parties/${form.partyId}`}
     >
       <div className="row g-3 mb-2">
@@ -82,7 +87,12 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: Schemas['Dr
           label={`Amount, ${company.currency}`}
           money
           value={form.amount}
-          hint="What is not spread stays unapplied."
+          placeholder={form.items.length > 0 ? following : ''}
+          hint={
+            form.amount === '' && form.items.length > 0
+              ? 'Follows what is ticked until you type it.'
+              : 'What is not spread stays unapplied.'
+          }
           onChange={(amount) => set({ amount })}
         />
         <TextField

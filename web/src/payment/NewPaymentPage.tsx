@@ -30,7 +30,7 @@ const EMPTY: Expense = { account: '', amount: '', taxCode: '', costCentre: '', t
 /** A check or another payment: invoices it settles, money on account, expenses. */
 export default function NewPaymentPage() {
   const { session } = useHere();
-  const draft = useDraft();
+  const draft = useDraft('PAYMENT');
   const accounts = useBankAccounts();
   const [search] = useSearchParams();
   const party = Number(search.get('party') ?? 0);

@@ -13,7 +13,7 @@ type Transfer = Schemas['NewTransfer'];
 /** Money moved between two own accounts. */
 export default function NewTransferPage() {
   const { session } = useHere();
-  const draft = useDraft();
+  const draft = useDraft('TRANSFER');
   if (draft.waiting || draft.error) {
     return <Problems error={draft.error} />;
   }

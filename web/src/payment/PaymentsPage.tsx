@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
@@ -10,6 +10,7 @@ import { DateField } from '../shared/DateField';
 import { addDays, fullDate } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
 import { keys } from '../shared/keys';
+import { More } from '../shared/More';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SearchForm } from '../shared/SearchForm';
@@ -32,9 +33,9 @@ export default function PaymentsPage() {
   };
   const set = (part: Partial<typeof f>) => setSearch({ ...f, ...part }, { replace: true });
   const accounts = useBankAccounts();
-  const register = useQuery({
+  const register = useInfiniteQuery({
     queryKey: keys.payments(company.id, f),
-    queryFn: () =>
+    queryFn: ({ pageParam: after }: { pageParam: { date: string; id: number } }) =>
       data(
         api.GET('/api/companies/{companyId}/payments', {
           params: {
@@ -45,13 +46,21 @@ export default function PaymentsPage() {
               from: f.from,
               to: f.to,
               text: f.text,
+              ...(after.date && { afterDate: after.date, afterId: after.id }),
             },
           },
         }),
       ),
+    initialPageParam: { date: '', id: 0 },
+    getNextPageParam: (last) => {
+      const end = last.more ? last.payments.at(-1) : undefined;
+      return end && { date: end.date, id: end.id };
+    },
   });
+  const listed = register.data?.pages.flatMap((p) => p.payments) ?? [];
+  const whole = register.data?.pages[0];
   const query = `account=${Number(f.account)}&states=${f.state}&from=${f.from}&to=${f.to}&text=${encodeURIComponent(f.text)}`;
-  const due = register.data?.payments.some((p) => p.state === 'WAITS_FOR_DATE' && p.date <= today);
+  const due = listed.some((p) => p.state === 'WAITS_FOR_DATE' && p.date <= today);
   return (
     <div className="page">
       <h1>Payments</h1>
@@ -89,15 +98,15 @@ export default function PaymentsPage() {
           choices={Object.entries(STATES)}
           onChange={(state) => set({ state })}
         />
-        <DateField label="From" value={f.from} today={today} onChange={(from) => set({ from })} />
-        <DateField label="To" value={f.to} today={today} onChange={(to) => set({ to })} />
+        <DateField label="From" filter value={f.from} today={today} onChange={(from) => set({ from })} />
+        <DateField label="To" filter value={f.to} today={today} onChange={(to) => set({ to })} />
       </div>
       <div className="d-flex gap-3 flex-wrap align-items-start">
         <SearchForm label="Find a payee, number or text" text={f.text} onFind={(text) => set({ text })} />
         <ExportLinks path={`/payments/export?${query}`} pdf={`/payments/register.pdf?${query}`} />
       </div>
       <Problems error={register.error} />
-      {register.data && (
+      {whole && (
         <div className="sheet">
           <table className="plain">
             <caption>Register, latest first</caption>
@@ -116,7 +125,7 @@ export default function PaymentsPage() {
               </tr>
             </thead>
             <tbody>
-              {register.data.payments.map((p) => (
+              {listed.map((p) => (
                 <tr key={p.id} className={p.state === 'VOID' ? 'undone' : ''}>
                   <th scope="row">
                     <Link to={`/payments/${p.id}`}>{p.number}</Link>
@@ -141,14 +150,14 @@ export default function PaymentsPage() {
               ))}
             </tbody>
           </table>
-          {register.data.sums.map((s) => (
+          {register.hasNextPage && <More query={register} />}
+          {whole.sums.map((s) => (
             <p key={s.currency} className="mt-2 mb-0">
               {s.count} in {s.currency}: booked <strong>{grouped(s.booked)}</strong>, waiting{' '}
               <strong>{grouped(s.waiting)}</strong>, void {grouped(s.voided)}
-              {register.data.more && ', of the first 2,000'}
             </p>
           ))}
-          {register.data.payments.length === 0 && <p className="quiet">No payment in this span.</p>}
+          {listed.length === 0 && <p className="quiet">No payment in this span.</p>}
         </div>
       )}
     </div>
@@ -163,11 +172,11 @@ function Due() {
   const [looking, setLooking] = useState(false);
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'due'],
-    queryFn: () => send<Schemas['MadeView']>('POST', `${path}?preview=true`),
+    queryFn: () => send<Schemas['DueView']>('POST', `${path}?preview=true`),
     enabled: looking,
   });
   const book = useMutation({
-    mutationFn: () => send<Schemas['MadeView']>('POST', path),
+    mutationFn: () => send<Schemas['DueView']>('POST', path),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
   });
   return (
@@ -184,6 +193,11 @@ function Due() {
           <BookedPreview booked={preview.data?.booked} error={preview.error} />
         </div>
       )}
+      {(book.data ?? preview.data)?.left.map((l) => (
+        <p key={l.paymentId} className="attention mb-1">
+          {l.title} waits on: {l.reason}
+        </p>
+      ))}
       <Problems error={book.error} title="None was booked." />
     </div>
   );

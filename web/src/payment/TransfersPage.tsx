@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { Undoing } from '../ledger/Undoing';
@@ -6,6 +6,7 @@ import { useHere } from '../session/session';
 import { api, data, type Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
+import { More } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { SearchForm } from '../shared/SearchForm';
 
@@ -14,15 +15,18 @@ export default function TransfersPage() {
   const { company, canPrepare } = useHere();
   const [search, setSearch] = useSearchParams();
   const text = search.get('find') ?? '';
-  const transfers = useQuery({
+  const transfers = useInfiniteQuery({
     queryKey: keys.transfers(company.id, text),
-    queryFn: () =>
+    queryFn: ({ pageParam }) =>
       data(
         api.GET('/api/companies/{companyId}/transfers', {
-          params: { path: { companyId: company.id }, query: { text } },
+          params: { path: { companyId: company.id }, query: { text, before: pageParam } },
         }),
       ),
+    initialPageParam: 0,
+    getNextPageParam: (last) => (last.more ? last.transfers.at(-1)?.id : undefined),
   });
+  const listed = transfers.data?.pages.flatMap((p) => p.transfers);
   return (
     <div className="page">
       <p className="mb-1">
@@ -45,7 +49,7 @@ export default function TransfersPage() {
       <Problems error={transfers.error} />
       <div className="sheet">
         <table className="plain">
-          <caption>The last hundred, newest first</caption>
+          <caption>Newest first</caption>
           <thead>
             <tr>
               <th scope="col">Number</th>
@@ -62,12 +66,13 @@ export default function TransfersPage() {
             </tr>
           </thead>
           <tbody>
-            {transfers.data?.map((t) => (
+            {listed?.map((t) => (
               <Row key={t.id} transfer={t} />
             ))}
           </tbody>
         </table>
-        {transfers.data?.length === 0 && <p className="quiet">No transfer yet.</p>}
+        {transfers.hasNextPage && <More query={transfers} />}
+        {listed?.length === 0 && <p className="quiet">No transfer yet.</p>}
       </div>
     </div>
   );

@@ -1,15 +1,16 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { Link, useSearchParams } from 'react-router';
+import { Link, NavigationType, useNavigationType, useSearchParams } from 'react-router';
 import { useHere } from '../session/session';
 import { monthName, monthTitle } from '../shared/dates';
-import type { Schemas } from '../shared/api';
+import { Refusal, type Schemas } from '../shared/api';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { MonthStrip } from '../shared/MonthStrip';
 import { Problems } from '../shared/Problems';
 import { useTaking } from '../statements/useTaking';
 import { BookFromLine } from './BookFromLine';
 import { FilterBar } from './FilterBar';
+import { keep, kept } from './kept';
 import { Ladder } from './Ladder';
 import { NoStatement } from './NoStatement';
 import { NoteDialog, type NoteOn } from './NoteDialog';
@@ -17,6 +18,8 @@ import { PaperBar } from './PaperBar';
 import { ProofPanel } from './ProofPanel';
 import { RuleDialog } from './RuleDialog';
 import { SelectionBar } from './SelectionBar';
+import { useCursor } from './useCursor';
+import { WhichLine } from './WhichLine';
 import { usePages } from './usePages';
 import { ALL, useCandidates, useMonth, useRows, useSteps, PAGE, type Filter, type Place } from './useMonth';
 
@@ -31,7 +34,6 @@ export function MonthBench({ place }: { place: Place }) {
   const month = useMonth(place);
   const steps = useSteps(place);
   const bring = useTaking();
-  const [chosen, setChosen] = useState<number | null>(null);
   const { pages, see, restart } = usePages();
   const [lines, setLines] = useState<number[]>([]);
   const [entries, setEntries] = useState<number[]>([]);
@@ -40,7 +42,10 @@ export function MonthBench({ place }: { place: Place }) {
   const [traced, setTraced] = useState(false);
   const [meant, setMeant] = useState<{ line: number; key: string } | null>(null);
   const [ruled, setRuled] = useState<number | null>(null);
-  const [filter, setFilter] = useState<Filter>(ALL);
+  // whoever comes back finds the filter and the line as they were left
+  const back = useNavigationType() === NavigationType.Pop;
+  const [left] = useState(() => (back ? kept(place) : { filter: ALL, line: undefined }));
+  const [filter, setFilter] = useState<Filter>(left.filter);
   const { rows, total: found } = useRows(place, pages, filter);
   const filtered = filter.show !== 'ALL' || filter.text !== '';
   const wanted = Number(search.get('line') ?? 0);
@@ -48,16 +53,20 @@ export function MonthBench({ place }: { place: Place }) {
   const view = month.data;
   const total = filtered ? (found ?? 0) : (view?.lineCount ?? 0);
   const tide = filtered ? -1 : (view?.tide ?? 0);
-  const here =
-    chosen !== null && chosen < total ? chosen : Math.min(Math.max(tide, 0), Math.max(total - 1, 0));
+  const cursor = useCursor(rows, total, tide, left.line);
+  const here = cursor.here;
   const row = rows.get(here);
   const change = Boolean(canPrepare && view?.canChange);
   const candidates = useCandidates(place, row?.state === 'OPEN' ? row.lineId : undefined);
 
+  const going = useRef(cursor.go);
+  useEffect(() => {
+    going.current = cursor.go;
+  });
   const at = search.get('at');
   useEffect(() => {
     if (at !== null && total > 0) {
-      setChosen(Math.min(Number(at) || 0, total - 1));
+      going.current(Number(at) || 0);
       setSearch({}, { replace: true });
     }
   }, [at, total, setSearch]);
@@ -65,24 +74,18 @@ export function MonthBench({ place }: { place: Place }) {
   useEffect(() => {
     if (wanted) {
       for (const [number, r] of rows) {
-        if (r.lineId === wanted && chosen !== number) {
-          setChosen(number);
+        if (r.lineId === wanted) {
+          going.current(number);
           setSearch({}, { replace: true });
         }
       }
     }
-  }, [wanted, rows, chosen, setSearch]);
+  }, [wanted, rows, setSearch]);
 
-  /** On to the next open line, unless the person has gone elsewhere meanwhile. */
-  function forward() {
-    let next: number | null = null;
-    for (let p = here + 1; p < total && next === null; p++) {
-      if (rows.get(p)?.state === 'OPEN') {
-        next = p;
-      }
-    }
-    setChosen((now) => (now === chosen ? next : now));
-  }
+  const lineHere = row?.lineId;
+  useEffect(() => keep(place, { filter, line: lineHere }), [place, filter, lineHere]);
+
+  const forward = cursor.forward;
 
   function take(index: number) {
     const candidate = candidates.data?.[index];
@@ -131,7 +134,7 @@ export function MonthBench({ place }: { place: Place }) {
 
   function look(next: Filter) {
     setFilter(next);
-    setChosen(null);
+    cursor.restart();
     restart();
   }
 
@@ -139,9 +142,9 @@ export function MonthBench({ place }: { place: Place }) {
     if (!change || steps.isPending) {
       return;
     }
-    if (chosen !== null && row?.state === 'BANK_ERROR') {
+    if (cursor.chosen !== null && row?.state === 'BANK_ERROR') {
       steps.mutate({ do: 'noBankError', lineId: row.lineId });
-    } else if (chosen !== null && row?.matchId) {
+    } else if (cursor.chosen !== null && row?.matchId) {
       steps.mutate({ do: 'undo', matchId: row.matchId });
     } else if (steps.last) {
       steps.mutate(steps.last);
@@ -160,8 +163,7 @@ export function MonthBench({ place }: { place: Place }) {
           onSuccess: () => {
             setLines([]);
             setEntries([]);
-            // unless the person has gone elsewhere meanwhile
-            setChosen((now) => (now === chosen ? null : now));
+            cursor.release();
           },
         },
       );
@@ -181,7 +183,7 @@ export function MonthBench({ place }: { place: Place }) {
     const onControl = Boolean(target.closest('button, a, input[type=checkbox]'));
     const move = (to: number) => {
       e.preventDefault();
-      setChosen(Math.min(Math.max(to, 0), Math.max(total - 1, 0)));
+      cursor.go(to);
     };
     if (e.key === 'j' || e.key === 'ArrowDown') {
       move(here + 1);
@@ -209,7 +211,7 @@ export function MonthBench({ place }: { place: Place }) {
       setNoting({ on: 'bank', id: row.lineId });
     } else if (e.key === 'f' && change && (view?.firmCount ?? 0) > 0 && !steps.isPending) {
       steps.mutate({ do: 'firm' });
-      setChosen(null);
+      cursor.restart();
     } else if (e.key === 'u') {
       undo();
     } else if (e.key === 't') {
@@ -253,7 +255,7 @@ export function MonthBench({ place }: { place: Place }) {
         <div className="actions">
           {change && view.firmCount > 0 && (
             <Button
-              onClick={() => steps.mutate({ do: 'firm' }, { onSuccess: () => setChosen(null) })}
+              onClick={() => steps.mutate({ do: 'firm' }, { onSuccess: cursor.restart })}
               disabled={steps.isPending}
             >
               Take the {view.firmCount} firm ones <kbd>f</kbd>
@@ -320,7 +322,7 @@ export function MonthBench({ place }: { place: Place }) {
               change={change}
               candidates={candidates.data}
               pending={steps.isPending}
-              onHere={setChosen}
+              onHere={cursor.go}
               onSight={(first, last) => {
                 const next: number[] = [];
                 for (let p = Math.floor(first / PAGE); p <= Math.floor(last / PAGE); p++) {
@@ -382,7 +384,7 @@ export function MonthBench({ place }: { place: Place }) {
         onTrace={() => setTraced(!traced)}
         onGo={(p) => {
           look(ALL);
-          setChosen(p);
+          cursor.at(p);
         }}
         onPick={(id) => setEntries(toggle(entries, id))}
         onTick={(entryId) =>
@@ -413,11 +415,24 @@ export function MonthBench({ place }: { place: Place }) {
           onClose={() => setRuled(null)}
           onDone={() => {
             setRuled(null);
-            setChosen(null);
+            cursor.restart();
             void steps.refresh();
           }}
         />
       )}
+      {steps.error instanceof Refusal &&
+        steps.error.code === 'correction.which' &&
+        steps.variables?.do === 'correct' && (
+          <WhichLine
+            place={place}
+            entryId={steps.variables.entryId}
+            onClose={steps.reset}
+            onChoose={(correctedLine) =>
+              steps.variables?.do === 'correct' &&
+              steps.mutate({ ...steps.variables, correctedLine }, { onSuccess: forward })
+            }
+          />
+        )}
       {noting && (
         <NoteDialog
           on={noting.on}

@@ -134,49 +134,56 @@ function NotOnStatement({
   }
   const paper = view.paperStatementId !== undefined;
   return (
-    <ul className="not-on">
-      {view.notOnStatement.map((e) => (
-        <li key={e.entryId}>
-          <input
-            type="checkbox"
-            className="form-check-input"
-            id={`entry${e.entryId}`}
-            checked={picked.includes(e.entryId)}
-            disabled={!change}
-            onChange={() => onPick(e.entryId)}
-          />
-          <label htmlFor={`entry${e.entryId}`}>{e.title}</label>
-          <span className="num">{e.in ? grouped(e.in) : `(${grouped(e.out ?? '')})`}</span>
-          <span className="age">
-            {shortDate(e.date)}, {e.daysOld} {e.daysOld === 1 ? 'day' : 'days'}
-            {e.perhaps && <span className="quiet"> perhaps {e.perhaps}</span>}
-            {e.twin && <span className="attention"> {e.twin}</span>}
-            {e.stale && <span className="attention"> stale check</span>}
-            {e.errorNote && <span className="attention"> ledger error: {e.errorNote}</span>}{' '}
-            {change && paper && (
-              <button
-                type="button"
-                className="btn btn-link"
-                disabled={pending}
-                onClick={() => onTick(e.entryId)}
-              >
-                Tick
-              </button>
-            )}{' '}
-            {change &&
-              (e.errorNote ? (
-                <button type="button" className="btn btn-link" onClick={() => onNoLedgerError(e.entryId)}>
-                  No error
+    <>
+      {view.notOnStatementCount > view.notOnStatement.length && (
+        <p className="quiet">
+          The oldest {view.notOnStatement.length} of {view.notOnStatementCount}.
+        </p>
+      )}
+      <ul className="not-on">
+        {view.notOnStatement.map((e) => (
+          <li key={e.entryId}>
+            <input
+              type="checkbox"
+              className="form-check-input"
+              id={`entry${e.entryId}`}
+              checked={picked.includes(e.entryId)}
+              disabled={!change}
+              onChange={() => onPick(e.entryId)}
+            />
+            <label htmlFor={`entry${e.entryId}`}>{e.title}</label>
+            <span className="num">{e.in ? grouped(e.in) : `(${grouped(e.out ?? '')})`}</span>
+            <span className="age">
+              {shortDate(e.date)}, {e.daysOld} {e.daysOld === 1 ? 'day' : 'days'}
+              {e.perhaps && <span className="quiet"> perhaps {e.perhaps}</span>}
+              {e.twin && <span className="attention"> {e.twin}</span>}
+              {e.stale && <span className="attention"> stale check</span>}
+              {e.errorNote && <span className="attention"> ledger error: {e.errorNote}</span>}{' '}
+              {change && paper && (
+                <button
+                  type="button"
+                  className="btn btn-link"
+                  disabled={pending}
+                  onClick={() => onTick(e.entryId)}
+                >
+                  Tick
                 </button>
-              ) : (
-                <button type="button" className="btn btn-link" onClick={() => onLedgerError(e.entryId)}>
-                  Ledger error
-                </button>
-              ))}{' '}
-            <Link to={`/ledger/entries/${e.journalEntryId}`}>Entry</Link>
-          </span>
-        </li>
-      ))}
-    </ul>
+              )}{' '}
+              {change &&
+                (e.errorNote ? (
+                  <button type="button" className="btn btn-link" onClick={() => onNoLedgerError(e.entryId)}>
+                    No error
+                  </button>
+                ) : (
+                  <button type="button" className="btn btn-link" onClick={() => onLedgerError(e.entryId)}>
+                    Ledger error
+                  </button>
+                ))}{' '}
+              <Link to={`/ledger/entries/${e.journalEntryId}`}>Entry</Link>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }

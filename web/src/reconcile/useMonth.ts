@@ -110,7 +110,7 @@ export type Step =
   | { do: 'undo'; matchId: number }
   | { do: 'firm' }
   | { do: 'undoFirm'; batchId: number }
-  | { do: 'correct'; lineId: number; entryId: number }
+  | { do: 'correct'; lineId: number; entryId: number; correctedLine?: number }
   | { do: 'difference'; lineId: number; entryIds: number[] }
   | { do: 'ownTransfer'; lineId: number; otherAccountId: number; otherLineId: number }
   | { do: 'bankError'; lineId: number; note: string }
@@ -169,7 +169,7 @@ export function useSteps(place: Place) {
         await data(
           api.POST(`${account}/lines/{lineId}/correction`, {
             params: { path: { ...path, lineId: step.lineId } },
-            body: { entryId: step.entryId },
+            body: { entryId: step.entryId, correctedLine: step.correctedLine },
           }),
         );
         return {};

@@ -1,10 +1,12 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { api, data } from '../shared/api';
+import { dateTime } from '../shared/dates';
+import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 
-/** Changes one's own password. */
+/** One's own password, and where one is signed in. */
 export function PasswordDialog({ onClose }: { onClose: () => void }) {
   const [old, setOld] = useState('');
   const [fresh, setFresh] = useState('');
@@ -21,7 +23,7 @@ export function PasswordDialog({ onClose }: { onClose: () => void }) {
       >
         <Modal.Header closeButton>
           <Modal.Title as="h2" id="password-title">
-            Change your password
+            Your sign-in
           </Modal.Title>
         </Modal.Header>
         <Modal.Body>
@@ -46,7 +48,10 @@ export function PasswordDialog({ onClose }: { onClose: () => void }) {
             <div className="hint">At least 10 characters; a few words will do.</div>
           </Form.Group>
           <Problems error={change.error} title="Not changed." />
-          {change.isSuccess && <p role="status">Changed. The new one holds from now on.</p>}
+          {change.isSuccess && (
+            <p role="status">Changed. The new one holds from now on; you were signed out everywhere else.</p>
+          )}
+          <SignedInPlaces />
         </Modal.Body>
         <Modal.Footer>
           <Button variant="outline-secondary" onClick={onClose}>
@@ -60,5 +65,49 @@ export function PasswordDialog({ onClose }: { onClose: () => void }) {
         </Modal.Footer>
       </Form>
     </Modal>
+  );
+}
+
+/** Where one is signed in; each of the others can be ended from here. */
+function SignedInPlaces() {
+  const queries = useQueryClient();
+  const places = useQuery({
+    queryKey: keys.places,
+    queryFn: () => data(api.GET('/api/session/places')),
+  });
+  const end = useMutation({
+    mutationFn: (name: string) =>
+      data(api.DELETE('/api/session/places/{name}', { params: { path: { name } } })),
+    onSettled: () => queries.invalidateQueries({ queryKey: keys.places }),
+  });
+  return (
+    <section className="mt-3">
+      <h3>Where you are signed in</h3>
+      <Problems error={places.error} />
+      <ul className="list-unstyled">
+        {places.data?.map((p) => (
+          <li key={p.name} className="d-flex align-items-baseline gap-2">
+            <span className="flex-grow-1">
+              {p.browser || 'An unnamed browser'} <span className="quiet">from {p.address}</span>, since{' '}
+              {dateTime(p.since)}
+            </span>
+            {p.here ? (
+              <span className="quiet">here</span>
+            ) : (
+              <Button
+                variant="link"
+                size="sm"
+                disabled={end.isPending}
+                aria-label={`Sign out ${p.browser || 'the unnamed browser'} of ${dateTime(p.since)}`}
+                onClick={() => end.mutate(p.name)}
+              >
+                Sign out
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      <Problems error={end.error} title="Not signed out." />
+    </section>
   );
 }

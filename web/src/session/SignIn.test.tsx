@@ -1,4 +1,4 @@
-import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import { FirstRunPage } from './FirstRunPage';
@@ -63,6 +63,26 @@ describe('the gate', () => {
     answering({ 'PUT /api/session/password': {} });
     fireEvent.click(screen.getByText('Change the password'));
     await screen.findByText(/Changed. The new one holds/);
-    expect(sent[0]?.body).toEqual({ old: 'old words', fresh: 'fresh long words' });
+    expect(sent.find((s) => s.path === '/api/session/password')?.body).toEqual({
+      old: 'old words',
+      fresh: 'fresh long words',
+    });
+  });
+
+  it('signs out another place, and not the one it is asked from', async () => {
+    const sent = answering({
+      'GET /api/session/places': {
+        body: [
+          { name: 'a', address: '10.0.0.1', browser: 'Reader 1', since: '2026-07-01T08:00:00Z', here: true },
+          { name: 'b', address: '10.0.0.2', browser: 'Reader 2', since: '2026-07-01T09:00:00Z', here: false },
+        ],
+      },
+      'DELETE /api/session/places/b': {},
+    });
+    renderHere(<PasswordDialog onClose={() => undefined} />);
+    await screen.findByText('here');
+    expect(screen.queryByLabelText(/Sign out Reader 1/)).toBeNull();
+    fireEvent.click(screen.getByLabelText(/Sign out Reader 2/));
+    await waitFor(() => expect(sent.map((s) => s.path)).toContain('/api/session/places/b'));
   });
 });

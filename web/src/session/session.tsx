@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { createContext, useContext, type ReactNode } from 'react';
 import { api, data, type Schemas } from '../shared/api';
+import { writeDates } from '../shared/dates';
 import { keys } from '../shared/keys';
+import { writeAmounts } from '../shared/money';
 
 type Session = Schemas['SessionView'];
 type Company = Schemas['CompanyView'];
@@ -33,6 +35,8 @@ export function SessionProvider({
   choose?: (company: number) => void;
   children: ReactNode;
 }) {
+  writeAmounts(company.amountStyle);
+  writeDates(company.dateOrder);
   const has = (role: Company['roles'][number]) => company.roles.includes(role);
   return (
     <Context

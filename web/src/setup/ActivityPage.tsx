@@ -40,8 +40,13 @@ export default function ActivityPage() {
             {activity.data?.map((a) => (
               <tr key={a.id}>
                 <td className="text-nowrap">{dateTime(a.at)}</td>
-                <td className="text-nowrap">{a.who}</td>
-                <th scope="row">{a.text}</th>
+                <td className="text-nowrap" title={a.address ? `${a.login} from ${a.address}` : a.login}>
+                  {a.who}
+                </td>
+                <th scope="row">
+                  {a.text}
+                  {a.changes && <div className="quiet fw-normal">{a.changes}</div>}
+                </th>
               </tr>
             ))}
           </tbody>

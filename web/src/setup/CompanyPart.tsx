@@ -6,6 +6,7 @@ import { send, type Schemas } from '../shared/api';
 import { addDays, monthTitle } from '../shared/dates';
 import { ChoiceField, TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
+import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useChart, useSetUp } from '../shared/useBooks';
 
@@ -31,6 +32,13 @@ export function CompanyPart() {
 
 type SetUp = Schemas['SetUpView'];
 
+const STYLES: [SetUp['amountStyle'], string][] = [
+  ['POINT', '1,234.50'],
+  ['COMMA', '1.234,50'],
+  ['SPACE', '1 234,50'],
+  ['APOSTROPHE', '1’234.50'],
+];
+
 function useKeep<B>(method: 'POST' | 'PUT', path: string) {
   const { company } = useHere();
   const queries = useQueryClient();
@@ -43,7 +51,13 @@ function useKeep<B>(method: 'POST' | 'PUT', path: string) {
 
 function CompanyForm({ setUp }: { setUp: SetUp }) {
   const { company } = useHere();
-  const [form, setForm] = useState({ name: setUp.name, secondPersonAbove: setUp.secondPersonAbove ?? '' });
+  const [form, setForm] = useState({
+    name: setUp.name,
+    secondPersonAbove: typed(setUp.secondPersonAbove ?? ''),
+    amountStyle: setUp.amountStyle,
+    dateOrder: setUp.dateOrder,
+    timeZone: setUp.timeZone,
+  });
   const keep = useKeep<typeof form>('PUT', '/set-up/company');
   const onePerson = useKeep<{ allowed: boolean }>('PUT', '/one-person');
   return (
@@ -70,6 +84,32 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
           hint="Left empty, one is enough."
           value={form.secondPersonAbove}
           onChange={(secondPersonAbove) => setForm({ ...form, secondPersonAbove })}
+        />
+        <ChoiceField
+          className="col-md-4"
+          label="Amounts are written"
+          value={form.amountStyle}
+          choices={STYLES}
+          onChange={(v) => setForm({ ...form, amountStyle: v as SetUp['amountStyle'] })}
+        />
+        <ChoiceField
+          className="col-md-4"
+          label="The fourth of June is"
+          value={form.dateOrder}
+          choices={[
+            ['MONTH_FIRST', '6/4'],
+            ['DAY_FIRST', '4/6'],
+          ]}
+          onChange={(v) => setForm({ ...form, dateOrder: v as SetUp['dateOrder'] })}
+        />
+        <TextField
+          className="col-md-4"
+          label="Time zone"
+          max={60}
+          list={Intl.supportedValuesOf('timeZone')}
+          hint="Where its days begin and end."
+          value={form.timeZone}
+          onChange={(timeZone) => setForm({ ...form, timeZone })}
         />
       </div>
       <Problems error={keep.error} title="Not kept; what you typed is still here." />

@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useHere } from '../session/session';
 import { api, data, type Schemas } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { fullDate, UNREADABLE } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 
@@ -14,6 +16,11 @@ const ROLES: [Role, string][] = [
   ['ADMINISTRATOR', 'administers'],
   ['VIEWER', 'only looks'],
 ];
+
+function days({ from, to }: Schemas['PersonView']) {
+  const parts = [from && `from ${fullDate(from)}`, to && `to ${fullDate(to)}`].filter(Boolean);
+  return parts.join(' ') || 'always';
+}
 
 /** Who may do what in the company. */
 export function PeoplePart() {
@@ -30,13 +37,14 @@ export function PeoplePart() {
       data(
         api.PUT('/api/companies/{companyId}/people/{personId}', {
           params: { path: { companyId: company.id, personId: p.id } },
-          body: { name: p.name, active: p.active, roles: p.roles },
+          body: { name: p.name, active: p.active, from: p.from, to: p.to, roles: p.roles },
         }),
       ),
     onSettled: refresh,
   });
   const empty = { login: '', name: '', password: '', role: 'PREPARER' as Role };
   const [form, setForm] = useState(empty);
+  const [dated, setDated] = useState<Schemas['PersonView'] | null>(null);
   const add = useMutation({
     mutationFn: () =>
       data(
@@ -64,6 +72,7 @@ export function PeoplePart() {
               </th>
             ))}
             <th scope="col">may sign in</th>
+            <th scope="col">on which days</th>
           </tr>
         </thead>
         <tbody>
@@ -95,10 +104,61 @@ export function PeoplePart() {
                   onChange={(e) => change.mutate({ ...p, active: e.target.checked })}
                 />
               </td>
+              <td>
+                <Button
+                  variant="link"
+                  size="sm"
+                  aria-label={`Days of ${p.name}: ${days(p)}`}
+                  onClick={() => setDated(p)}
+                >
+                  {days(p)}
+                </Button>
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
+      {dated && (
+        <Form
+          className="row g-2 mt-2"
+          aria-label={`Days of ${dated.name}`}
+          onSubmit={(e) => {
+            e.preventDefault();
+            change.mutate(dated, { onSuccess: () => setDated(null) });
+          }}
+        >
+          <div className="col-md-4">
+            <DateField
+              label={`${dated.name} from`}
+              value={dated.from ?? ''}
+              today={company.businessDate}
+              optional
+              onChange={(from) => setDated({ ...dated, from: from || undefined })}
+            />
+          </div>
+          <div className="col-md-4">
+            <DateField
+              label="to, that day included"
+              value={dated.to ?? ''}
+              today={company.businessDate}
+              optional
+              onChange={(to) => setDated({ ...dated, to: to || undefined })}
+            />
+          </div>
+          <div className="col-md-4 d-flex align-items-end gap-2">
+            <Button
+              type="submit"
+              variant="outline-secondary"
+              disabled={change.isPending || dated.from === UNREADABLE || dated.to === UNREADABLE}
+            >
+              Set the days
+            </Button>
+            <Button variant="link" onClick={() => setDated(null)}>
+              Leave them
+            </Button>
+          </div>
+        </Form>
+      )}
       <Problems error={change.error} title="Not changed." />
       <h3 className="mt-3">Add a person</h3>
       <Form
@@ -124,6 +184,7 @@ export function PeoplePart() {
             value={form.password}
             onChange={(e) => setForm({ ...form, password: e.target.value })}
           />
+          <div className="hint">At the first sign-in the person chooses another.</div>
         </Form.Group>
         <Form.Group className="col-md-6" controlId="person-role">
           <Form.Label>What the person does</Form.Label>

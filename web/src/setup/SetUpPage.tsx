@@ -1,5 +1,6 @@
 import { useSearchParams } from 'react-router';
 import { useHere } from '../session/session';
+import { BackupsPart } from './BackupsPart';
 import { BankAccountsPart } from './BankAccountsPart';
 import { ChartPart } from './ChartPart';
 import { CompanyPart } from './CompanyPart';
@@ -12,6 +13,7 @@ const PARTS = {
   lists: 'Lists',
   company: 'Company and months',
   people: 'People',
+  backups: 'Backups',
 };
 
 type Part = keyof typeof PARTS;
@@ -47,6 +49,7 @@ export default function SetUpPage() {
       {part === 'lists' && <ListsPart />}
       {part === 'company' && <CompanyPart />}
       {part === 'people' && <PeoplePart />}
+      {part === 'backups' && <BackupsPart />}
     </div>
   );
 }

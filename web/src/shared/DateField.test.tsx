@@ -2,6 +2,7 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { DateField } from './DateField';
+import { UNREADABLE, writeDates } from './dates';
 
 function Field({ start }: { start: string }) {
   const [value, setValue] = useState(start);
@@ -28,13 +29,49 @@ describe('DateField', () => {
     expect(input().value).toBe('4 Jun 2026');
   });
 
-  it('keeps what is no date, says so, and leaves the last date standing', () => {
+  it('keeps what is no date, says so, and gives no date at all', () => {
     render(<Field start="2026-07-02" />);
     fireEvent.change(input(), { target: { value: '31 jun' } });
     fireEvent.blur(input());
     expect(input().value).toBe('31 jun');
     expect(screen.getByText(/Not a date/)).toBeTruthy();
-    expect(value()).toBe('2026-07-02');
+    expect(value()).toBe(UNREADABLE);
+  });
+
+  it.each(['31 feb', '2/30', 'yesterday', '2026-02-31', '0/1', '13/13'])('takes %s for no date', (text) => {
+    render(<Field start="2026-07-02" />);
+    fireEvent.change(input(), { target: { value: text } });
+    expect(value()).toBe(UNREADABLE);
+    expect(input().className).toContain('is-invalid');
+  });
+
+  it('leaves a list as it was while a filter is no date, and can be emptied where it may be', () => {
+    const got: string[] = [];
+    const filter = (optional: boolean) => (
+      <DateField
+        label="Date"
+        filter
+        optional={optional}
+        value="2026-06-04"
+        today="2026-07-02"
+        onChange={(v) => got.push(v)}
+      />
+    );
+    const { rerender } = render(filter(false));
+    fireEvent.change(input(), { target: { value: 'soon' } });
+    expect(got).toEqual([]);
+    expect(screen.getByText(/The list stays as it was/)).toBeTruthy();
+    rerender(filter(true));
+    fireEvent.change(input(), { target: { value: '' } });
+    expect(got).toEqual(['']);
+  });
+
+  it('reads two numbers as the company writes them', () => {
+    writeDates('DAY_FIRST');
+    render(<Field start="2026-07-02" />);
+    fireEvent.change(input(), { target: { value: '4/6' } });
+    expect(value()).toBe('2026-06-04');
+    writeDates('MONTH_FIRST');
   });
 
   it('gives a day from its calendar, also of another month', () => {

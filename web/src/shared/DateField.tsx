@@ -1,6 +1,6 @@
 import { useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
-import { addDays, fullDate, longDate, monthTitle, readDate } from './dates';
+import { addDays, dateHint, fullDate, longDate, monthTitle, readDate, UNREADABLE } from './dates';
 
 interface Props {
   label: string;
@@ -10,10 +10,15 @@ interface Props {
   hint?: string;
   /** May be left empty; then an empty text is given. */
   optional?: boolean;
+  /** A filter: what is no date leaves the list as it is, and the field says so. */
+  filter?: boolean;
 }
 
-/** A date as people type it, with a calendar to pick from. Keeps what was typed while it is no date. */
-export function DateField({ label, value, today, onChange, hint, optional }: Props) {
+/**
+ * A date as people type it, with a calendar to pick from. Keeps what was typed while it is no date; what holds the field
+ * then gets `UNREADABLE` in place of the date before, so that nothing is booked with a date that is not on the screen.
+ */
+export function DateField({ label, value, today, onChange, hint, optional, filter }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
   const id = useId();
@@ -32,7 +37,7 @@ export function DateField({ label, value, today, onChange, hint, optional }: Pro
       <div className="d-flex">
         <Form.Control
           id={id}
-          value={typed ?? (value ? fullDate(value) : '')}
+          value={typed ?? (value && value !== UNREADABLE ? fullDate(value) : '')}
           isInvalid={bad}
           aria-describedby={`${id}-hint`}
           onChange={(e) => {
@@ -42,6 +47,8 @@ export function DateField({ label, value, today, onChange, hint, optional }: Pro
               onChange(read);
             } else if (optional && e.target.value.trim() === '') {
               onChange('');
+            } else if (!filter) {
+              onChange(UNREADABLE);
             }
           }}
           onBlur={settle}
@@ -57,11 +64,11 @@ export function DateField({ label, value, today, onChange, hint, optional }: Pro
         </button>
       </div>
       <div id={`${id}-hint`} className={bad ? 'field-error' : 'hint'}>
-        {bad ? 'Not a date. Write 4 jun, 6/4 or +3.' : (hint ?? '')}
+        {bad ? `Not a date. Write ${dateHint()}.${filter ? ' The list stays as it was.' : ''}` : (hint ?? '')}
       </div>
       {open && (
         <Calendar
-          month={(value || today).slice(0, 7)}
+          month={(value && value !== UNREADABLE ? value : today).slice(0, 7)}
           value={value}
           onPick={(iso) => {
             setTyped(null);

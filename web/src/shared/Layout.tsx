@@ -87,7 +87,12 @@ export function Layout({ children }: { children: ReactNode }) {
         <button type="button" className="top-button" aria-label="Show all keys" onClick={() => setHelp(true)}>
           ?
         </button>
-        <button type="button" className="me" title="Change your password" onClick={() => setPassword(true)}>
+        <button
+          type="button"
+          className="me"
+          title="Your sign-in and password"
+          onClick={() => setPassword(true)}
+        >
           {session.name}
         </button>
         <button type="button" className="top-button" onClick={() => signOut.mutate()}>

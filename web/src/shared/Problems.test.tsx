@@ -2,6 +2,7 @@ import { cleanup, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Refusal, type Problem } from './api';
 import { Problems } from './Problems';
+import { Unanswered } from './sending';
 
 const one = (n: number): Problem => ({
   code: `c${n}`,
@@ -40,6 +41,12 @@ describe('Problems', () => {
 
   it('tells a server that does not answer from one that refuses', () => {
     render(<Problems error={new TypeError('Failed to fetch')} />);
-    expect(screen.getByText(/does not answer. Nothing was changed/)).toBeTruthy();
+    expect(screen.getByText(/does not answer. Look again/)).toBeTruthy();
+  });
+
+  it('does not claim to know what a lost answer would have said', () => {
+    render(<Problems error={new Unanswered()} title="Not booked." />);
+    expect(screen.getByText(/It is not known whether this was done/)).toBeTruthy();
+    expect(screen.queryByText('Not booked.')).toBeNull();
   });
 });

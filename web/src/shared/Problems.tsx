@@ -1,4 +1,5 @@
 import { Refusal } from './api';
+import { Unanswered } from './sending';
 
 /** What was refused and why; takes the focus of a screen reader when it appears. */
 export function Problems({ error, title }: { error: unknown; title?: string }) {
@@ -8,8 +9,15 @@ export function Problems({ error, title }: { error: unknown; title?: string }) {
   const problems = error instanceof Refusal ? error.problems : [];
   return (
     <div className="problems" role="alert">
-      {title && <strong>{title}</strong>}
-      {problems.length === 0 && <p>The server does not answer. Nothing was changed; try again.</p>}
+      {title && !(error instanceof Unanswered) && <strong>{title}</strong>}
+      {error instanceof Unanswered ? (
+        <p>
+          The connection was lost before an answer came. It is not known whether this was done. Once the
+          server answers again, look before you repeat it.
+        </p>
+      ) : (
+        problems.length === 0 && <p>The server does not answer. Look again in a moment.</p>
+      )}
       {problems.slice(0, 12).map((p) => (
         <p key={p.code + p.where + p.found}>{p.message}</p>
       ))}

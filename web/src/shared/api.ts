@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch';
 import type { components, paths } from './api-types';
+import { sendOnce } from './sending';
 
 export type Schemas = components['schemas'];
 
@@ -43,7 +44,10 @@ const csrf: Middleware = {
 
 export const api = createClient<paths>({
   baseUrl: window.location.origin,
-  fetch: (request) => fetch(request),
+  fetch: async (request) =>
+    request.method === 'GET' || request.url.includes('preview=true')
+      ? fetch(request)
+      : sendOnce(request, await request.clone().text()),
 });
 api.use(csrf);
 
@@ -58,7 +62,7 @@ async function refusal(response: Response, body: unknown): Promise<Refusal> {
         found: `an answer ${response.status}`,
         expected: 'another',
         remedy: 'Try again.',
-        message: `The server answered ${response.status}. Try again; nothing was changed.`,
+        message: `The server answered ${response.status}. Look whether it was done before you repeat it.`,
       },
     ],
   );
@@ -75,13 +79,24 @@ export async function data<T>(
   return body as T;
 }
 
-/** Sends a body as JSON where the path is only known when the form is; the caller names the answer's schema. */
-export async function send<T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
-  const response = await fetch(path, {
+/**
+ * Sends a body as JSON where the path is only known when the form is; the caller names the answer's schema.
+ *
+ * @param key of a change that is sent again after its answer was lost
+ */
+export async function send<T>(
+  method: 'POST' | 'PUT' | 'DELETE',
+  path: string,
+  body?: unknown,
+  key?: string,
+): Promise<T> {
+  const text = body === undefined ? '' : JSON.stringify(body);
+  const request = new Request(new URL(path, window.location.origin), {
     method,
-    ...(body !== undefined && { body: JSON.stringify(body) }),
+    ...(text && { body: text }),
     headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': cookie('XSRF-TOKEN') },
   });
+  const response = path.includes('preview=true') ? await fetch(request) : await sendOnce(request, text, key);
   const answer: unknown = await response.json().catch(() => undefined);
   if (!response.ok) {
     throw await refusal(response, answer);
@@ -91,11 +106,17 @@ export async function send<T>(method: 'POST' | 'PUT' | 'DELETE', path: string, b
 
 /** Sends a form with files. */
 export async function upload<T>(path: string, form: FormData): Promise<T> {
-  const response = await fetch(path, {
+  const request = new Request(new URL(path, window.location.origin), {
     method: 'POST',
     body: form,
     headers: { 'X-XSRF-TOKEN': cookie('XSRF-TOKEN') },
   });
+  const files = Array.from(form.values(), (v) =>
+    v instanceof File ? `${v.name} ${v.size} ${v.lastModified}` : v,
+  );
+  const response = path.includes('preview=true')
+    ? await fetch(request)
+    : await sendOnce(request, files.join('\n'));
   const body: unknown = await response.json().catch(() => undefined);
   if (!response.ok) {
     throw await refusal(response, body);

@@ -78,13 +78,37 @@ export function daysBetween(from: string, to: string): number {
   return Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
 }
 
+export type DateOrder = 'MONTH_FIRST' | 'DAY_FIRST';
+
+let order: DateOrder = 'MONTH_FIRST';
+
+/** From here on `6/4` is read as the company writes it. */
+export function writeDates(first: DateOrder): void {
+  order = first;
+}
+
+/** How a date may be typed, for hints. */
+export function dateHint(): string {
+  return order === 'MONTH_FIRST' ? '4 jun, 6/4 or +3' : '4 jun, 4/6 or +3';
+}
+
+/** What a field of a date holds while what was typed is no date: no form sends it, and no server takes it. */
+export const UNREADABLE = '?';
+
+/** Whether a form holds a field in error, however deep. */
+export function hasUnreadable(value: unknown): boolean {
+  return typeof value === 'object' && value !== null
+    ? Object.values(value).some(hasUnreadable)
+    : value === UNREADABLE;
+}
+
 function exact(y: number, m: number, d: number): string | null {
   const day = new Date(Date.UTC(y, m - 1, d));
   return day.getUTCMonth() === m - 1 && day.getUTCDate() === d ? iso(y, m, d) : null;
 }
 
 /**
- * Reads what people type for a date: `4 jun`, `jun 4`, `6/4`, `6/4/26`, `2026-06-04`, `+3`, `-1`, `today`, or a bare
+ * Reads what people type for a date: `4 jun`, `jun 4`, `6/4` as the company writes it, `6/4/26`, `2026-06-04`, `+3`, `-1`, `today`, or a bare
  * day of the month. Without a year it is the one nearest to today.
  */
 export function readDate(text: string, today: string): string | null {
@@ -109,8 +133,9 @@ export function readDate(text: string, today: string): string | null {
   };
   const slashed = /^(\d{1,2})\/(\d{1,2})(?:\/(\d{2}|\d{4}))?$/.exec(t);
   if (slashed) {
-    const m = Number(slashed[1]);
-    return exact(year(slashed[3], m), m, Number(slashed[2]));
+    const m = Number(slashed[order === 'MONTH_FIRST' ? 1 : 2]);
+    const d = Number(slashed[order === 'MONTH_FIRST' ? 2 : 1]);
+    return exact(year(slashed[3], m), m, d);
   }
   const worded =
     /^(\d{1,2})\.?\s*([a-z]{3,9})\s*(\d{2}|\d{4})?$/.exec(t) ??

@@ -21,6 +21,8 @@ export const keys = {
   arrival: (company: number, arrival: number) => ['company', company, 'arrival', arrival] as const,
   bankLinks: (company: number) => ['company', company, 'bank links'] as const,
   rules: (company: number) => ['company', company, 'rules'] as const,
+  backups: (company: number) => ['company', company, 'backups'] as const,
+  places: ['places'] as const,
   setUp: (company: number) => ['company', company, 'set-up'] as const,
   bankAccounts: (company: number) => ['company', company, 'bank accounts'] as const,
   parties: (company: number, control: string, date: string) =>

@@ -10,11 +10,21 @@ type Role = Schemas['CompanyView']['roles'][number];
 /** Renders a part as it stands in the application: signed in, with a place, with a cache of its own. */
 export function renderHere(part: ReactNode, roles: Role[] = ['PREPARER'], at = '/') {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  const company = { id: 1, name: 'Quillhaven', currency: 'USD', onePerson: false, roles };
+  const company: Schemas['CompanyView'] = {
+    id: 1,
+    name: 'Quillhaven',
+    currency: 'USD',
+    onePerson: false,
+    amountStyle: 'POINT',
+    dateOrder: 'MONTH_FIRST',
+    businessDate: '2026-07-02',
+    roles,
+  };
   const session = {
     firstRun: false,
     login: 'maren',
     name: 'Maren Oduya',
+    mustChangePassword: false,
     businessDate: '2026-07-02',
     companies: [company],
   };
@@ -33,6 +43,8 @@ interface Sent {
   method: string;
   path: string;
   body: unknown;
+  /** The key that makes a change happen once. */
+  key: string | null;
 }
 
 /** Answers the interface's calls by method and path; everything that was sent is kept in order. */
@@ -43,7 +55,12 @@ export function answering(answers: Record<string, { status?: number; body?: unkn
       input instanceof Request ? input : new Request(new URL(String(input), 'http://here'), init);
     const path = new URL(request.url).pathname + new URL(request.url).search;
     const text = request.method === 'GET' ? '' : await request.clone().text();
-    sent.push({ method: request.method, path, body: text.startsWith('{') ? JSON.parse(text) : text });
+    sent.push({
+      method: request.method,
+      path,
+      body: text.startsWith('{') ? JSON.parse(text) : text,
+      key: request.headers.get('Idempotency-Key'),
+    });
     const answer = answers[`${request.method} ${path}`] ?? { status: 404, body: { problems: [] } };
     return new Response(answer.body === undefined ? null : JSON.stringify(answer.body), {
       status: answer.status ?? 200,

@@ -14,6 +14,7 @@ export function PeriodExport({ account, from, to }: { account: number; from: str
       <div className="row g-2">
         <div className="col-md-3">
           <DateField
+            filter
             label="From"
             value={period.from}
             today={session.businessDate}
@@ -22,6 +23,7 @@ export function PeriodExport({ account, from, to }: { account: number; from: str
         </div>
         <div className="col-md-3">
           <DateField
+            filter
             label="To"
             value={period.to}
             today={session.businessDate}

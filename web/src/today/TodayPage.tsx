@@ -12,6 +12,8 @@ function placeOf(task: Schemas['Task']): string {
   switch (task.place) {
     case 'RELEASE':
       return '/payments?state=WAITS_FOR_RELEASE';
+    case 'DISK':
+      return '/activity';
     case 'ARRIVALS':
       return `/statements${task.accountId ? `?account=${task.accountId}` : ''}`;
     case 'DUE':

@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -30,10 +31,16 @@ import org.junit.jupiter.api.Test;
 
 /**
  * Ends the application with {@code kill -9} while it reads a statement, posts entries and certifies months, all three
- * at once, twenty times. What the books then hold is read from the database file itself.
+ * at once, as soon as it has acknowledged a statement, and while books are put back from a backup.
+ * What the books then hold is read from the database file itself.
  */
 class CrashTest {
     private static final int KILLS = 20;
+    private static final int KILLS_AFTER_A_STATEMENT = 6;
+    private static final int KILLS_WHILE_RESTORING = 8;
+
+    /** Which of the works reads the statement. */
+    private static final int STATEMENT = 1;
 
     /** What the application had acknowledged when it was killed. */
     private record Acknowledged(
@@ -45,7 +52,7 @@ class CrashTest {
         Path prepared = prepared();
         int cutStatements = 0;
         int cutCertificates = 0;
-        for (int kill = 1; kill <= KILLS; kill++) {
+        for (int kill = 1; kill <= KILLS + KILLS_AFTER_A_STATEMENT; kill++) {
             Path data = Files.createTempDirectory("tidemark-crash");
             Server.copy(prepared, data);
             Server server = Server.start(data, true);
@@ -53,7 +60,12 @@ class CrashTest {
             Acknowledged done =
                     new Acknowledged(new ConcurrentLinkedQueue<>(), new AtomicBoolean(), new AtomicBoolean());
             List<CompletableFuture<Void>> work = work(server, done);
-            Thread.sleep(20 + random.nextInt(700));
+            if (kill > KILLS) {
+                work.get(STATEMENT).join();
+                assertTrue(done.statement().get(), "kill " + kill + ": the statement was refused");
+            } else {
+                Thread.sleep(20 + random.nextInt(700));
+            }
             server.kill();
             CompletableFuture.allOf(work.toArray(CompletableFuture[]::new)).join();
             if (!done.statement().get()) {
@@ -65,6 +77,57 @@ class CrashTest {
             check(data, done, "kill " + kill);
         }
         assertTrue(cutStatements > 0 && cutCertificates > 0, "the kills came too late to cut anything");
+    }
+
+    @Test
+    void killed_whilePuttingABackupInPlace_leavesTheOldBooksOrTheNewOnes() throws Exception {
+        Random random = new Random(20_260_703);
+        Path made = Files.createTempDirectory("tidemark-backup");
+        Path backup = made.resolve("books.zip");
+        Path old = Files.createTempDirectory("tidemark-old");
+        try (Server server = Server.demo()) {
+            server.close();
+            Server.copy(server.data(), old);
+            Server.command(made, "backup", backup.toString(), server.data().toString())
+                    .waitFor();
+        }
+        long inTheBackup = entries(old);
+        try (Connection books = open(old);
+                Statement one = books.createStatement()) {
+            one.execute("update company set name = 'The books before'");
+        }
+        int cut = 0;
+        for (int kill = 1; kill <= KILLS_WHILE_RESTORING; kill++) {
+            Path data = Files.createTempDirectory("tidemark-restored");
+            Server.copy(old, data);
+            Process restore = Server.command(data, "restore", backup.toString(), data.toString(), "--replace");
+            if (kill < KILLS_WHILE_RESTORING) {
+                restore.waitFor(200 + random.nextInt(4_000), TimeUnit.MILLISECONDS);
+            } else {
+                assertEquals(0, restore.waitFor());
+            }
+            restore.destroyForcibly();
+            restore.waitFor();
+            assertEquals(inTheBackup, entries(data), "kill " + kill);
+            try (Connection books = open(data)) {
+                long before = number(books, "select count(*) from company where name = 'The books before'");
+                cut += before > 0 ? 1 : 0;
+                assertTrue(before == 0 || kill < KILLS_WHILE_RESTORING, "the restore that was left alone did nothing");
+            }
+            Process check = Server.command(data, "check", data.toString());
+            assertEquals(0, check.waitFor(), "kill " + kill + ": " + Files.readString(data.resolve("command.log")));
+        }
+        assertTrue(cut > 0, "the kills came too late to cut anything");
+    }
+
+    private static long entries(Path data) throws SQLException {
+        try (Connection books = open(data)) {
+            return number(books, "select count(*) from journal_entry");
+        }
+    }
+
+    private static Connection open(Path data) throws SQLException {
+        return DriverManager.getConnection("jdbc:h2:file:" + data.resolve("books"), "tidemark", "");
     }
 
     /** The demo with Payroll's June ready to be certified. */
@@ -118,7 +181,7 @@ class CrashTest {
     }
 
     private static void check(Path data, Acknowledged done, String kill) throws SQLException {
-        try (Connection books = DriverManager.getConnection("jdbc:h2:file:" + data.resolve("books"), "tidemark", "")) {
+        try (Connection books = open(data)) {
             assertEquals(
                     0,
                     number(
@@ -135,7 +198,7 @@ class CrashTest {
                     kill + ": an entry without lines");
             assertEquals(
                     number(books, "select max(number) from journal_entry"),
-                    number(books, "select next_entry_number - 1 from company"),
+                    number(books, "select next_number - 1 from journal_counter"),
                     kill + ": numbers and entries out of step");
             assertEquals(
                     number(books, "select count(*) from journal_entry where reference like 'CRASH-%'"),

@@ -75,6 +75,22 @@ final class Server implements AutoCloseable {
         return new Server(process, port, data);
     }
 
+    /** Runs a command on whole books; what it tells is in {@code command.log} of the directory. */
+    static Process command(Path dir, String... arguments) throws IOException {
+        List<String> command = new ArrayList<>();
+        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        boolean unpacked = Files.exists(DIST.resolve(JAR));
+        command.addAll(List.of(
+                "--enable-native-access=ALL-UNNAMED",
+                "-jar",
+                (unpacked ? DIST.resolve(JAR) : Path.of("../app/target/" + JAR).toAbsolutePath()).toString()));
+        command.addAll(List.of(arguments));
+        return new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(dir.resolve("command.log").toFile())
+                .start();
+    }
+
     void awaitReady() throws Exception {
         Instant end = Instant.now().plus(Duration.ofSeconds(120));
         while (Instant.now().isBefore(end)) {

@@ -1,15 +1,28 @@
 package tidemark.app.access;
 
+import jakarta.servlet.http.HttpServletRequest;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.EnumSet;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import tidemark.app.activity.ActivityLog;
+import tidemark.app.activity.Changes;
 import tidemark.core.problem.RuleViolation;
 
 /** Persons, their roles in companies, and their sign-in. */
@@ -18,59 +31,116 @@ public class People {
     private static final int SHORTEST_PASSWORD = 10;
 
     private final PersonRepository persons;
-    private final PasswordEncoder passwords;
-    private final ActivityLog activity;
-    private final Clock clock;
-    private volatile @Nullable String hashOfNobody;
+    private static final Duration BROWSER_KNOWN = Duration.ofDays(180);
+    private static final SecureRandom RANDOM = new SecureRandom();
 
-    People(PersonRepository persons, PasswordEncoder passwords, ActivityLog activity, Clock clock) {
+    private final Hashing hashing;
+    private final Attempts attempts;
+    private final SignedIn signedIn;
+    private final ActivityLog activity;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
+
+    People(
+            PersonRepository persons,
+            Hashing hashing,
+            Attempts attempts,
+            SignedIn signedIn,
+            ActivityLog activity,
+            PlatformTransactionManager transactions,
+            Clock clock) {
         this.persons = persons;
-        this.passwords = passwords;
+        this.hashing = hashing;
+        this.attempts = attempts;
+        this.signedIn = signedIn;
         this.activity = activity;
+        this.transaction = new TransactionTemplate(transactions);
         this.clock = clock;
     }
 
     /** How a sign-in went. */
     public sealed interface SignIn {
-        record Welcome(Actor actor) implements SignIn {}
+        /** @param browser the key that tells this browser next time; absent where it has one */
+        record Welcome(
+                Actor actor, boolean mustChange, @Nullable String browser) implements SignIn {}
 
         /** Wrong name or password; which of the two is not told. */
         record Refused() implements SignIn {}
 
-        record Locked(long minutes) implements SignIn {}
+        record Closed(Duration pause) implements SignIn {}
     }
 
-    /** Checks a password; counts failures and closes the sign-in after too many. Takes as long for unknown names. */
-    @Transactional
-    public SignIn signIn(String login, String password) {
-        Person person = persons.findByLogin(plain(login)).orElse(null);
-        if (person == null || !person.active()) {
-            passwords.matches(password, hashOfNobody());
+    private record Known(long id, String hash, boolean browser) {}
+
+    /**
+     * Checks a password. Wrong ones are counted by name and address together, so that a stranger's guesses keep nobody
+     * out; a browser from which the person signed in before is counted by itself. Not within a transaction: checking
+     * takes long on purpose.
+     *
+     * @param browser the key of the browser; empty for none
+     */
+    public SignIn signIn(String login, String password, String address, String browser) {
+        String name = plain(login);
+        Optional<Known> found = transaction.execute(s -> persons.findByLogin(name)
+                .filter(Person::active)
+                .map(p -> new Known(p.id(), p.passwordHash(), isKnown(p.id(), browser))));
+        Known known = found.orElse(null);
+        String counted = known != null && known.browser()
+                ? "browser " + known.id() + " " + browser
+                : "name " + name + " " + address;
+        boolean trusted = known != null && known.browser();
+        Duration wait = attempts.take(counted, Attempts.MOST);
+        String place = "address " + address;
+        if (wait.isZero() && !trusted) {
+            wait = attempts.take(place, Attempts.MOST_OF_ADDRESS);
+        }
+        if (!wait.isZero()) {
+            return new SignIn.Closed(wait);
+        }
+        boolean fits = hashing.fits(password, known == null ? null : known.hash());
+        if (known == null || !fits) {
+            if (known != null) {
+                transaction.executeWithoutResult(s -> {
+                    Person person = get(known.id());
+                    activity.record(null, person.name(), "sign-in.refused", "person", person.id(), "Wrong password");
+                });
+            }
             return new SignIn.Refused();
         }
-        if (person.lockedAt(clock.instant())) {
-            return new SignIn.Locked(Person.CLOSED_FOR.toMinutes());
+        attempts.forget(counted);
+        if (!trusted) {
+            attempts.giveBack(place);
         }
-        if (!passwords.matches(password, person.passwordHash())) {
-            person.failed(clock.instant());
-            activity.record(null, person.name(), "sign-in.refused", "person", person.id(), "Wrong password");
-            return person.lockedAt(clock.instant())
-                    ? new SignIn.Locked(Person.CLOSED_FOR.toMinutes())
-                    : new SignIn.Refused();
-        }
-        person.succeeded();
-        activity.record(null, person.name(), "signed-in", "person", person.id(), "Signed in");
-        return new SignIn.Welcome(person.actor());
+        return Objects.requireNonNull(transaction.execute(s -> {
+            Person person = get(known.id());
+            activity.record(null, person.name(), "signed-in", "person", person.id(), "Signed in");
+            return new SignIn.Welcome(person.actor(), person.mustChange(), trusted ? null : remember(person.id()));
+        }));
     }
 
-    /** A hash to check against when nobody has the name, so that it takes as long. */
-    private String hashOfNobody() {
-        String hash = hashOfNobody;
-        if (hash == null) {
-            hash = passwords.encode("nobody signs in with this");
-            hashOfNobody = hash;
+    private boolean isKnown(long personId, String browser) {
+        return !browser.isEmpty()
+                && persons.knownBrowsers(
+                                personId, digest(browser), clock.instant().minus(BROWSER_KNOWN))
+                        > 0;
+    }
+
+    /** A key for the browser; only its digest is kept. */
+    private String remember(long personId) {
+        byte[] key = new byte[24];
+        RANDOM.nextBytes(key);
+        String text = HexFormat.of().formatHex(key);
+        persons.rememberBrowser(personId, digest(text), clock.instant());
+        return text;
+    }
+
+    private static String digest(String key) {
+        try {
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(key.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
         }
-        return hash;
     }
 
     @Transactional
@@ -84,10 +154,7 @@ public class People {
                     "2 to 60 letters, digits, dots, dashes or underscores",
                     "Choose another sign-in name.");
         }
-        if (name.isBlank() || name.length() > 120) {
-            throw new RuleViolation(
-                    "name.unfit", "name", name.length() + " characters", "1 to 120 characters", "Give the full name.");
-        }
+        checkName(name);
         checkPassword(password);
         if (persons.findByLogin(plain).isPresent()) {
             throw new RuleViolation(
@@ -97,7 +164,22 @@ public class People {
                     "a sign-in name nobody has",
                     "Choose another sign-in name.");
         }
-        return persons.save(new Person(plain, name.strip(), passwords.encode(password)));
+        return persons.save(new Person(plain, name.strip(), hashing.hash(password)));
+    }
+
+    /** A person whose password somebody else chose: it is changed at the first sign-in. */
+    @Transactional
+    public Person invite(String login, String name, String password) {
+        Person person = create(login, name, password);
+        person.mustChange(true);
+        return person;
+    }
+
+    private static void checkName(String name) {
+        if (name.isBlank() || name.length() > 120) {
+            throw new RuleViolation(
+                    "name.unfit", "name", name.length() + " characters", "1 to 120 characters", "Give the full name.");
+        }
     }
 
     private static void checkPassword(String password) {
@@ -109,11 +191,21 @@ public class People {
                     SHORTEST_PASSWORD + " to 200 characters",
                     "Choose a longer password; a few words will do.");
         }
+        if (CommonPasswords.contains(password)) {
+            throw new RuleViolation(
+                    "password.common",
+                    "password",
+                    "a password that many people choose, and that is tried first",
+                    "one of your own",
+                    "Choose a few words that do not belong together.");
+        }
     }
 
     @Transactional
     public void setRoles(long personId, long companyId, Set<Role> roles, String who) {
+        Set<Role> before = roles(personId, companyId);
         persons.clearRoles(personId, companyId);
+        persons.member(personId, companyId);
         for (Role role : roles) {
             persons.addRole(personId, companyId, role.name());
         }
@@ -125,20 +217,58 @@ public class People {
                 "person",
                 personId,
                 person.name() + ": "
-                        + (roles.isEmpty() ? "no roles" : roles.toString().toLowerCase(Locale.ROOT)));
+                        + (roles.isEmpty() ? "no roles" : roles.toString().toLowerCase(Locale.ROOT)),
+                new Changes()
+                        .was("roles", before.toString().toLowerCase(Locale.ROOT))
+                        .is("roles", roles.toString().toLowerCase(Locale.ROOT))
+                        .toString());
     }
 
-    /** Changes a member of a company; the last administrator cannot be taken away. */
+    /** What a person is in one company: the days from and to which the rights hold, both included. */
+    public record Membership(
+            boolean active,
+            @Nullable LocalDate from,
+            @Nullable LocalDate to) {}
+
+    /**
+     * Changes a member of a company, in this company alone; the last administrator cannot be taken away. The name is the
+     * person's own: where other companies know them too, it stays.
+     */
     @Transactional
-    public void change(long personId, long companyId, String name, boolean active, Set<Role> roles, Actor by) {
+    public void change(long personId, long companyId, String name, Membership membership, Set<Role> roles, Actor by) {
         if (!persons.members(companyId).contains(personId)) {
             throw new Missing("person");
         }
-        get(personId).change(name.strip(), active);
+        checkName(name);
+        if (membership.from() != null
+                && membership.to() != null
+                && membership.to().isBefore(membership.from())) {
+            throw new RuleViolation(
+                    "date.order", "to", "an end before the beginning", "days in order", "Correct one of the days.");
+        }
+        Person person = get(personId);
+        if (!person.name().equals(name.strip())) {
+            if (persons.companies(personId).size() > 1) {
+                throw new RuleViolation(
+                        "person.shared",
+                        "name",
+                        person.name() + ", who works for another company too",
+                        "the name as it is",
+                        "Only what the person may do here can be changed here.");
+            }
+            person.name(name.strip());
+        }
+        persons.flush();
+        Membership before = membership(personId, companyId);
+        persons.membership(personId, companyId, membership.active(), membership.from(), membership.to());
         setRoles(personId, companyId, roles, by.name());
+        String changes = Changes.between(before, membership);
+        if (!changes.isEmpty()) {
+            activity.record(companyId, by.name(), "person.changed", "person", personId, person.name(), changes);
+        }
         persons.flush();
         boolean somebodyLeft = persons.members(companyId).stream()
-                .anyMatch(id -> get(id).active() && roles(id, companyId).contains(Role.ADMINISTRATOR));
+                .anyMatch(id -> roles(id, companyId).contains(Role.ADMINISTRATOR));
         if (!somebodyLeft) {
             throw new RuleViolation(
                     "administrator.last",
@@ -149,22 +279,61 @@ public class People {
         }
     }
 
-    @Transactional
-    public void changePassword(Actor actor, String old, String fresh) {
-        Person person = get(actor.personId());
-        if (!passwords.matches(old, person.passwordHash())) {
+    @Transactional(readOnly = true)
+    public Membership membership(long personId, long companyId) {
+        return persons.memberships(personId, companyId).stream()
+                .findFirst()
+                .map(m -> new Membership(m.getActive(), m.getValidFrom(), m.getValidTo()))
+                .orElse(new Membership(false, null, null));
+    }
+
+    /** Changes one's own password; wrong ones are counted as at the sign-in. All other sessions end. */
+    public void changePassword(Actor actor, String old, String fresh, HttpServletRequest request) {
+        String counted = "password " + actor.personId();
+        Duration wait = attempts.take(counted, Attempts.MOST);
+        if (!wait.isZero()) {
+            throw new SignInClosed(wait);
+        }
+        String hash = Objects.requireNonNull(
+                transaction.execute(s -> get(actor.personId()).passwordHash()));
+        if (!hashing.fits(old, hash)) {
             throw new RuleViolation(
                     "password.wrong", "old", "another password", "your present password", "Type it again.");
         }
+        attempts.forget(counted);
         checkPassword(fresh);
-        person.password(passwords.encode(fresh));
-        activity.record(null, person.name(), "password.changed", "person", person.id(), "Changed the password");
+        if (fresh.equals(old)) {
+            throw new RuleViolation(
+                    "password.same", "fresh", "the present password", "another one", "Choose a new password.");
+        }
+        String freshHash = hashing.hash(fresh);
+        transaction.executeWithoutResult(s -> {
+            Person person = get(actor.personId());
+            person.password(freshHash);
+            persons.forgetBrowsers(person.id());
+            activity.record(null, person.name(), "password.changed", "person", person.id(), "Changed the password");
+        });
+        signedIn.endAll(actor.personId(), request);
+    }
+
+    /** Whether the person has to change the password before anything else. */
+    @Transactional(readOnly = true)
+    public boolean mustChange(long personId) {
+        return get(personId).mustChange();
     }
 
     @Transactional(readOnly = true)
     public Set<Role> roles(long personId, long companyId) {
         EnumSet<Role> roles = EnumSet.noneOf(Role.class);
-        persons.roles(personId, companyId).forEach(name -> roles.add(Role.valueOf(name)));
+        persons.roles(personId, companyId, companyDay(companyId)).forEach(name -> roles.add(Role.valueOf(name)));
+        return roles;
+    }
+
+    /** The roles a person has been given, whether or not they hold today. */
+    @Transactional(readOnly = true)
+    public Set<Role> rolesHeld(long personId, long companyId) {
+        EnumSet<Role> roles = EnumSet.noneOf(Role.class);
+        persons.rolesHeld(personId, companyId).forEach(name -> roles.add(Role.valueOf(name)));
         return roles;
     }
 
@@ -183,6 +352,13 @@ public class People {
     @Transactional(readOnly = true)
     public boolean anybody() {
         return persons.count() > 0;
+    }
+
+    /** The day it is where the company is; read without its capability, which stands above this one. */
+    private LocalDate companyDay(long companyId) {
+        return LocalDate.ofInstant(
+                clock.instant(),
+                ZoneId.of(persons.timeZone(companyId).stream().findFirst().orElse("UTC")));
     }
 
     private Person get(long id) {

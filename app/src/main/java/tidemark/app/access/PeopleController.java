@@ -2,8 +2,11 @@ package tidemark.app.access;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,23 +28,32 @@ class PeopleController {
         this.people = people;
     }
 
-    record PersonView(long id, String login, String name, boolean active, Set<Role> roles) {}
+    record PersonView(
+            long id,
+            String login,
+            String name,
+            boolean active,
+            @Nullable LocalDate from,
+            @Nullable LocalDate to,
+            Set<Role> roles) {}
 
     record NewPerson(
-            @NotNull String login,
-            @NotNull String name,
-            @NotNull String password,
+            @NotNull @Size(max = 60) String login,
+            @NotNull @Size(max = 120) String name,
+            @NotNull @Size(max = 200) String password,
             @NotNull Set<Role> roles) {}
 
     record ChangedPerson(
-            @NotNull String name, boolean active, @NotNull Set<Role> roles) {}
+            @NotNull @Size(max = 120) String name,
+            boolean active,
+            @Nullable LocalDate from,
+            @Nullable LocalDate to,
+            @NotNull Set<Role> roles) {}
 
     @GetMapping
     @Requires(Right.ADMINISTER)
     List<PersonView> list(@PathVariable long companyId) {
-        return people.members(companyId).stream()
-                .map(p -> new PersonView(p.id(), p.login(), p.name(), p.active(), people.roles(p.id(), companyId)))
-                .toList();
+        return people.members(companyId).stream().map(p -> view(p, companyId)).toList();
     }
 
     @PostMapping
@@ -49,9 +61,21 @@ class PeopleController {
     @ResponseStatus(HttpStatus.CREATED)
     @Transactional
     public PersonView create(@PathVariable long companyId, @RequestBody @Valid NewPerson body, Actor actor) {
-        Person person = people.create(body.login(), body.name(), body.password());
+        Person person = people.invite(body.login(), body.name(), body.password());
         people.setRoles(person.id(), companyId, body.roles(), actor.name());
-        return new PersonView(person.id(), person.login(), person.name(), person.active(), body.roles());
+        return view(person, companyId);
+    }
+
+    private PersonView view(Person person, long companyId) {
+        People.Membership m = people.membership(person.id(), companyId);
+        return new PersonView(
+                person.id(),
+                person.login(),
+                person.name(),
+                m.active(),
+                m.from(),
+                m.to(),
+                people.rolesHeld(person.id(), companyId));
     }
 
     @PutMapping("/{personId}")
@@ -61,6 +85,12 @@ class PeopleController {
             @PathVariable long personId,
             @RequestBody @Valid ChangedPerson body,
             Actor actor) {
-        people.change(personId, companyId, body.name(), body.active(), body.roles(), actor);
+        people.change(
+                personId,
+                companyId,
+                body.name(),
+                new People.Membership(body.active(), body.from(), body.to()),
+                body.roles(),
+                actor);
     }
 }

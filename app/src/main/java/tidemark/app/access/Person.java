@@ -5,18 +5,10 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Version;
-import java.time.Duration;
-import java.time.Instant;
-import org.jspecify.annotations.Nullable;
 
 /** Somebody who can sign in. */
 @Entity
 public class Person {
-    /** After this many wrong passwords in a row, the sign-in is closed for a while. */
-    static final int MOST_FAILURES = 5;
-
-    static final Duration CLOSED_FOR = Duration.ofMinutes(15);
-
     @Id
     @GeneratedValue(generator = "row_id")
     @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
@@ -25,8 +17,7 @@ public class Person {
     private String login;
     private String name;
     private String passwordHash;
-    private int failures;
-    private @Nullable Instant lockedUntil;
+    private boolean mustChange;
     private boolean active = true;
 
     @Version
@@ -60,31 +51,22 @@ public class Person {
         return passwordHash;
     }
 
-    boolean lockedAt(Instant now) {
-        return lockedUntil != null && now.isBefore(lockedUntil);
+    /** Whether the password was set by somebody else and has to be changed before anything else is done. */
+    boolean mustChange() {
+        return mustChange;
     }
 
-    void failed(Instant now) {
-        failures++;
-        if (failures >= MOST_FAILURES) {
-            lockedUntil = now.plus(CLOSED_FOR);
-            failures = 0;
-        }
+    void mustChange(boolean must) {
+        mustChange = must;
     }
 
-    void succeeded() {
-        failures = 0;
-        lockedUntil = null;
-    }
-
-    void change(String newName, boolean nowActive) {
+    void name(String newName) {
         name = newName;
-        active = nowActive;
     }
 
     void password(String hash) {
         passwordHash = hash;
-        succeeded();
+        mustChange = false;
     }
 
     Actor actor() {

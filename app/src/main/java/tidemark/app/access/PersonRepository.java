@@ -1,7 +1,10 @@
 package tidemark.app.access;
 
+import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
@@ -11,17 +14,70 @@ interface PersonRepository extends JpaRepository<Person, Long> {
 
     @Query(nativeQuery = true, value = """
                     select r.role from person_role r join person p on p.id = r.person_id
-                    where r.person_id = :person and r.company_id = :company and p.active""")
-    List<String> roles(long person, long company);
+                    join company_member m on m.person_id = r.person_id and m.company_id = r.company_id
+                    where r.person_id = :person and r.company_id = :company and p.active and m.active
+                      and (m.valid_from is null or m.valid_from <= :day) and (m.valid_to is null or m.valid_to >= :day)""")
+    List<String> roles(long person, long company, LocalDate day);
 
     @Query(
             nativeQuery = true,
-            value = "select distinct company_id from person_role where person_id = :person order by company_id")
+            value = "select role from person_role where person_id = :person and company_id = :company")
+    List<String> rolesHeld(long person, long company);
+
+    @Query(nativeQuery = true, value = "select time_zone from company where id = :company")
+    List<String> timeZone(long company);
+
+    /** What a person is in a company. */
+    interface MembershipRow {
+        boolean getActive();
+
+        @Nullable
+        LocalDate getValidFrom();
+
+        @Nullable
+        LocalDate getValidTo();
+    }
+
+    @Query(
+            nativeQuery = true,
+            value = "select active, valid_from as validFrom, valid_to as validTo from company_member"
+                    + " where person_id = :person and company_id = :company")
+    List<MembershipRow> memberships(long person, long company);
+
+    @Modifying
+    @Query(nativeQuery = true, value = """
+                    merge into company_member m using (values (:person, :company)) s (p, c)
+                    on m.person_id = s.p and m.company_id = s.c
+                    when not matched then insert (person_id, company_id, active) values (s.p, s.c, true)""")
+    void member(long person, long company);
+
+    @Modifying
+    @Query(nativeQuery = true, value = """
+                    update company_member set active = :active, valid_from = :from, valid_to = :to
+                    where person_id = :person and company_id = :company""")
+    void membership(long person, long company, boolean active, @Nullable LocalDate from, @Nullable LocalDate to);
+
+    @Query(nativeQuery = true, value = """
+                    select count(*) from known_browser
+                    where person_id = :person and digest = :digest and used_at > :since""")
+    long knownBrowsers(long person, String digest, Instant since);
+
+    @Modifying
+    @Query(nativeQuery = true, value = "insert into known_browser values (:person, :digest, :at)")
+    void rememberBrowser(long person, String digest, Instant at);
+
+    @Modifying
+    @Query(nativeQuery = true, value = "delete from known_browser where person_id = :person")
+    void forgetBrowsers(long person);
+
+    @Query(
+            nativeQuery = true,
+            value = "select distinct company_id from company_member where person_id = :person order by company_id")
     List<Long> companies(long person);
 
     @Query(
             nativeQuery = true,
-            value = "select distinct person_id from person_role where company_id = :company order by person_id")
+            value = "select distinct person_id from company_member where company_id = :company order by person_id")
     List<Long> members(long company);
 
     @Modifying

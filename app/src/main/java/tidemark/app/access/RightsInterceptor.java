@@ -22,8 +22,10 @@ import org.springframework.web.servlet.HandlerMapping;
 @Component
 public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgumentResolver {
     private final People people;
+    private final SignedIn signedIn;
 
-    RightsInterceptor(People people) {
+    RightsInterceptor(People people, SignedIn signedIn) {
+        this.signedIn = signedIn;
         this.people = people;
     }
 
@@ -43,6 +45,12 @@ public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgum
         Actor actor = currentActor();
         if (actor == null) {
             throw new InsufficientAuthenticationException("not signed in");
+        }
+        if (!signedIn.goesOn(request)) {
+            throw new InsufficientAuthenticationException("the session has ended");
+        }
+        if (people.mustChange(actor.personId()) && !request.getRequestURI().startsWith("/api/session")) {
+            throw new PasswordDue();
         }
         if (requires.value() == Right.SIGNED_IN) {
             return true;

@@ -1,22 +1,30 @@
 package tidemark.app.access;
 
+import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.time.Duration;
 import java.util.List;
+import java.util.Objects;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.ResponseCookie;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.util.WebUtils;
 import tidemark.core.problem.RuleViolation;
 
 /** Signing in and out. */
@@ -24,9 +32,13 @@ import tidemark.core.problem.RuleViolation;
 @RequestMapping("/api/session")
 class SessionController {
     private final People people;
-    private final SecurityContextRepository contexts;
+    private static final String BROWSER = "TIDEMARK_BROWSER";
 
-    SessionController(People people, SecurityContextRepository contexts) {
+    private final SecurityContextRepository contexts;
+    private final SignedIn signedIn;
+
+    SessionController(People people, SecurityContextRepository contexts, SignedIn signedIn) {
+        this.signedIn = signedIn;
         this.people = people;
         this.contexts = contexts;
     }
@@ -42,16 +54,32 @@ class SessionController {
     @PostMapping
     @Requires(Right.NOBODY_IN_PARTICULAR)
     void signIn(@RequestBody @Valid Credentials body, HttpServletRequest request, HttpServletResponse response) {
-        switch (people.signIn(body.login(), body.password())) {
+        Cookie known = WebUtils.getCookie(request, BROWSER);
+        String address = Objects.requireNonNullElse(request.getRemoteAddr(), "");
+        switch (people.signIn(body.login(), body.password(), address, known == null ? "" : known.getValue())) {
             case People.SignIn.Welcome welcome -> {
-                if (request.getSession(false) != null) {
-                    request.changeSessionId();
+                HttpSession before = request.getSession(false);
+                if (before != null) {
+                    before.invalidate();
                 }
                 SecurityContext context = SecurityContextHolder.createEmptyContext();
                 context.setAuthentication(
                         UsernamePasswordAuthenticationToken.authenticated(welcome.actor(), null, List.of()));
                 SecurityContextHolder.setContext(context);
                 contexts.saveContext(context, request, response);
+                signedIn.begin(welcome.actor(), request);
+                if (welcome.browser() != null) {
+                    response.addHeader(
+                            HttpHeaders.SET_COOKIE,
+                            ResponseCookie.from(BROWSER, welcome.browser())
+                                    .path("/api/session")
+                                    .httpOnly(true)
+                                    .sameSite("Lax")
+                                    .secure(request.isSecure())
+                                    .maxAge(Duration.ofDays(180))
+                                    .build()
+                                    .toString());
+                }
             }
             case People.SignIn.Refused ignored ->
                 throw new RuleViolation(
@@ -60,14 +88,21 @@ class SessionController {
                         "a name and password that do not belong together",
                         "your sign-in name and password",
                         "Type both again. After five wrong passwords the sign-in closes for fifteen minutes.");
-            case People.SignIn.Locked locked ->
-                throw new RuleViolation(
-                        "sign-in.closed",
-                        "",
-                        "too many wrong passwords in a row",
-                        "a pause of " + locked.minutes() + " minutes",
-                        "Wait that long, then sign in again.");
+            case People.SignIn.Closed closed -> throw new SignInClosed(closed.pause());
         }
+    }
+
+    /** Where one is signed in. */
+    @GetMapping("/places")
+    @Requires(Right.SIGNED_IN)
+    List<SignedIn.SignInPlace> places(Actor actor, HttpServletRequest request) {
+        return signedIn.of(actor.personId(), request);
+    }
+
+    @DeleteMapping("/places/{name}")
+    @Requires(Right.SIGNED_IN)
+    void end(@PathVariable String name, Actor actor) {
+        signedIn.end(actor.personId(), name);
     }
 
     @DeleteMapping
@@ -81,7 +116,7 @@ class SessionController {
 
     @PutMapping("/password")
     @Requires(Right.SIGNED_IN)
-    void password(@RequestBody @Valid Passwords body, Actor actor) {
-        people.changePassword(actor, body.old(), body.fresh());
+    void password(@RequestBody @Valid Passwords body, Actor actor, HttpServletRequest request) {
+        people.changePassword(actor, body.old(), body.fresh(), request);
     }
 }

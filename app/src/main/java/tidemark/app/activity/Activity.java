@@ -22,6 +22,12 @@ public class Activity {
     private String objectType;
     private long objectId;
     private String text;
+    private String changes;
+    private String login;
+    private String request;
+    private String address;
+    private long place;
+    private String digest;
 
     protected Activity() {}
 
@@ -32,14 +38,69 @@ public class Activity {
             String action,
             String objectType,
             long objectId,
-            String text) {
+            String text,
+            String changes,
+            Origin origin) {
+        this.changes = cut(changes, 4_000);
+        this.login = origin.login();
+        this.request = origin.request();
+        this.address = origin.address();
         this.companyId = companyId;
         this.happenedAt = happenedAt;
         this.who = who;
         this.action = action;
         this.objectType = objectType;
         this.objectId = objectId;
-        this.text = text.length() > 1000 ? text.substring(0, 999) + "…" : text;
+        this.text = cut(text, 1_000);
+    }
+
+    private static String cut(String text, int most) {
+        return text.length() > most ? text.substring(0, most - 1) + "…" : text;
+    }
+
+    /** Which chain of digests it belongs to: its company's, or the installation's own. */
+    long chain() {
+        return companyId == null ? 0 : companyId;
+    }
+
+    void chained(long at, String ownDigest) {
+        place = at;
+        digest = ownDigest;
+    }
+
+    /** All that it says, in one text that its digest is made from. */
+    String canonical() {
+        return String.join(
+                "\u001f",
+                Long.toString(chain()),
+                happenedAt.toString(),
+                who,
+                login,
+                action,
+                objectType,
+                Long.toString(objectId),
+                text,
+                changes,
+                request,
+                address);
+    }
+
+    /** What was and what is now; empty where nothing is compared. */
+    public String changes() {
+        return changes;
+    }
+
+    /** The sign-in name of who did it. */
+    public String login() {
+        return login;
+    }
+
+    public String request() {
+        return request;
+    }
+
+    public String address() {
+        return address;
     }
 
     public long id() {

@@ -1,30 +1,149 @@
 package tidemark.app.activity;
 
+import jakarta.persistence.EntityManager;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
-/** Writes activity records; only inside the transaction of the change they tell of. */
+/**
+ * Writes activity records; only inside the transaction of the change they tell of. They are written at its end, each
+ * with a digest of itself and of the record before it in its company, so that none can be changed or taken out unseen.
+ */
 @Service
 public class ActivityLog {
     private static final int PAGE = 100;
 
     private final ActivityRepository activities;
+    private final EntityManager em;
+    private final JdbcTemplate jdbc;
     private final Clock clock;
 
-    ActivityLog(ActivityRepository activities, Clock clock) {
+    ActivityLog(ActivityRepository activities, EntityManager em, JdbcTemplate jdbc, Clock clock) {
         this.activities = activities;
+        this.em = em;
+        this.jdbc = jdbc;
         this.clock = clock;
     }
 
     @Transactional(propagation = Propagation.MANDATORY)
     public void record(
             @Nullable Long companyId, String who, String action, String objectType, long objectId, String text) {
-        activities.save(new Activity(companyId, clock.instant(), who, action, objectType, objectId, text));
+        record(companyId, who, action, objectType, objectId, text, "");
+    }
+
+    /** @param changes what was and what is now, {@code name: Old → New; …}; empty where there is nothing to compare */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void record(
+            @Nullable Long companyId,
+            String who,
+            String action,
+            String objectType,
+            long objectId,
+            String text,
+            String changes) {
+        // the database keeps microseconds, and the digest is of what it keeps
+        pending()
+                .add(new Activity(
+                        companyId,
+                        clock.instant().truncatedTo(ChronoUnit.MICROS),
+                        who,
+                        action,
+                        objectType,
+                        objectId,
+                        text,
+                        changes,
+                        Origin.current()));
+    }
+
+    /** The records of this transaction that wait for its end. */
+    @SuppressWarnings("unchecked")
+    private List<Activity> pending() {
+        List<Activity> known = (List<Activity>) TransactionSynchronizationManager.getResource(this);
+        if (known != null) {
+            return known;
+        }
+        List<Activity> fresh = new ArrayList<>();
+        TransactionSynchronizationManager.bindResource(this, fresh);
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void suspend() {
+                TransactionSynchronizationManager.unbindResource(ActivityLog.this);
+            }
+
+            @Override
+            public void resume() {
+                TransactionSynchronizationManager.bindResource(ActivityLog.this, fresh);
+            }
+
+            @Override
+            public void beforeCommit(boolean readOnly) {
+                write(fresh);
+            }
+
+            @Override
+            public void afterCompletion(int status) {
+                TransactionSynchronizationManager.unbindResourceIfPossible(ActivityLog.this);
+            }
+        });
+        return fresh;
+    }
+
+    /** Whoever ends a transaction waits here for the one before it in the company, and for nothing after. */
+    private void write(List<Activity> records) {
+        Map<Long, List<Activity>> byChain = new TreeMap<>();
+        records.forEach(
+                a -> byChain.computeIfAbsent(a.chain(), k -> new ArrayList<>()).add(a));
+        byChain.forEach((chain, own) -> {
+            jdbc.update(
+                    "merge into activity_chain c using (values (cast(? as bigint))) s (id) on c.id = s.id"
+                            + " when not matched then insert (id, place, digest) values (s.id, 0, '')",
+                    chain);
+            Link last = jdbc.queryForObject(
+                    "select place, digest from activity_chain where id = ? for update",
+                    (row, i) -> new Link(row.getLong(1), row.getString(2)),
+                    chain);
+            long place = last == null ? 0 : last.place();
+            String digest = last == null ? "" : last.digest();
+            for (Activity a : own) {
+                place++;
+                digest = digest(digest, a.canonical());
+                a.chained(place, digest);
+                em.persist(a);
+            }
+            jdbc.update("update activity_chain set place = ?, digest = ? where id = ?", place, digest, chain);
+        });
+        long key = Origin.current().keyId();
+        if (key != 0 && !records.isEmpty()) {
+            jdbc.update("update idempotency_key set done = true where id = ?", key);
+        }
+    }
+
+    private record Link(long place, String digest) {}
+
+    /** The digest of a record in its chain: SHA-256 over the digest before it and its own text, in hexadecimal. */
+    public static String digest(String before, String canonical) {
+        try {
+            byte[] hash = MessageDigest.getInstance("SHA-256")
+                    .digest((before + "\n" + canonical).getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(hash);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     @Transactional(readOnly = true)

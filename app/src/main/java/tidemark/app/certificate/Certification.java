@@ -92,7 +92,7 @@ public class Certification {
         return new CertificationConditions.Input(
                 month,
                 account.mark(),
-                LocalDate.now(clock),
+                companies.today(account.companyId()),
                 statements.touching(account.id(), month.atDay(1), to).stream()
                         .map(s -> s.header(account.number(), account.currency()))
                         .toList(),
@@ -139,7 +139,7 @@ public class Certification {
     /** Declares a month ready; every condition but the second person must hold. */
     @Transactional
     public void prepare(long companyId, long accountId, YearMonth month, Actor actor) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         AccountMonth state = stateForChange(accountId, month);
         state.move(MonthState.Move.PREPARE, title(account, month));
         MonthData data = months.loadForChange(account, month);
@@ -157,7 +157,7 @@ public class Certification {
 
     @Transactional
     public void sendBack(long companyId, long accountId, YearMonth month, String note, Actor actor) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         AccountMonth state = stateForChange(accountId, month);
         state.move(MonthState.Move.SEND_BACK, title(account, month));
         state.notPrepared();
@@ -174,7 +174,7 @@ public class Certification {
     /** Certifies a prepared month: seals it and moves the mark. */
     @Transactional
     public IssuedCertificate certify(long companyId, long accountId, YearMonth month, Actor actor) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         AccountMonth state = stateForChange(accountId, month);
         state.move(MonthState.Move.CERTIFY, title(account, month));
         MonthData data = months.loadForChange(account, month);
@@ -249,7 +249,7 @@ public class Certification {
     /** Opens the last certified month again; its certificate stays on record as reopened. */
     @Transactional
     public void reopen(long companyId, long accountId, YearMonth month, String reason, Actor actor) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         if (reason.strip().length() < 10 || reason.length() > 500) {
             throw new RuleViolation(
                     "reason.unfit",

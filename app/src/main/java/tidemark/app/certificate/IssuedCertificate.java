@@ -10,10 +10,13 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 import tidemark.core.certificate.Seal;
 
 /** A certificate as it was issued: its file, its seal, and whether its month was reopened since. */
 @Entity
+@GuardedBy(LockedRow.BANK_ACCOUNT)
 @Table(name = "certificate")
 public class IssuedCertificate {
     @Id

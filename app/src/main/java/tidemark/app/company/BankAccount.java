@@ -13,6 +13,7 @@ import jakarta.persistence.JoinColumn;
 import jakarta.persistence.MapKeyColumn;
 import jakarta.persistence.MapKeyEnumerated;
 import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Version;
 import java.time.LocalDate;
 import java.util.EnumMap;
 import java.util.HashSet;
@@ -62,6 +63,9 @@ public class BankAccount {
     private long markLedgerMinorUnits;
     private LocalDate heldTo;
     private long revision;
+
+    @Version
+    private int version;
 
     @ElementCollection(fetch = FetchType.EAGER)
     @CollectionTable(name = "bank_account_purpose", joinColumns = @JoinColumn(name = "bank_account_id"))

@@ -1,10 +1,8 @@
 package tidemark.app.company;
 
-import jakarta.persistence.LockModeType;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
-import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
 interface BankAccountRepository extends JpaRepository<BankAccount, Long> {
@@ -12,13 +10,8 @@ interface BankAccountRepository extends JpaRepository<BankAccount, Long> {
 
     Optional<BankAccount> findByIdAndCompanyId(long id, long companyId);
 
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query("select a from BankAccount a where a.id = :id and a.companyId = :companyId")
-    Optional<BankAccount> lock(long id, long companyId);
-
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query("select c from Company c where c.id = :id")
-    Optional<Company> lockCompany(long id);
+    @Query("select a.id from BankAccount a where a.companyId = :companyId order by a.id")
+    List<Long> ids(long companyId);
 
     @Query("select c from Company c where c.id = :id")
     Optional<Company> company(long id);

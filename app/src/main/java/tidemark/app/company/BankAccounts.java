@@ -5,20 +5,30 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.TreeSet;
 import org.joda.money.CurrencyUnit;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
+import tidemark.app.database.LockedRow;
+import tidemark.app.database.RowLocks;
 import tidemark.core.ledger.Purpose;
 
 /** Bank accounts, and the lock that every change of one takes first. */
 @Service
 public class BankAccounts {
     private final BankAccountRepository accounts;
+    private final RowLocks locks;
+    private final JdbcTemplate jdbc;
 
-    BankAccounts(BankAccountRepository accounts) {
+    BankAccounts(BankAccountRepository accounts, RowLocks locks, JdbcTemplate jdbc) {
         this.accounts = accounts;
+        this.locks = locks;
+        this.jdbc = jdbc;
     }
 
     /**
@@ -37,7 +47,9 @@ public class BankAccounts {
     @Transactional(propagation = Propagation.MANDATORY)
     public BankAccount create(long companyId, NewAccount fresh) {
         int place = accounts.findByCompanyIdOrderByPlace(companyId).size() + 1;
-        return accounts.save(new BankAccount(companyId, place, fresh));
+        BankAccount made = accounts.save(new BankAccount(companyId, place, fresh));
+        locks.made(LockedRow.BANK_ACCOUNT, made.id());
+        return made;
     }
 
     @Transactional(readOnly = true)
@@ -51,42 +63,67 @@ public class BankAccounts {
     }
 
     /**
-     * Takes the account for a change: others who change it wait until this transaction ends, and what they then see
-     * is its outcome. All checks of a change come after this call.
+     * Locks the account for a change: others who change it wait until this transaction ends, and what they then see
+     * is its outcome. All checks of a change come after this call, and what it reads of the account.
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public BankAccount forChange(long companyId, long accountId) {
-        BankAccount account = accounts.lock(accountId, companyId).orElseThrow(() -> new Missing("bank account"));
-        account.changed();
+    public BankAccount lock(long companyId, long accountId) {
+        boolean first = !locks.holds(LockedRow.BANK_ACCOUNT, accountId);
+        BankAccount account = locks.lock(LockedRow.BANK_ACCOUNT, BankAccount.class, accountId)
+                .filter(a -> a.companyId() == companyId)
+                .orElseThrow(() -> new Missing("bank account"));
+        if (first) {
+            account.changed();
+        }
         return account;
     }
 
-    /** Takes the bank accounts whose cash accounts these are, in a fixed order so that no two changes can wait for each other. */
+    /** Locks the bank accounts whose cash accounts these are, in the order of their identifiers. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public List<BankAccount> forChangeByLedgerAccounts(long companyId, Collection<Long> ledgerAccountIds) {
+    public List<BankAccount> lockByLedgerAccounts(long companyId, Collection<Long> ledgerAccountIds) {
         List<BankAccount> out = new ArrayList<>();
         if (!ledgerAccountIds.isEmpty()) {
             for (long id : accounts.ofLedgerAccounts(companyId, ledgerAccountIds)) {
-                out.add(forChange(companyId, id));
+                out.add(lock(companyId, id));
             }
         }
         return out;
     }
 
-    /** Takes all bank accounts of a company, for work that may touch any of them. */
+    /** Locks one bank account together with those that others of these ledger accounts belong to, in their order. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public List<BankAccount> takeAll(long companyId) {
-        return forChangeByLedgerAccounts(
-                companyId,
-                accounts.findByCompanyIdOrderByPlace(companyId).stream()
-                        .map(BankAccount::ledgerAccountId)
-                        .toList());
+    public BankAccount lockWith(long companyId, long accountId, Collection<Long> ledgerAccountIds) {
+        Set<Long> ids = new TreeSet<>(
+                ledgerAccountIds.isEmpty() ? List.of() : accounts.ofLedgerAccounts(companyId, ledgerAccountIds));
+        ids.add(accountId);
+        ids.forEach(id -> lock(companyId, id));
+        return lock(companyId, accountId);
     }
 
-    /** Takes the company for numbering journal entries; always after its bank accounts. */
+    /** Locks all bank accounts of a company, for work that may touch any of them. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Company companyForNumbering(long companyId) {
-        return accounts.lockCompany(companyId).orElseThrow(() -> new Missing("company"));
+    public List<BankAccount> lockAll(long companyId) {
+        return accounts.ids(companyId).stream().map(id -> lock(companyId, id)).toList();
+    }
+
+    /**
+     * Locks the company's journal: entries are numbered and open items settled by one transaction at a time. Always
+     * after the bank accounts that are locked.
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Company lockJournal(long companyId) {
+        if (!locks.lock(LockedRow.JOURNAL, companyId)) {
+            throw new Missing("company");
+        }
+        return accounts.company(companyId).orElseThrow(() -> new Missing("company"));
+    }
+
+    /** The first of so many numbers of journal entries, taken from the company's counter; its journal must be locked. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public long takeEntryNumbers(long companyId, int count) {
+        jdbc.update("update journal_counter set next_number = next_number + ? where id = ?", count, companyId);
+        Long next = jdbc.queryForObject("select next_number from journal_counter where id = ?", Long.class, companyId);
+        return Objects.requireNonNull(next) - count;
     }
 
     /** The company's currency. */

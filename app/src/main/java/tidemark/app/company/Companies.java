@@ -1,15 +1,23 @@
 package tidemark.app.company;
 
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.List;
+import java.util.Optional;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
+import tidemark.app.activity.Changes;
 import tidemark.core.ledger.Purpose;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Fields;
+import tidemark.core.problem.RuleViolation;
 
 /** Companies and their sites. */
 @Service
@@ -17,8 +25,12 @@ public class Companies {
     private final CompanyRepository companies;
     private final SiteRepository sites;
     private final ActivityLog activity;
+    private final JdbcTemplate jdbc;
+    private final Clock clock;
 
-    Companies(CompanyRepository companies, SiteRepository sites, ActivityLog activity) {
+    Companies(CompanyRepository companies, SiteRepository sites, ActivityLog activity, JdbcTemplate jdbc, Clock clock) {
+        this.clock = clock;
+        this.jdbc = jdbc;
         this.companies = companies;
         this.sites = sites;
         this.activity = activity;
@@ -27,7 +39,8 @@ public class Companies {
     @Transactional
     public Company create(String name, CurrencyUnit baseCurrency, List<String> siteNames, String who) {
         String fit = Fields.text(name, "companyName", 120);
-        Company company = companies.save(new Company(fit, baseCurrency));
+        Company company = companies.saveAndFlush(new Company(fit, baseCurrency));
+        jdbc.update("insert into journal_counter (id, next_number) values (?, 1)", company.id());
         siteNames.forEach(site -> sites.save(new Site(company.id(), site)));
         activity.record(company.id(), who, "company.created", "company", company.id(), "Created " + company.name());
         return company;
@@ -47,8 +60,17 @@ public class Companies {
 
     /** Changes a company's name and the amount above which a payment takes two persons. */
     @Transactional
-    public void change(long companyId, String name, @Nullable Long secondPersonAbove, String who) {
+    public void change(
+            long companyId,
+            String name,
+            @Nullable Long secondPersonAbove,
+            AmountStyle amounts,
+            DateOrder dates,
+            String timeZone,
+            String who) {
         Company company = get(companyId);
+        Changes changes = company.told(new Changes(), false);
+        company.writes(amounts, dates, zone(timeZone));
         company.name(Fields.text(name, "name", 120));
         company.secondPersonAbove(secondPersonAbove);
         activity.record(
@@ -61,7 +83,8 @@ public class Companies {
                         + (secondPersonAbove == null
                                 ? "by one person"
                                 : "above " + MinorUnits.grouped(secondPersonAbove, company.baseCurrency())
-                                        + " by two persons"));
+                                        + " by two persons"),
+                company.told(changes, true).toString());
     }
 
     /** Chooses the ledger account that serves a purpose of the whole company. */
@@ -70,6 +93,33 @@ public class Companies {
         get(companyId).purpose(purpose, ledgerAccountId);
         activity.record(
                 companyId, who, "company.purpose", "company", companyId, "Changed the account for " + purpose.words());
+    }
+
+    /** @throws RuleViolation {@code zone.unknown} */
+    static ZoneId zone(String id) {
+        if (!ZoneId.getAvailableZoneIds().contains(id)) {
+            throw new RuleViolation(
+                    "zone.unknown",
+                    "timeZone",
+                    "\u201c" + id + "\u201d",
+                    "a time zone such as America/New_York",
+                    "Choose one from the list.");
+        }
+        return ZoneId.of(id);
+    }
+
+    /** The day it is where the company is. */
+    @Transactional(readOnly = true)
+    public LocalDate today(long companyId) {
+        return LocalDate.ofInstant(clock.instant(), get(companyId).zone());
+    }
+
+    /** The day it is where the site is; where the company is for what belongs to no site. */
+    @Transactional(readOnly = true)
+    public LocalDate today(long companyId, @Nullable Long siteId) {
+        Optional<ZoneId> own =
+                siteId == null ? Optional.empty() : site(companyId, siteId).zone();
+        return own.map(zone -> LocalDate.ofInstant(clock.instant(), zone)).orElseGet(() -> today(companyId));
     }
 
     @Transactional(readOnly = true)

@@ -5,6 +5,7 @@ import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
@@ -13,12 +14,15 @@ import jakarta.persistence.MapKeyColumn;
 import jakarta.persistence.MapKeyEnumerated;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Version;
+import java.time.ZoneId;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.activity.Changes;
 import tidemark.core.ledger.Purpose;
+import tidemark.core.money.AmountStyle;
 
 /** A legal entity that keeps books. */
 @Entity
@@ -31,8 +35,15 @@ public class Company {
     private String name;
     private String baseCurrency;
     private boolean onePerson;
-    private long nextEntryNumber = 1;
     private @Nullable Long secondPersonAbove;
+
+    @Enumerated(EnumType.STRING)
+    private AmountStyle amountStyle = AmountStyle.POINT;
+
+    @Enumerated(EnumType.STRING)
+    private DateOrder dateOrder = DateOrder.MONTH_FIRST;
+
+    private String timeZone = "UTC";
 
     @ElementCollection(fetch = FetchType.EAGER)
     @CollectionTable(name = "company_purpose", joinColumns = @JoinColumn(name = "company_id"))
@@ -67,6 +78,45 @@ public class Company {
         name = newName;
     }
 
+    /** How its people write amounts. */
+    public AmountStyle amountStyle() {
+        return amountStyle;
+    }
+
+    /** How its people write dates. */
+    public DateOrder dateOrder() {
+        return dateOrder;
+    }
+
+    /** Where its days begin and end. */
+    public ZoneId zone() {
+        return ZoneId.of(timeZone);
+    }
+
+    /** What an activity record compares of it, before and after a change. */
+    Changes told(Changes changes, boolean now) {
+        Map<String, @Nullable Object> fields = new java.util.LinkedHashMap<>();
+        fields.put("name", name);
+        fields.put("second person above", secondPersonAbove);
+        fields.put("amounts", amountStyle);
+        fields.put("dates", dateOrder);
+        fields.put("time zone", timeZone);
+        fields.forEach((field, value) -> {
+            if (now) {
+                changes.is(field, value);
+            } else {
+                changes.was(field, value);
+            }
+        });
+        return changes;
+    }
+
+    void writes(AmountStyle amounts, DateOrder dates, ZoneId zone) {
+        amountStyle = amounts;
+        dateOrder = dates;
+        timeZone = zone.getId();
+    }
+
     /** A payment above this, in minor units of the company's currency, needs a second person; none when absent. */
     public @Nullable Long secondPersonAbove() {
         return secondPersonAbove;
@@ -92,10 +142,5 @@ public class Company {
 
     void onePerson(boolean allowed) {
         onePerson = allowed;
-    }
-
-    /** The next number of a journal entry; the company's row must be locked. */
-    public long takeEntryNumber() {
-        return nextEntryNumber++;
     }
 }

@@ -10,11 +10,14 @@ import java.util.List;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
+import tidemark.app.database.LockedRow;
+import tidemark.app.database.RowLocks;
 import tidemark.core.ledger.TaxSplit;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.payment.ExchangeRate;
@@ -35,6 +38,8 @@ public class MasterData {
     private final ExchangeRateRepository rates;
     private final ClosedMonthRepository closedMonths;
     private final ActivityLog activity;
+    private final RowLocks locks;
+    private final JdbcTemplate jdbc;
     private final Clock clock;
 
     MasterData(
@@ -49,7 +54,11 @@ public class MasterData {
             ExchangeRateRepository rates,
             ClosedMonthRepository closedMonths,
             ActivityLog activity,
+            RowLocks locks,
+            JdbcTemplate jdbc,
             Clock clock) {
+        this.locks = locks;
+        this.jdbc = jdbc;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
         this.sites = sites;
@@ -98,11 +107,12 @@ public class MasterData {
     }
 
     @Transactional
-    public long keepSite(long companyId, @Nullable Long id, String name, boolean active, String who) {
+    public long keepSite(
+            long companyId, @Nullable Long id, String name, boolean active, @Nullable String timeZone, String who) {
         String fit = Fields.text(name, "name", 120);
         onlyOne(sites(companyId), id, Site::name, fit, "name");
         Site site = id == null ? new Site(companyId, fit) : row(sites, companyId, id, "site");
-        site.set(fit, active);
+        site.set(fit, active, timeZone == null || timeZone.isBlank() ? null : Companies.zone(timeZone));
         sites.save(site);
         noted(companyId, who, "site", site, "Site " + fit + (active ? "" : ", no longer active"));
         return site.id();
@@ -154,7 +164,8 @@ public class MasterData {
         onlyOne(banks.findByCompanyIdOrderById(companyId), id, Bank::name, fit, "name");
         Bank bank = id == null ? new Bank(companyId) : row(banks, companyId, id, "bank");
         if (id != null) {
-            bankAccounts.findByCompanyIdOrderByPlace(companyId).stream()
+            bankAccounts.ids(companyId).stream()
+                    .flatMap(account -> locks.lock(LockedRow.BANK_ACCOUNT, BankAccount.class, account).stream())
                     .filter(a -> a.bank().equals(bank.name()))
                     .forEach(a -> a.bank(fit));
         }
@@ -213,13 +224,14 @@ public class MasterData {
             String name,
             BigDecimal ratePercent,
             long ledgerAccountId,
+            TaxCode.Nature nature,
             boolean active,
             String who) {
         String fit = Fields.code(code, "code");
         TaxSplit.checkRate(ratePercent, "ratePercent");
         onlyOne(taxCodes.findByCompanyIdOrderById(companyId), id, TaxCode::code, fit, "code");
         TaxCode tax = id == null ? new TaxCode(companyId) : row(taxCodes, companyId, id, "tax code");
-        tax.set(fit, Fields.text(name, "name", 120), ratePercent, ledgerAccountId, active);
+        tax.set(fit, Fields.text(name, "name", 120), ratePercent, ledgerAccountId, nature, active);
         taxCodes.save(tax);
         noted(companyId, who, "tax_code", tax, "Tax " + fit + " at " + ratePercent.toPlainString() + " percent");
         return tax.id();
@@ -238,6 +250,7 @@ public class MasterData {
 
     @Transactional
     public void keepSeries(long companyId, long id, String prefix, long nextNumber, int digits, String who) {
+        locks.lock(LockedRow.JOURNAL, companyId);
         NumberSeries row = row(series, companyId, id, "number series");
         if (nextNumber < row.nextNumber() && prefix.strip().equals(row.prefix())) {
             throw new RuleViolation(
@@ -259,14 +272,21 @@ public class MasterData {
         noted(companyId, who, "number_series", row, "Numbers go on with " + row.prefix() + nextNumber);
     }
 
-    /** Takes the next number; the company's row is locked by the booking that asks. */
+    /** Takes the next number; the company's journal is locked by the booking that asks. */
     @Transactional(propagation = Propagation.MANDATORY)
     public String takeNumber(long companyId, NumberSeries.Kind kind) {
-        return series(companyId).stream()
-                .filter(s -> s.kind() == kind)
-                .findFirst()
-                .orElseThrow()
-                .take();
+        String taken = "update number_series set next_number = next_number + 1, version = version + 1"
+                + " where company_id = ? and kind = ?";
+        if (jdbc.update(taken, companyId, kind.name()) == 0) {
+            series(companyId);
+            series.flush();
+            jdbc.update(taken, companyId, kind.name());
+        }
+        return jdbc.queryForObject(
+                "select prefix, next_number - 1, digits from number_series where company_id = ? and kind = ?",
+                (row, i) -> NumberSeries.number(row.getString(1), row.getLong(2), row.getInt(3)),
+                companyId,
+                kind.name());
     }
 
     @Transactional(readOnly = true)
@@ -331,7 +351,7 @@ public class MasterData {
     @Transactional
     public void close(long companyId, YearMonth month, boolean closed, String who) {
         // bookings hold the same lock while they check, so none slips in behind the closing
-        bankAccounts.lockCompany(companyId);
+        locks.lock(LockedRow.JOURNAL, companyId);
         List<ClosedMonth> there = closedMonths.findByCompanyIdOrderById(companyId).stream()
                 .filter(m -> m.firstDay().equals(month.atDay(1)))
                 .toList();

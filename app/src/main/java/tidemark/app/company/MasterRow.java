@@ -4,6 +4,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.MappedSuperclass;
 import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Version;
 
 /** What all rows of a company's set-up share. */
 @MappedSuperclass
@@ -14,6 +15,9 @@ public abstract class MasterRow {
     private long id;
 
     private long companyId;
+
+    @Version
+    private int version;
 
     protected MasterRow() {}
 
@@ -27,5 +31,10 @@ public abstract class MasterRow {
 
     public long companyId() {
         return companyId;
+    }
+
+    /** Grows with every change that was kept. */
+    public int version() {
+        return version;
     }
 }

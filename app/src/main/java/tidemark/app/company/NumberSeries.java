@@ -45,9 +45,9 @@ public class NumberSeries extends MasterRow {
         digits = newDigits;
     }
 
-    String take() {
-        String number = Long.toString(nextNumber++);
-        return prefix + "0".repeat(Math.max(0, digits - number.length())) + number;
+    static String number(String prefix, long number, int digits) {
+        String plain = Long.toString(number);
+        return prefix + "0".repeat(Math.max(0, digits - plain.length())) + plain;
     }
 
     public Kind kind() {

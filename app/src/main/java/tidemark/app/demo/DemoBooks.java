@@ -9,6 +9,7 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.MasterData;
 import tidemark.app.company.Site;
+import tidemark.app.company.TaxCode;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.Ledger;
@@ -16,6 +17,7 @@ import tidemark.app.party.Parties;
 import tidemark.core.ledger.AccountType;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.LedgerAccount;
+import tidemark.core.ledger.TaxUse;
 import tidemark.core.party.Terms;
 
 /** The demo company's set-up: chart, cost centres, tax, rates, customers and suppliers. */
@@ -58,8 +60,14 @@ class DemoBooks {
                 .forEach(c -> masterData.keepCostCentre(
                         companyId, null, c.substring(0, c.indexOf(' ')), c.substring(c.indexOf(' ') + 1), true, who));
         ChartAccount tax = ledger.accountByCode(companyId, "2200").orElseThrow();
-        masterData.keepTaxCode(companyId, null, "ST", "State sales tax", new BigDecimal("8.25"), tax.id(), true, who);
-        masterData.keepTaxCode(companyId, null, "FUEL", "Marine fuel tax", new BigDecimal("3.5"), tax.id(), true, who);
+        TaxCode.Nature sales = new TaxCode.Nature(TaxUse.SALES, true, true);
+        TaxCode.Nature cost = new TaxCode.Nature(TaxUse.PURCHASES, false, false);
+        BigDecimal state = new BigDecimal("8.25");
+        masterData.keepTaxCode(companyId, null, "ST", "State sales tax", state, tax.id(), sales, true, who);
+        masterData.keepTaxCode(
+                companyId, null, "FUEL", "Marine fuel tax", new BigDecimal("3.5"), tax.id(), sales, true, who);
+        masterData.keepTaxCode(
+                companyId, null, "STP", "Sales tax paid, part of the cost", state, tax.id(), cost, true, who);
         String[] rates = {"1.0840", "1.0795", "1.0862", "1.0911", "1.0884", "1.0925", "1.0902"};
         for (int i = 0; i < rates.length; i++) {
             masterData.keepRate(

@@ -14,12 +14,15 @@ import org.springframework.stereotype.Component;
 @Component
 @ConditionalOnProperty(name = "tidemark.demo", havingValue = "true")
 class DemoClock extends Clock {
+    /** Where the demo company is. */
+    static final ZoneId ZONE = ZoneId.of("America/New_York");
+
     static final LocalDate BUSINESS_DATE = LocalDate.of(2026, 7, 2);
 
     private volatile @Nullable Instant story;
 
     void tell(LocalDate day, int hour, int minute) {
-        story = day.atTime(hour, minute).toInstant(ZoneOffset.UTC);
+        story = day.atTime(hour, minute).atZone(ZONE).toInstant();
     }
 
     void live() {
@@ -31,7 +34,7 @@ class DemoClock extends Clock {
         Instant told = story;
         return told != null
                 ? told
-                : BUSINESS_DATE.atTime(LocalTime.now(ZoneOffset.UTC)).toInstant(ZoneOffset.UTC);
+                : BUSINESS_DATE.atTime(LocalTime.now(ZONE)).atZone(ZONE).toInstant();
     }
 
     @Override

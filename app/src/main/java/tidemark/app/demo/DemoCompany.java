@@ -26,6 +26,7 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
+import tidemark.app.company.DateOrder;
 import tidemark.app.company.MasterData;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
@@ -40,6 +41,7 @@ import tidemark.core.format.CamtWriter;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.PartyId;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.proof.Ladder;
 import tidemark.core.statement.BankLine;
@@ -137,7 +139,8 @@ public class DemoCompany {
         Actor maren = person(id, "maren", "Maren Oduya", Role.PREPARER);
         Actor torvald = person(id, "torvald", "Torvald Brandvold", Role.CERTIFIER);
         person(id, "paz", "Paz Ferreira", Role.VIEWER);
-        companies.change(id, company.name(), 2_500_000L, IRIS);
+        companies.change(
+                id, company.name(), 2_500_000L, AmountStyle.POINT, DateOrder.MONTH_FIRST, DemoClock.ZONE.getId(), IRIS);
         DemoBooks.Names names = books.setUp(id, IRIS);
         Map<String, BankAccount> accounts = new HashMap<>();
         add(accounts, id, Story.OPERATING, "Northbank", "0021-7731-4417", "84210.55");

@@ -108,7 +108,7 @@ class DemoDesk {
         receipts.book(
                 place.companyId(),
                 new Receipts.NewReceipt(
-                        merrow, TODAY, "1250", "350.00", "", "Paid ahead for the season", null, List.of()),
+                        merrow, TODAY, "1250", "350.00", "", "Paid ahead for the season", null, List.of(), null),
                 MAREN);
         invoices.book(
                 place.companyId(),

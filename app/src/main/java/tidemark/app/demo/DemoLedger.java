@@ -234,17 +234,19 @@ class DemoLedger {
             String reference,
             String text) {
         return receipts.book(
-                place.companyId(),
-                new Receipts.NewReceipt(
-                        Objects.requireNonNull(place.names().customers().get(customer), customer),
-                        date,
-                        into,
-                        decimal(cents),
-                        reference,
-                        text,
-                        place.names().sites().get("Dock office"),
-                        part(key)),
-                MAREN);
+                        place.companyId(),
+                        new Receipts.NewReceipt(
+                                Objects.requireNonNull(place.names().customers().get(customer), customer),
+                                date,
+                                into,
+                                decimal(cents),
+                                reference,
+                                text,
+                                place.names().sites().get("Dock office"),
+                                part(key),
+                                null),
+                        MAREN)
+                .booked();
     }
 
     private void pay(Place place, Story.Booking b) {

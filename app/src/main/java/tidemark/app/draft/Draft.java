@@ -4,14 +4,16 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Lob;
-import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 import tidemark.app.company.MasterRow;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 
 /** A form left half done, or done and not posted yet: kept just as it was typed. */
 @Entity
+@GuardedBy(LockedRow.DRAFT)
 public class Draft extends MasterRow {
     /** What it becomes when it is posted. */
     public enum Kind {
@@ -48,9 +50,6 @@ public class Draft extends MasterRow {
     private String madeBy;
     private Instant madeAt;
     private Instant changedAt;
-
-    @Version
-    private int version;
 
     protected Draft() {}
 
@@ -121,9 +120,5 @@ public class Draft extends MasterRow {
 
     public Instant changedAt() {
         return changedAt;
-    }
-
-    public int version() {
-        return version;
     }
 }

@@ -38,14 +38,14 @@ class DraftController {
 
     @GetMapping("/drafts")
     @Requires(Right.LOOK)
-    List<Drafts.DraftView> list(
+    Drafts.DraftList list(
             @PathVariable long companyId,
             @RequestParam(required = false) Draft.@Nullable Kind kind,
             @RequestParam(required = false) @Nullable Long site,
             @RequestParam(required = false) @Nullable Long account,
             @RequestParam(defaultValue = "") String person,
             @RequestParam(defaultValue = "1970-01-01") LocalDate from,
-            @RequestParam(defaultValue = "9999-12-31") LocalDate to) {
+            @RequestParam(defaultValue = "2999-12-31") LocalDate to) {
         return drafts.list(companyId, new Drafts.Filter(kind, site, account, person, from, to));
     }
 

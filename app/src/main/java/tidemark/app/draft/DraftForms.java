@@ -18,6 +18,7 @@ import tidemark.app.party.Parties;
 import tidemark.app.party.Receipts;
 import tidemark.app.payment.Payments;
 import tidemark.app.payment.Transfers;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
@@ -71,7 +72,9 @@ class DraftForms {
         return switch (draft.kind()) {
             case ENTRY -> manual.book(company, read(form, ManualEntries.NewEntry.class), who);
             case INVOICE -> invoices.book(company, read(form, Invoices.NewInvoice.class), who);
-            case RECEIPT -> receipts.book(company, read(form, Receipts.NewReceipt.class), who);
+            case RECEIPT ->
+                receipts.book(company, read(form, Receipts.NewReceipt.class), who)
+                        .booked();
             case PAYMENT ->
                 payments.make(company, read(form, Payments.NewPayment.class), actor)
                         .booked();
@@ -106,7 +109,13 @@ class DraftForms {
     }
 
     /** Where a draft is kept: the ids of the company's sites and bank accounts are those that a summary may name. */
-    record Place(long companyId, CurrencyUnit currency, LocalDate today, Set<Long> sites, Set<Long> bankAccounts) {}
+    record Place(
+            long companyId,
+            CurrencyUnit currency,
+            AmountStyle style,
+            LocalDate today,
+            Set<Long> sites,
+            Set<Long> bankAccounts) {}
 
     /** What is listed of a form as far as it goes; the amount is empty where it cannot be added up yet. */
     Draft.Summary summary(Draft.Kind kind, JsonNode form, Place place) {
@@ -135,7 +144,7 @@ class DraftForms {
         }
         return new Draft.Summary(
                 title.length() > 200 ? title.substring(0, 199) + "…" : title,
-                sum(amounts, currency),
+                sum(amounts, currency, place.style()),
                 date(text(form, kind == Draft.Kind.TRANSFER ? "fromDate" : "date"), place.today()),
                 id(form, "siteId", place.sites()),
                 id(form, kind == Draft.Kind.TRANSFER ? "fromAccountId" : "bankAccountId", place.bankAccounts()));
@@ -158,13 +167,13 @@ class DraftForms {
         }
     }
 
-    private static String sum(List<String> amounts, CurrencyUnit currency) {
+    private static String sum(List<String> amounts, CurrencyUnit currency, AmountStyle style) {
         try {
             return MinorUnits.toDecimal(
                     MinorUnits.sum(
                             amounts.stream()
-                                    .map(a -> a.strip().replace(",", ""))
-                                    .filter(a -> !a.isEmpty())
+                                    .filter(a -> !a.isBlank())
+                                    .map(a -> style.plain(a).orElse(a))
                                     .toList(),
                             currency),
                     currency);

@@ -1,16 +1,15 @@
 package tidemark.app.draft;
 
-import jakarta.persistence.LockModeType;
 import java.time.LocalDate;
-import java.util.Collection;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
-import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 import tidemark.app.company.MasterRows;
 
 interface DraftRepository extends MasterRows<Draft> {
+    long countByCompanyIdAndState(long companyId, Draft.State state);
+
     @Query("""
             select d from Draft d
             where d.companyId = :company and d.state = tidemark.app.draft.Draft$State.OPEN
@@ -29,8 +28,4 @@ interface DraftRepository extends MasterRows<Draft> {
             LocalDate from,
             LocalDate to,
             Limit limit);
-
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query("select d from Draft d where d.companyId = :company and d.id in :ids order by d.id")
-    List<Draft> take(long company, Collection<Long> ids);
 }

@@ -21,6 +21,8 @@ import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
+import tidemark.app.database.LockedRow;
+import tidemark.app.database.RowLocks;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.ledger.PostedEntry;
@@ -42,6 +44,7 @@ public class Drafts {
     private final Companies companies;
     private final BankAccounts bankAccounts;
     private final ActivityLog activity;
+    private final RowLocks locks;
     private final jakarta.persistence.EntityManager em;
     private final TransactionTemplate transaction;
     private final JsonMapper json;
@@ -55,6 +58,7 @@ public class Drafts {
             Companies companies,
             BankAccounts bankAccounts,
             ActivityLog activity,
+            RowLocks locks,
             jakarta.persistence.EntityManager em,
             PlatformTransactionManager transactions,
             JsonMapper json,
@@ -66,6 +70,7 @@ public class Drafts {
         this.companies = companies;
         this.bankAccounts = bankAccounts;
         this.activity = activity;
+        this.locks = locks;
         this.em = em;
         this.transaction = new TransactionTemplate(transactions);
         this.json = json;
@@ -84,6 +89,9 @@ public class Drafts {
             Instant changedAt,
             int version) {}
 
+    /** @param more whether more fit than are listed, which are as many as one run may post */
+    public record DraftList(List<DraftView> drafts, boolean more) {}
+
     /** @param body the form as it was typed */
     public record DraftDetail(DraftView draft, Map<String, Object> body) {}
 
@@ -97,13 +105,25 @@ public class Drafts {
             LocalDate to) {}
 
     @Transactional(readOnly = true)
-    public List<DraftView> list(long companyId, Filter f) {
+    public DraftList list(long companyId, Filter f) {
         Map<Long, String> names = names(companyId);
-        return drafts
-                .list(companyId, f.kind(), f.site(), f.account(), f.person(), f.from(), f.to(), Limit.of(MOST))
-                .stream()
-                .map(d -> view(d, names))
-                .toList();
+        List<Draft> found = drafts.list(
+                companyId, f.kind(), f.site(), f.account(), f.person(), f.from(), f.to(), Limit.of(MOST + 1));
+        return new DraftList(found.stream().limit(MOST).map(d -> view(d, names)).toList(), found.size() > MOST);
+    }
+
+    /** Drafts are kept as they were typed: how a company writes amounts changes only when none is open. */
+    @Transactional(readOnly = true)
+    public void checkNoneOpen(long companyId) {
+        long open = drafts.countByCompanyIdAndState(companyId, Draft.State.OPEN);
+        if (open > 0) {
+            throw new RuleViolation(
+                    "style.drafts",
+                    "amountStyle",
+                    open + " open drafts, kept as they were typed",
+                    "no open draft",
+                    "Post or discard them first.");
+        }
     }
 
     private Map<Long, String> names(long companyId) {
@@ -156,6 +176,12 @@ public class Drafts {
                 "Look at the list again: somebody may have been there before you.");
     }
 
+    private Draft lock(long companyId, long id) {
+        return locks.lock(LockedRow.DRAFT, Draft.class, id)
+                .filter(d -> d.companyId() == companyId)
+                .orElseThrow(() -> new Missing("draft"));
+    }
+
     /** Keeps a form as it is; a version older than what is kept is told apart, and nothing is overwritten. */
     @Transactional
     public DraftView keep(
@@ -164,7 +190,7 @@ public class Drafts {
         if (id == null) {
             draft = new Draft(companyId, kind, who, clock.instant());
         } else {
-            draft = drafts.take(companyId, List.of(id)).stream().findFirst().orElseThrow(() -> new Missing("draft"));
+            draft = lock(companyId, id);
             if (draft.state() != Draft.State.OPEN) {
                 throw gone(draft);
             }
@@ -195,12 +221,17 @@ public class Drafts {
         Set<Long> accounts = new HashSet<>();
         bankAccounts.list(companyId).forEach(a -> accounts.add(a.id()));
         return new DraftForms.Place(
-                companyId, companies.get(companyId).baseCurrency(), LocalDate.now(clock), sites, accounts);
+                companyId,
+                companies.get(companyId).baseCurrency(),
+                companies.get(companyId).amountStyle(),
+                companies.today(companyId),
+                sites,
+                accounts);
     }
 
     @Transactional
     public void discard(long companyId, long id, String who) {
-        Draft draft = drafts.take(companyId, List.of(id)).stream().findFirst().orElseThrow(() -> new Missing("draft"));
+        Draft draft = lock(companyId, id);
         if (draft.state() != Draft.State.OPEN) {
             throw gone(draft);
         }
@@ -277,11 +308,9 @@ public class Drafts {
         String who = actor.name();
         Ledger.Booked booked = Ledger.Booked.nothing();
         List<Outcome> outcomes = new ArrayList<>();
-        List<Draft> taken = drafts.take(companyId, ids);
-        if (taken.size() != ids.stream().distinct().count()) {
-            throw new Missing("draft");
-        }
-        bankAccounts.takeAll(companyId);
+        List<Draft> taken =
+                ids.stream().distinct().sorted().map(id -> lock(companyId, id)).toList();
+        bankAccounts.lockAll(companyId);
         for (Draft draft : taken) {
             String refusal = refused.get(draft.id());
             if (refusal != null) {

@@ -51,7 +51,8 @@ public class AccountViews {
             Control control,
             boolean active,
             String balance,
-            @Nullable Long bankAccountId) {}
+            @Nullable Long bankAccountId,
+            @Nullable String currency) {}
 
     public record AccountLine(
             long id,
@@ -114,7 +115,8 @@ public class AccountViews {
                 a.control(),
                 a.active(),
                 MinorUnits.toDecimal(balance, currency),
-                bank == null ? null : bank.id());
+                bank == null ? null : bank.id(),
+                a.currency().map(CurrencyUnit::getCode).orElse(null));
     }
 
     private AccountView view(long companyId, ChartAccount account, CurrencyUnit currency) {

@@ -7,7 +7,10 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.Lob;
 import jakarta.persistence.SequenceGenerator;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
+import java.util.HexFormat;
 import org.hibernate.annotations.Immutable;
 
 /** A paper kept with a journal entry; never changed. */
@@ -29,6 +32,7 @@ public class Attachment {
     @Basic(fetch = FetchType.LAZY)
     private byte[] content;
 
+    private String sha256;
     private String addedBy;
     private Instant addedAt;
 
@@ -41,6 +45,7 @@ public class Attachment {
         this.mediaType = mediaType;
         this.sizeBytes = content.length;
         this.content = content.clone();
+        this.sha256 = digest(content);
         this.addedBy = who;
         this.addedAt = when;
     }
@@ -63,6 +68,19 @@ public class Attachment {
 
     public byte[] content() {
         return content.clone();
+    }
+
+    /** Whether it is still what was attached. */
+    boolean isWhole() {
+        return digest(content).equals(sha256);
+    }
+
+    private static String digest(byte[] content) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(content));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     public String addedBy() {

@@ -80,6 +80,15 @@ public class Attachments {
 
     @Transactional(readOnly = true)
     public Attachment get(long companyId, long id) {
-        return attachments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("attachment"));
+        Attachment found = attachments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("attachment"));
+        if (!found.isWhole()) {
+            throw new RuleViolation(
+                    "attachment.changed",
+                    "",
+                    found.name() + ", which is not what was attached any more",
+                    "the paper as it was attached",
+                    "Have the books checked and restored from a backup.");
+        }
+        return found;
     }
 }

@@ -3,6 +3,7 @@ package tidemark.app.ledger;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.Query;
 
@@ -25,6 +26,16 @@ public interface CashEntryRepository extends MatchMembers<PostedCashEntry> {
     @Query(
             "select e from PostedCashEntry e where e.bankAccountId = :account and e.id in :ids order by e.entryDate, e.id")
     List<PostedCashEntry> some(long account, Collection<Long> ids);
+
+    /** Ledger accounts of the entries that are reversed when a match is undone: those it was booked with. */
+    @Query("""
+            select distinct l.ledgerAccountId from PostedCashEntry e, PostedLine l
+            where e.itemMatchId = :match and l.journalEntryId = e.journalEntryId""")
+    List<Long> accountsReversedWith(long match);
+
+    /** The journal entry that a cash entry came from. */
+    @Query("select e.journalEntryId from PostedCashEntry e where e.bankAccountId = :account and e.id = :id")
+    Optional<Long> journalEntryOf(long account, long id);
 
     boolean existsByBankAccountIdAndCheckNumber(long bankAccountId, String checkNumber);
 

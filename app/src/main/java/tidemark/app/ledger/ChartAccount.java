@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
+import java.util.Optional;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.ledger.AccountType;
@@ -63,6 +64,11 @@ public class ChartAccount {
     /** Whether it is kept in a currency other than the company's. */
     public boolean foreign() {
         return currency != null;
+    }
+
+    /** The currency it is kept in, where that is not the company's. */
+    public Optional<CurrencyUnit> currency() {
+        return Optional.ofNullable(currency).map(CurrencyUnit::of);
     }
 
     public Control control() {

@@ -11,8 +11,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
+import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.interceptor.TransactionAspectSupport;
@@ -24,6 +27,7 @@ import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
 import tidemark.app.company.TaxCode;
 import tidemark.core.ledger.Control;
+import tidemark.core.ledger.ForeignAmount;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.LedgerAccount;
@@ -31,7 +35,6 @@ import tidemark.core.ledger.OutstandingItemsFile;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.ledger.PostingRules;
 import tidemark.core.ledger.Taxes;
-import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.statement.CheckNumbers;
@@ -120,12 +123,12 @@ public class Ledger {
      * bookings that meet, the second sees what the first did.
      */
     @Transactional
-    public Booked book(long companyId, List<Draft> drafts, EntrySource source, @Nullable Long reversalOf, String who) {
+    public Booked book(long companyId, List<Draft> wished, EntrySource source, @Nullable Long reversalOf, String who) {
         Map<String, ChartAccount> byCode = new HashMap<>();
         chart.findByCompanyIdOrderByCode(companyId).forEach(a -> byCode.put(a.code(), a));
         Set<Long> touched = new HashSet<>();
         Set<PartyId> parties = new HashSet<>();
-        for (Draft draft : drafts) {
+        for (Draft draft : wished) {
             for (JournalLine line : draft.entry().lines()) {
                 ChartAccount account = byCode.get(line.accountCode());
                 if (account != null) {
@@ -137,22 +140,18 @@ public class Ledger {
             }
         }
         Map<Long, BankAccount> banks = new HashMap<>();
-        bankAccounts.forChangeByLedgerAccounts(companyId, touched).forEach(b -> banks.put(b.ledgerAccountId(), b));
-        Company company = bankAccounts.companyForNumbering(companyId);
+        bankAccounts.lockByLedgerAccounts(companyId, touched).forEach(b -> banks.put(b.ledgerAccountId(), b));
+        Company company = bankAccounts.lockJournal(companyId);
+        List<Draft> drafts =
+                wished.stream().map(d -> completed(company, d, byCode)).toList();
         check(company, drafts, byCode, banks, parties);
 
+        long number = bankAccounts.takeEntryNumbers(companyId, drafts.size());
         Booked booked = Booked.nothing();
         AccountTotals.Movements movements = new AccountTotals.Movements();
         for (Draft draft : drafts) {
             PostedEntry entry = new PostedEntry(
-                    companyId,
-                    company.takeEntryNumber(),
-                    source,
-                    draft.entry(),
-                    draft.siteId(),
-                    reversalOf,
-                    who,
-                    clock.instant());
+                    companyId, number++, source, draft.entry(), draft.siteId(), reversalOf, who, clock.instant());
             em.persist(entry);
             booked.entries().add(entry);
             List<PostedLine> own = new ArrayList<>();
@@ -167,7 +166,8 @@ public class Ledger {
                     controlLines.add(posted);
                 }
                 BankAccount bank = banks.get(account.id());
-                if (bank != null) {
+                // an exchange difference moves nothing at the bank
+                if (bank != null && posted.ownMinorUnits() != 0) {
                     PostedCashEntry cash =
                             new PostedCashEntry(bank.id(), entry, posted, CheckNumbers.plain(draft.checkNumber()));
                     em.persist(cash);
@@ -213,13 +213,46 @@ public class Ledger {
         }
     }
 
+    /**
+     * The draft with both amounts of every line on a foreign account: where only the company's is said, the rate of the
+     * day gives the other.
+     */
+    private Draft completed(Company company, Draft draft, Map<String, ChartAccount> byCode) {
+        List<JournalLine> lines = new ArrayList<>();
+        int number = 0;
+        for (JournalLine line : draft.entry().lines()) {
+            number++;
+            ChartAccount account = byCode.get(line.accountCode());
+            CurrencyUnit own = account == null ? null : account.currency().orElse(null);
+            if (own == null || !line.ownIsOpen()) {
+                lines.add(line);
+                continue;
+            }
+            ForeignAmount amount = ForeignAmount.of(
+                    OptionalLong.empty(),
+                    own,
+                    OptionalLong.of(line.minorUnits()),
+                    company.baseCurrency(),
+                    Optional.of(masterData
+                            .rate(
+                                    company.id(),
+                                    own,
+                                    company.baseCurrency(),
+                                    draft.entry().date())
+                            .rate()),
+                    draft.label().isEmpty() ? "line " + number : draft.label() + ", amount");
+            lines.add(line.own(amount.ownMinorUnits(), amount.rate()));
+        }
+        return new Draft(draft.entry().with(lines), draft.checkNumber(), draft.label(), draft.siteId(), draft.items());
+    }
+
     private void check(
             Company company,
             List<Draft> drafts,
             Map<String, ChartAccount> byCode,
             Map<Long, BankAccount> banks,
             Set<PartyId> parties) {
-        Set<String> foreign = new HashSet<>();
+        Map<String, CurrencyUnit> foreign = new HashMap<>();
         Map<String, LedgerAccount> accounts = new HashMap<>();
         Map<String, LocalDate> heldTo = new HashMap<>();
         for (ChartAccount account : byCode.values()) {
@@ -228,9 +261,7 @@ public class Ledger {
             if (bank != null) {
                 heldTo.put(account.code(), bank.heldTo());
             }
-            if (account.foreign()) {
-                foreign.add(account.code());
-            }
+            account.currency().ifPresent(c -> foreign.put(account.code(), c));
         }
         Map<PartyId, Control> known = new HashMap<>();
         if (!parties.isEmpty()) {
@@ -246,7 +277,7 @@ public class Ledger {
                 masterData.activeCostCentres(company.id()),
                 taxes,
                 known);
-        LocalDate today = LocalDate.now(clock);
+        LocalDate today = LocalDate.ofInstant(clock.instant(), company.zone());
         List<Problem> problems = new ArrayList<>();
         for (Draft draft : drafts) {
             for (Problem p : rules.problems(draft.entry(), today)) {
@@ -291,6 +322,20 @@ public class Ledger {
     @Transactional(readOnly = true)
     public ChartAccount account(long companyId, long id) {
         return chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("ledger account"));
+    }
+
+    /** Identifiers of the accounts of these codes; a code that is not in the chart is left out. */
+    @Transactional(readOnly = true)
+    public List<Long> accountIds(long companyId, Collection<String> codes) {
+        return codes.isEmpty() ? List.of() : chart.ids(companyId, codes);
+    }
+
+    /** An entry of that source, reference and amount on a party's account that was not reversed. */
+    @Transactional(readOnly = true)
+    public Optional<PostedEntry> standing(
+            long companyId, EntrySource source, String reference, PartyId party, long amount) {
+        return entries.standing(companyId, source, reference, party.value(), -amount, Limit.of(1)).stream()
+                .findFirst();
     }
 
     @Transactional(readOnly = true)
@@ -346,14 +391,23 @@ public class Ledger {
         for (TaxCode tax : masterData.taxCodes(companyId)) {
             ChartAccount account = byId.get(tax.ledgerAccountId());
             if (tax.active() && account != null) {
-                out.put(tax.code(), new Taxes.Tax(tax.code(), tax.ratePercent(), account.code()));
+                TaxCode.Nature nature = tax.nature();
+                out.put(
+                        tax.code(),
+                        new Taxes.Tax(
+                                tax.code(),
+                                tax.ratePercent(),
+                                account.code(),
+                                nature.use(),
+                                nature.recoverable(),
+                                nature.inDiscounts()));
             }
         }
         return out;
     }
 
-    /** A decimal amount of the company's currency from a form. */
+    /** An amount of the company's currency from a form, as the company writes it. */
     public static long amount(String text, Company company, String where) {
-        return MinorUnits.parse(text.strip().replace(",", ""), company.baseCurrency(), where);
+        return company.amountStyle().minorUnits(text, company.baseCurrency(), where);
     }
 }

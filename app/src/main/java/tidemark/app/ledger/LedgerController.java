@@ -37,6 +37,7 @@ import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.CashEntryFile;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.LedgerAccount;
+import tidemark.core.payment.ExchangeRate;
 import tidemark.core.problem.Fields;
 
 /** The ledger over HTTP. With {@code preview=true} the same code runs and nothing is kept. */
@@ -311,9 +312,10 @@ public class LedgerController {
         List<Ledger.Draft> drafts = rows.stream()
                 .map(row -> {
                     String other = row.accountCode().isEmpty() ? otherAccount : row.accountCode();
-                    long value = masterData
-                            .rate(companyId, bank.currency(), base, row.date())
-                            .toBase(row.minorUnits());
+                    ExchangeRate rate = row.rate()
+                            .map(r -> new ExchangeRate(bank.currency(), base, row.date(), r))
+                            .orElseGet(() -> masterData.rate(companyId, bank.currency(), base, row.date()));
+                    long value = rate.toBase(row.minorUnits());
                     return new Ledger.Draft(
                             BankLineBooking.entry(
                                     new BankLineBooking.Movement(
@@ -323,7 +325,8 @@ public class LedgerController {
                                             value,
                                             row.reference(),
                                             row.party(),
-                                            row.text()),
+                                            row.text(),
+                                            rate.tie()),
                                     cashCode,
                                     other,
                                     parties.named(

@@ -16,7 +16,11 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.core.ledger.AccountLedger;
+import tidemark.core.ledger.AccountType;
+import tidemark.core.ledger.Control;
+import tidemark.core.ledger.Shortfall;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.Words;
 
 /** The ledger as it is shown. Amounts are decimal text. */
 @Service
@@ -94,7 +98,9 @@ public class LedgerViews {
             List<EntryWatch.Link> links,
             List<AttachmentRepository.Listed> attachments) {}
 
-    public record BookedView(boolean preview, List<EntryView> entries, int count, List<Effect> leaves) {}
+    /** @param warnings what can hardly be meant, in words; it is booked all the same when it is asked for */
+    public record BookedView(
+            boolean preview, List<EntryView> entries, int count, List<Effect> leaves, List<String> warnings) {}
 
     /** An entry made before, to begin another of the kind with. */
     public record Remembered(String text, String reference, List<LineView> lines) {}
@@ -144,10 +150,6 @@ public class LedgerViews {
         Map<Long, ChartAccount> accounts = ledger.chartById(companyId);
         Map<Long, String> sites = new LinkedHashMap<>();
         companies.sites(companyId).forEach(site -> sites.put(site.id(), site.name()));
-        Map<Long, CurrencyUnit> foreign = new LinkedHashMap<>();
-        bankAccounts.list(companyId).stream()
-                .filter(b -> !b.currency().equals(currency))
-                .forEach(b -> foreign.put(b.ledgerAccountId(), b.currency()));
         Map<Long, List<PostedLine>> byEntry = new LinkedHashMap<>();
         pageLines.forEach(l -> byEntry.computeIfAbsent(l.journalEntryId(), k -> new ArrayList<>())
                 .add(l));
@@ -180,15 +182,21 @@ public class LedgerViews {
                                         l.text(),
                                         l.costCentre(),
                                         l.taxCode(),
-                                        foreign(l, foreign.get(a.id())));
+                                        foreign(l, a));
                             })
                             .toList()));
         }
         return out;
     }
 
-    private static @Nullable String foreign(PostedLine line, @Nullable CurrencyUnit currency) {
-        return currency == null ? null : MinorUnits.report(line.ownMinorUnits(), currency) + " " + currency.getCode();
+    /** The amount in the account's own currency and the rate, {@code 92.23 EUR at 1.0842}. */
+    private static @Nullable String foreign(PostedLine line, ChartAccount account) {
+        return account.currency()
+                .map(c -> MinorUnits.report(line.ownMinorUnits(), c) + " " + c.getCode()
+                        + (line.rate() == null
+                                ? ""
+                                : " at " + line.rate().stripTrailingZeros().toPlainString()))
+                .orElse(null);
     }
 
     @Transactional(readOnly = true)
@@ -258,7 +266,34 @@ public class LedgerViews {
                                 .toList()
                         : views,
                 booked.entries().size(),
-                effects(companyId, booked));
+                effects(companyId, booked),
+                warnings(companyId, booked));
+    }
+
+    /** Accounts that cannot hold less than nothing and would: money is taken out that never came in. */
+    private List<String> warnings(long companyId, Ledger.Booked booked) {
+        CurrencyUnit base = companies.get(companyId).baseCurrency();
+        Map<Long, ChartAccount> chart = ledger.chartById(companyId);
+        Map<Long, Long> moved = new LinkedHashMap<>();
+        Map<Long, LocalDate> from = new LinkedHashMap<>();
+        booked.lines().forEach(l -> {
+            moved.merge(l.ledgerAccountId(), l.minorUnits(), Math::addExact);
+            from.merge(l.ledgerAccountId(), l.entryDate(), (a, b) -> a.isBefore(b) ? a : b);
+        });
+        List<String> out = new ArrayList<>();
+        moved.forEach((id, net) -> {
+            ChartAccount account = Objects.requireNonNull(chart.get(id));
+            if (net < 0 && account.type() == AccountType.ASSET && account.control() == Control.NONE) {
+                LocalDate first = Objects.requireNonNull(from.get(id));
+                Shortfall.first(totals.balance(id, first.minusDays(1)), totals.days(id, first, EVER))
+                        .ifPresent(s -> out.add(account.code() + " " + account.name() + " is "
+                                + MinorUnits.grouped(s.minorUnits(), base) + " below zero on " + Words.day(s.day())
+                                + (booked.entries().stream().anyMatch(e -> e.reversalOf() != null)
+                                        ? ": what is taken back has been taken on already."
+                                        : ".")));
+            }
+        });
+        return out;
     }
 
     private List<Effect> effects(long companyId, Ledger.Booked booked) {

@@ -3,20 +3,27 @@ package tidemark.app.ledger;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
+import tidemark.app.company.MasterData;
+import tidemark.core.ledger.ForeignAmount;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.ledger.TaxedLine;
 import tidemark.core.ledger.Taxes;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.problem.RuleViolation;
 
 /** Entries made by hand. */
@@ -24,14 +31,18 @@ import tidemark.core.problem.RuleViolation;
 public class ManualEntries {
     private final Ledger ledger;
     private final Companies companies;
+    private final MasterData masterData;
 
-    ManualEntries(Ledger ledger, Companies companies) {
+    ManualEntries(Ledger ledger, Companies companies, MasterData masterData) {
+        this.masterData = masterData;
         this.ledger = ledger;
         this.companies = companies;
     }
 
     /**
      * @param debit decimal text, or empty; exactly one of debit and credit is given; gross where there is a tax code
+     * @param own the amount in the account's own currency, where that is not the company's; of it, the amount in the
+     *     company's and the rate any two may be given, and the rate of the day stands in for one
      * @param partyId the customer or supplier, needed on an account kept item by item
      */
     public record NewLine(
@@ -42,7 +53,13 @@ public class ManualEntries {
             @NotNull @Size(max = 200) String party,
             @NotNull @Size(max = 500) String text,
             @Nullable @Size(max = 20) String costCentre,
-            @Nullable @Size(max = 20) String taxCode) {}
+            @Nullable @Size(max = 20) String taxCode,
+            @Nullable @Size(max = 40) String own,
+            @Nullable @Size(max = 40) String rate) {
+        boolean saysMore() {
+            return (own != null && !own.isBlank()) || (rate != null && !rate.isBlank());
+        }
+    }
 
     public record NewEntry(
             @NotNull LocalDate date,
@@ -62,7 +79,10 @@ public class ManualEntries {
         int number = 0;
         for (NewLine line : body.lines()) {
             number++;
-            lines.addAll(lines(line, "line " + number, company, taxes));
+            lines.addAll(
+                    line.saysMore()
+                            ? List.of(foreign(line, "line " + number, company, body.date()))
+                            : lines(line, "line " + number, company, taxes));
         }
         JournalEntry entry = new JournalEntry(
                 body.date(),
@@ -81,6 +101,73 @@ public class ManualEntries {
                 EntrySource.MANUAL,
                 null,
                 who);
+    }
+
+    /** A line that says its amount in the account's own currency, or the rate. */
+    private JournalLine foreign(NewLine line, String where, Company company, LocalDate date) {
+        CurrencyUnit own = ledger.accountByCode(company.id(), line.account())
+                .flatMap(ChartAccount::currency)
+                .orElseThrow(() -> new RuleViolation(
+                        "currency.wrong",
+                        where,
+                        "an amount in another currency on account " + line.account(),
+                        "an amount in " + company.baseCurrency().getCode(),
+                        "Leave the second amount and the rate out."));
+        if (line.taxCode() != null && !line.taxCode().isBlank()) {
+            throw new RuleViolation(
+                    "foreign.tax",
+                    where,
+                    "a tax code on an account in " + own.getCode(),
+                    "a line without tax",
+                    "Book the tax on a line of its own.");
+        }
+        boolean credit = !line.credit().isBlank();
+        if (credit && !line.debit().isBlank()) {
+            throw new RuleViolation(
+                    "line.side",
+                    where,
+                    "a debit and a credit",
+                    "either a debit or a credit",
+                    "Fill in one of the two.");
+        }
+        AmountStyle style = company.amountStyle();
+        String base = credit ? line.credit() : line.debit();
+        OptionalLong ownUnits = line.own() == null || line.own().isBlank()
+                ? OptionalLong.empty()
+                : OptionalLong.of(style.minorUnits(line.own(), own, where));
+        Optional<BigDecimal> rate = line.rate() == null || line.rate().isBlank()
+                ? Optional.empty()
+                : Optional.of(style.decimal(line.rate(), ForeignAmount.PLACES, where));
+        OptionalLong baseUnits =
+                base.isBlank() ? OptionalLong.empty() : OptionalLong.of(Ledger.amount(base, company, where));
+        if (baseUnits.orElse(1) <= 0) {
+            throw new RuleViolation(
+                    "line.amount", where, "an amount that is not above zero", "an amount above zero", "Correct it.");
+        }
+        if (ownUnits.isPresent() && baseUnits.isEmpty() && rate.isEmpty()) {
+            rate = Optional.of(masterData
+                    .rate(company.id(), own, company.baseCurrency(), date)
+                    .rate());
+        }
+        JournalLine said = new JournalLine(
+                        line.account(), 1, line.party().strip(), line.text().strip())
+                .tagged(line.costCentre() == null ? "" : line.costCentre(), "")
+                .of(line.partyId() == null ? PartyId.NONE : new PartyId(line.partyId()));
+        if (ownUnits.orElse(1) == 0 && baseUnits.isPresent() && rate.isEmpty()) {
+            long units = baseUnits.getAsLong();
+            return said.worth(credit ? -units : units).exchangeDifference();
+        }
+        // an amount in the own currency alone may say its side by its sign
+        boolean negative = ownUnits.orElse(0) < 0;
+        long sign = credit || (baseUnits.isEmpty() && negative) ? -1 : 1;
+        ForeignAmount amount = ForeignAmount.of(
+                ownUnits.isPresent() ? OptionalLong.of(Math.abs(ownUnits.getAsLong())) : ownUnits,
+                own,
+                baseUnits,
+                company.baseCurrency(),
+                rate,
+                where);
+        return said.worth(sign * amount.baseMinorUnits()).own(sign * amount.ownMinorUnits(), amount.rate());
     }
 
     private static List<JournalLine> lines(NewLine line, String where, Company company, Map<String, Taxes.Tax> taxes) {

@@ -7,6 +7,8 @@ import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.ledger.OutstandingItemsFile;
@@ -14,6 +16,7 @@ import tidemark.core.statement.CheckNumbers;
 
 /** A cash entry: the movement that a journal line made on a bank account's cash account. Only its match changes. */
 @Entity
+@GuardedBy(LockedRow.BANK_ACCOUNT)
 @Table(name = "cash_entry")
 public class PostedCashEntry {
     @Id

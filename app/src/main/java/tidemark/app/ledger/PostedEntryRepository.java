@@ -8,6 +8,16 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface PostedEntryRepository extends JpaRepository<PostedEntry, Long> {
+    /** Entries of that reference with a line of that amount on a party's account, not reversed. */
+    @Query("""
+            select e from PostedEntry e, PostedLine l
+            where e.companyId = :company and e.source = :source and e.reference = :reference
+              and l.journalEntryId = e.id and l.partyId = :party and l.minorUnits <= :minorUnits
+              and not exists (select 1 from PostedEntry r where r.reversalOf = e.id)
+            order by e.id desc""")
+    List<PostedEntry> standing(
+            long company, EntrySource source, String reference, long party, long minorUnits, Limit limit);
+
     Optional<PostedEntry> findByIdAndCompanyId(long id, long companyId);
 
     Optional<PostedEntry> findByReversalOf(long id);

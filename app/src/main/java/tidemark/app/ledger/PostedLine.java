@@ -5,7 +5,9 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
+import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.Optional;
 import org.hibernate.annotations.Immutable;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.ledger.JournalLine;
@@ -32,6 +34,7 @@ public class PostedLine {
     private String text;
     private String costCentre;
     private String taxCode;
+    private @Nullable BigDecimal rate;
 
     protected PostedLine() {}
 
@@ -48,6 +51,7 @@ public class PostedLine {
         this.text = line.text();
         this.costCentre = line.costCentre();
         this.taxCode = line.taxCode();
+        this.rate = line.rate().orElse(null);
     }
 
     public long id() {
@@ -79,6 +83,11 @@ public class PostedLine {
         return ownMinorUnits;
     }
 
+    /** What ties both amounts of a line on a foreign account. */
+    public @Nullable BigDecimal rate() {
+        return rate;
+    }
+
     /** The customer or supplier whose item it is. */
     public @Nullable Long partyId() {
         return partyId;
@@ -102,7 +111,8 @@ public class PostedLine {
                 party,
                 text,
                 costCentre,
-                taxCode);
+                taxCode,
+                Optional.ofNullable(rate));
     }
 
     public String party() {

@@ -86,8 +86,8 @@ public class Reversals {
         Set<Long> accounts = new HashSet<>();
         originalLines.forEach(l -> accounts.add(l.ledgerAccountId()));
         Map<Long, BankAccount> banks = new HashMap<>();
-        bankAccounts.forChangeByLedgerAccounts(companyId, accounts).forEach(b -> banks.put(b.id(), b));
-        bankAccounts.companyForNumbering(companyId);
+        bankAccounts.lockByLedgerAccounts(companyId, accounts).forEach(b -> banks.put(b.id(), b));
+        bankAccounts.lockJournal(companyId);
         entries.findByReversalOf(entryId).ifPresent(r -> {
             throw new RuleViolation(
                     "entry.reversed",

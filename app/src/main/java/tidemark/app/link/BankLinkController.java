@@ -138,7 +138,7 @@ class BankLinkController {
                 l.everyHours(),
                 l.daysBack(),
                 l.trouble(),
-                advice(l),
+                advice(l.companyId(), l),
                 l.lastGoodAt(),
                 l.nextPollAt(),
                 l.bank().equals(Banks.PRACTICE),
@@ -147,8 +147,8 @@ class BankLinkController {
                         .toList());
     }
 
-    private String advice(BankLink l) {
-        LocalDate today = records.today();
+    private String advice(long companyId, BankLink l) {
+        LocalDate today = records.today(companyId);
         return switch (l.state()) {
             case ASKED -> "Sign in at the bank to give your consent; if you have, look again.";
             case LAPSED -> "Renew the consent at the bank. Nothing is lost: what was booked since is fetched then.";

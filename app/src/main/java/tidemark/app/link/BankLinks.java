@@ -1,24 +1,21 @@
 package tidemark.app.link;
 
-import jakarta.annotation.PreDestroy;
 import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Lazy;
-import org.springframework.context.event.EventListener;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import tidemark.app.access.Missing;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.database.FreeSpace;
 import tidemark.app.setup.SetUp;
 import tidemark.app.statement.Arrivals;
 import tidemark.app.statement.Statements;
@@ -42,8 +39,7 @@ class BankLinks {
     private final Statements statements;
     private final Arrivals arrivals;
     private final JsonMapper json;
-    private final ScheduledExecutorService clockwork = Executors.newSingleThreadScheduledExecutor(
-            Thread.ofPlatform().name("bank-links").daemon().factory());
+    private final FreeSpace space;
 
     BankLinks(
             LinkRecords records,
@@ -52,7 +48,9 @@ class BankLinks {
             BankAccounts accounts,
             Statements statements,
             Arrivals arrivals,
-            JsonMapper json) {
+            JsonMapper json,
+            FreeSpace space) {
+        this.space = space;
         this.records = records;
         this.banks = banks;
         this.information = information;
@@ -65,24 +63,17 @@ class BankLinks {
     /** What a poll of one account brought. */
     record Fetched(long accountId, String state, int lines, int interim, String told) {}
 
-    @EventListener(ApplicationReadyEvent.class)
-    void begin() {
-        clockwork.scheduleWithFixedDelay(this::pollDue, 60, 60, TimeUnit.SECONDS);
-    }
-
-    @PreDestroy
-    void stop() {
-        clockwork.shutdownNow();
-    }
-
     /** Polls all links whose time has come; no failure of one keeps another waiting. */
+    @Scheduled(initialDelay = 60, fixedDelay = 60, timeUnit = TimeUnit.SECONDS)
     void pollDue() {
         try {
-            for (BankLink link : records.due(records.now())) {
+            for (BankLink link : space.isLow() ? List.<BankLink>of() : records.due(records.now())) {
                 try {
                     poll(link.companyId(), link.id(), "bank link");
                 } catch (LinkTrouble e) {
                     LOG.info("Bank link {}: {}", link.id(), e.told());
+                } catch (RuntimeException e) {
+                    LOG.warn("Bank link {} was not polled", link.id(), e);
                 }
             }
         } catch (RuntimeException e) {
@@ -93,7 +84,8 @@ class BankLinks {
     /** Asks a bank for a consent; the person then signs in at the place that is given. */
     AccountInformation.Asked ask(long companyId, String bankId, int hours, int days, String returnTo, String who) {
         Banks.Bank bank = banks.get(bankId);
-        AccountInformation.Asked asked = information.ask(bank, records.today().plusDays(CONSENT_DAYS), returnTo);
+        AccountInformation.Asked asked =
+                information.ask(bank, records.today(companyId).plusDays(CONSENT_DAYS), returnTo);
         records.begin(companyId, bank, asked, hours, days, who);
         return asked;
     }
@@ -102,7 +94,8 @@ class BankLinks {
     AccountInformation.Asked renew(long companyId, long id, String returnTo, String who) {
         BankLink link = records.get(companyId, id);
         Banks.Bank bank = banks.get(link.bank());
-        AccountInformation.Asked asked = information.ask(bank, records.today().plusDays(CONSENT_DAYS), returnTo);
+        AccountInformation.Asked asked =
+                information.ask(bank, records.today(companyId).plusDays(CONSENT_DAYS), returnTo);
         records.change(companyId, id, l -> l.renewed(asked), who, "Asked " + bank.name() + " for a new consent");
         return asked;
     }
@@ -203,7 +196,7 @@ class BankLinks {
         LocalDate first = account.openingDate().plusDays(1);
         LocalDate from = overlap.isBefore(first) ? first : overlap;
         // what lies further back than asked for is left to statement files, if nothing was read yet
-        LocalDate furthest = records.today().minusDays(link.daysBack());
+        LocalDate furthest = records.today(companyId).minusDays(link.daysBack());
         if (last.equals(account.openingDate()) && from.isBefore(furthest)) {
             from = furthest;
         }

@@ -12,6 +12,7 @@ import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
 import tidemark.core.problem.RuleViolation;
 import tools.jackson.databind.JsonNode;
 
@@ -22,6 +23,7 @@ class LinkRecords {
     private final LinkedAccountRepository linked;
     private final BankAccounts accounts;
     private final ActivityLog activity;
+    private final Companies companies;
     private final Clock clock;
 
     LinkRecords(
@@ -29,7 +31,9 @@ class LinkRecords {
             LinkedAccountRepository linked,
             BankAccounts accounts,
             ActivityLog activity,
+            Companies companies,
             Clock clock) {
+        this.companies = companies;
         this.links = links;
         this.linked = linked;
         this.accounts = accounts;
@@ -146,8 +150,8 @@ class LinkRecords {
                                 + accounts.get(companyId, accountId).name());
     }
 
-    LocalDate today() {
-        return LocalDate.now(clock);
+    LocalDate today(long companyId) {
+        return companies.today(companyId);
     }
 
     Instant now() {

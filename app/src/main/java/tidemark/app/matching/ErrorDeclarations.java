@@ -33,7 +33,7 @@ class ErrorDeclarations {
     /** Declares a line an error of the bank, to be put right by the bank. */
     @Transactional
     public void declareBankError(long companyId, long accountId, long lineId, String note, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         TakenLine line = matches.line(account, lineId);
         if (line.itemMatchId() != null) {
             throw matches.taken(line.line().title(), line.itemMatchId());
@@ -50,7 +50,7 @@ class ErrorDeclarations {
 
     @Transactional
     public void withdrawBankError(long companyId, long accountId, long lineId, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         TakenLine line = matches.line(account, lineId);
         checkErrorDate(account, line.bookingDate(), line.line().title());
         if (errors.withdrawBankError(lineId) > 0) {
@@ -67,7 +67,7 @@ class ErrorDeclarations {
     /** Declares an entry an error of the ledger, to be put right there. */
     @Transactional
     public void declareLedgerError(long companyId, long accountId, long entryId, String note, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         PostedCashEntry entry = matches.entry(account, entryId);
         if (entry.itemMatchId() != null) {
             throw matches.taken(entry.entry().title(), entry.itemMatchId());
@@ -89,7 +89,7 @@ class ErrorDeclarations {
 
     @Transactional
     public void withdrawLedgerError(long companyId, long accountId, long entryId, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         PostedCashEntry entry = matches.entry(account, entryId);
         checkNotWaiting(account, entry.entryDate());
         if (errors.withdrawLedgerError(entryId) > 0) {

@@ -50,7 +50,7 @@ public class FirmMatches {
     /** Takes all firm matches of a month in one step, which can be undone in one step. */
     @Transactional
     public FirmTaken takeFirm(long companyId, long accountId, YearMonth month, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         List<Candidate> firm = months.beforeChange(account, month).matching().firm();
         Long batch = null;
         for (Candidate c : firm) {
@@ -80,7 +80,7 @@ public class FirmMatches {
 
     @Transactional
     public int undoBatch(long companyId, long accountId, long batchId, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         List<ItemMatch> batch = rows.findByBankAccountIdAndBatchIdOrderById(accountId, batchId);
         if (batch.isEmpty()) {
             throw new Missing("match");

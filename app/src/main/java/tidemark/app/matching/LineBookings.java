@@ -1,12 +1,18 @@
 package tidemark.app.matching;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.TreeSet;
 import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -28,6 +34,8 @@ import tidemark.core.ledger.PartyId;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.ledger.SplitPart;
 import tidemark.core.ledger.Taxes;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.payment.ExchangeRate;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.rule.Rule;
 import tidemark.core.statement.BankLine;
@@ -131,8 +139,26 @@ class LineBookings {
         return String.join(", ", out);
     }
 
+    /** Locks the account and all others that the wish may book on, before anything is read of their lines. */
+    BankAccount lock(long companyId, long accountId, Wish wish) {
+        List<String> codes = new ArrayList<>(List.of(wish.account()));
+        wish.parts().forEach(p -> codes.add(p.account()));
+        Set<Long> touched = touched(companyId, accountId);
+        touched.addAll(ledger.accountIds(companyId, codes));
+        if (wish.kind() == Kind.TRANSFER) {
+            touched.add(accounts.get(companyId, wish.otherId()).ledgerAccountId());
+        }
+        return accounts.lockWith(companyId, accountId, touched);
+    }
+
+    /** The accounts that serve the bank account's purposes, any of which may be booked on. */
+    private Set<Long> touched(long companyId, long accountId) {
+        return new HashSet<>(
+                accounts.get(companyId, accountId).settings().purposes().values());
+    }
+
     Ledger.Booked booked(long companyId, long accountId, long lineId, Wish wish, String who) {
-        BankAccount account = accounts.get(companyId, accountId);
+        BankAccount account = lock(companyId, accountId, wish);
         BankLine line = matches.line(account, lineId).line();
         BankLineBooking.Movement movement = movement(
                 account,
@@ -214,10 +240,9 @@ class LineBookings {
     private BankLineBooking.Movement movement(
             BankAccount account, LocalDate date, long minorUnits, String reference, String party, String text) {
         CurrencyUnit base = companies.get(account.companyId()).baseCurrency();
-        long value = masterData
-                .rate(account.companyId(), account.currency(), base, date)
-                .toBase(minorUnits);
-        return new BankLineBooking.Movement(date, base, minorUnits, value, reference, party, text);
+        ExchangeRate rate = masterData.rate(account.companyId(), account.currency(), base, date);
+        return new BankLineBooking.Movement(
+                date, base, minorUnits, rate.toBase(minorUnits), reference, party, text, rate.tie());
     }
 
     private static String reference(BankLine line) {
@@ -226,8 +251,17 @@ class LineBookings {
     }
 
     LedgerViews.BookedView correct(
-            long companyId, long accountId, long lineId, long entryId, boolean preview, String who) {
-        BankAccount account = accounts.get(companyId, accountId);
+            long companyId,
+            long accountId,
+            long lineId,
+            long entryId,
+            @Nullable Integer correctedLine,
+            boolean preview,
+            String who) {
+        Set<Long> touched = new HashSet<>();
+        matches.journalEntryOf(accountId, entryId)
+                .ifPresent(e -> ledger.linesOf(List.of(e)).forEach(l -> touched.add(l.ledgerAccountId())));
+        BankAccount account = accounts.lockWith(companyId, accountId, touched);
         TakenLine line = matches.line(account, lineId);
         PostedCashEntry wrong = matches.entry(account, entryId);
         CashEntry cash = wrong.entry();
@@ -240,15 +274,7 @@ class LineBookings {
                     "an entry of this ledger",
                     "Match it as it is and book the difference from the line, or declare a bank error.");
         }
-        PostedLine balancing = ledger.linesOf(List.of(wrong.journalEntryId())).stream()
-                .filter(l -> l.ledgerAccountId() != account.ledgerAccountId())
-                .findFirst()
-                .orElseThrow(() -> new RuleViolation(
-                        "correction.account",
-                        "",
-                        "an entry with no other account",
-                        "an entry against another account",
-                        "Reverse it and book it anew."));
+        PostedLine balancing = balancing(account, wrong.journalEntryId(), correctedLine, chart);
         String title = cash.checkNumber().isEmpty() ? cash.title() : "check " + cash.checkNumber();
         long difference = Math.subtractExact(line.minorUnits(), cash.minorUnits());
         if (difference == 0) {
@@ -283,10 +309,69 @@ class LineBookings {
                 preview);
     }
 
+    /** A line of an entry besides its cash: what a correction may be booked on. */
+    record OtherLine(int lineNumber, String account, String debit, String credit, String text) {}
+
+    @Transactional(readOnly = true)
+    List<OtherLine> otherLines(long companyId, long accountId, long cashEntryId) {
+        BankAccount account = accounts.get(companyId, accountId);
+        Map<Long, ChartAccount> chart = ledger.chartById(companyId);
+        CurrencyUnit base = companies.get(companyId).baseCurrency();
+        long entryId = matches.journalEntryOf(accountId, cashEntryId).orElseThrow(() -> new Missing("entry"));
+        return ledger.linesOf(List.of(entryId)).stream()
+                .filter(l -> l.ledgerAccountId() != account.ledgerAccountId())
+                .map(l -> new OtherLine(
+                        l.lineNumber(),
+                        code(chart, l.ledgerAccountId()) + " "
+                                + Objects.requireNonNull(chart.get(l.ledgerAccountId()))
+                                        .name(),
+                        l.minorUnits() > 0 ? MinorUnits.toDecimal(l.minorUnits(), base) : "",
+                        l.minorUnits() < 0 ? MinorUnits.toDecimal(-l.minorUnits(), base) : "",
+                        l.text()))
+                .toList();
+    }
+
+    /** The line of the entry that the difference belongs to; where there are several, a person says which. */
+    private PostedLine balancing(
+            BankAccount account, long entryId, @Nullable Integer wanted, Map<Long, ChartAccount> chart) {
+        List<PostedLine> others = ledger.linesOf(List.of(entryId)).stream()
+                .filter(l -> l.ledgerAccountId() != account.ledgerAccountId())
+                .toList();
+        if (others.isEmpty()) {
+            throw new RuleViolation(
+                    "correction.account",
+                    "",
+                    "an entry with no other account",
+                    "an entry against another account",
+                    "Reverse it and book it anew.");
+        }
+        if (wanted == null && others.size() > 1) {
+            throw new RuleViolation(
+                    "correction.which",
+                    "correctedLine",
+                    "an entry with " + others.size() + " other lines: "
+                            + String.join(
+                                    "; ",
+                                    others.stream()
+                                            .map(l -> l.lineNumber() + ", " + code(chart, l.ledgerAccountId()) + " "
+                                                    + Objects.requireNonNull(chart.get(l.ledgerAccountId()))
+                                                            .name())
+                                            .toList()),
+                    "the line that the difference belongs to",
+                    "Choose the line, or reverse the entry and book it anew.");
+        }
+        return wanted == null
+                ? others.getFirst()
+                : others.stream()
+                        .filter(l -> l.lineNumber() == wanted)
+                        .findFirst()
+                        .orElseThrow(() -> new Missing("line of the entry"));
+    }
+
     /** Matches a line with entries that differ by a little, and books the difference on the account's own for it. */
     LedgerViews.BookedView difference(
             long companyId, long accountId, long lineId, List<Long> entryIds, boolean preview, String who) {
-        BankAccount account = accounts.get(companyId, accountId);
+        BankAccount account = accounts.lockWith(companyId, accountId, touched(companyId, accountId));
         BankLine line = matches.line(account, lineId).line();
         List<CashEntry> with = matches.entries(account, entryIds).stream()
                 .map(PostedCashEntry::entry)

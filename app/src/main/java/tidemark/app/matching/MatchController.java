@@ -61,7 +61,8 @@ public class MatchController {
 
     record Note(@NotNull @Size(max = 500) String note) {}
 
-    record Correction(long entryId) {}
+    /** @param correctedLine number of the line of the entry that the difference belongs to, where it has several */
+    record Correction(long entryId, @Nullable Integer correctedLine) {}
 
     record With(@NotNull @Size(min = 1, max = 2000) List<Long> entryIds) {}
 
@@ -145,6 +146,14 @@ public class MatchController {
                 actor.name());
     }
 
+    /** The lines of an entry that a correction of its amount may belong to. */
+    @GetMapping("/cash-entries/{cashEntryId}/other-lines")
+    @Requires(Right.LOOK)
+    List<LineBookings.OtherLine> otherLines(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable long cashEntryId) {
+        return bookings.otherLines(companyId, accountId, cashEntryId);
+    }
+
     /** Puts a wrong amount in the ledger right by booking the difference, and matches all of it. */
     @PostMapping("/lines/{lineId}/correction")
     @Requires(Right.PREPARE)
@@ -156,7 +165,8 @@ public class MatchController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid Correction body,
             Actor actor) {
-        return bookings.correct(companyId, accountId, lineId, body.entryId(), preview, actor.name());
+        return bookings.correct(
+                companyId, accountId, lineId, body.entryId(), body.correctedLine(), preview, actor.name());
     }
 
     /** Lines of other own accounts that may be the other end of a transfer. */

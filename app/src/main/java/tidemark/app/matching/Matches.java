@@ -7,6 +7,7 @@ import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -33,6 +34,7 @@ import tidemark.app.statement.TakenLine;
 import tidemark.core.certificate.Mark;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
+import tidemark.core.ledger.JournalLine;
 import tidemark.core.matching.Candidate;
 import tidemark.core.matching.Evidence;
 import tidemark.core.problem.RuleViolation;
@@ -89,7 +91,7 @@ public class Matches implements CancellingPairs {
     /** Ties lines and entries that a person selected, or the candidate that a person took. */
     @Transactional
     public Tied match(long companyId, long accountId, Collection<Long> lineIds, Collection<Long> entryIds, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         List<TakenLine> lineRows = lines(account, lineIds);
         List<PostedCashEntry> entryRows = entries(account, entryIds);
         Candidate candidate = lineRows.isEmpty() ? null : candidate(account, lineRows, entryRows);
@@ -257,7 +259,7 @@ public class Matches implements CancellingPairs {
     /** Undoes a match; an entry that was booked from the bank line for it is reversed with it. */
     @Transactional
     public void undo(long companyId, long accountId, long matchId, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lockWith(companyId, accountId, entries.accountsReversedWith(matchId));
         ItemMatch match = matches.findByIdAndBankAccountId(matchId, accountId).orElse(null);
         if (match == null) {
             throw new RuleViolation(
@@ -353,7 +355,14 @@ public class Matches implements CancellingPairs {
             EntrySource source,
             List<Long> with,
             String who) {
-        BankAccount account = accounts.get(companyId, accountId);
+        BankAccount account = accounts.lockWith(
+                companyId,
+                accountId,
+                ledger.accountIds(
+                        companyId,
+                        draft.entry().lines().stream()
+                                .map(JournalLine::accountCode)
+                                .toList()));
         Ledger.Booked booked = ledger.book(companyId, List.of(draft), source, null, who);
         TakenLine line = lines(account, List.of(lineId)).getFirst();
         List<PostedCashEntry> members = new ArrayList<>(entries(account, with));
@@ -363,6 +372,11 @@ public class Matches implements CancellingPairs {
         ItemMatch match = tie(account, List.of(line), members, ItemMatch.How.BOOKED, null, null, who);
         recordMatch(account, match, List.of(line), members, who);
         return booked;
+    }
+
+    /** The journal entry that a cash entry came from, read without the entry itself. */
+    Optional<Long> journalEntryOf(long accountId, long entryId) {
+        return entries.journalEntryOf(accountId, entryId);
     }
 
     TakenLine line(BankAccount account, long lineId) {

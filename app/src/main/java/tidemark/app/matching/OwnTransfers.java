@@ -3,6 +3,7 @@ package tidemark.app.matching;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -23,6 +24,7 @@ import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.matching.OwnTransfer;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.payment.ExchangeRate;
 import tidemark.core.payment.TransferBooking;
 import tidemark.core.statement.BankLine;
 
@@ -103,7 +105,7 @@ class OwnTransfers {
             boolean preview,
             String who) {
         // both are taken in the order of their ids, as everywhere
-        Stream.of(accountId, otherAccountId).sorted().forEach(id -> accounts.forChange(companyId, id));
+        Stream.of(accountId, otherAccountId).sorted().forEach(id -> accounts.lock(companyId, id));
         BankAccount account = accounts.get(companyId, accountId);
         BankAccount other = accounts.get(companyId, otherAccountId);
         TakenLine line = matches.line(account, lineId);
@@ -119,12 +121,11 @@ class OwnTransfers {
         TransferBooking.End to = leavesHere ? there : here;
         BankLine out = leavesHere ? line.line() : otherLine.line();
         // one currency on both sides: what leaves is worth what arrives
-        long base = masterData
-                .rate(companyId, account.currency(), companies.get(companyId).baseCurrency(), from.date())
-                .toBase(from.ownMinorUnits());
+        ExchangeRate rate = masterData.rate(
+                companyId, account.currency(), companies.get(companyId).baseCurrency(), from.date());
         List<JournalEntry> entries = TransferBooking.entries(
-                worth(from, base),
-                worth(to, base),
+                worth(from, rate),
+                worth(to, rate),
                 new TransferBooking.Between(
                         from.date().equals(to.date())
                                 ? ""
@@ -149,11 +150,17 @@ class OwnTransfers {
     private TransferBooking.End end(long companyId, BankAccount account, TakenLine line) {
         long amount = Math.absExact(line.minorUnits());
         String cash = ledger.account(companyId, account.ledgerAccountId()).code();
-        return new TransferBooking.End(cash, account.name(), line.bookingDate(), amount, amount);
+        return new TransferBooking.End(cash, account.name(), line.bookingDate(), amount, amount, Optional.empty());
     }
 
-    private static TransferBooking.End worth(TransferBooking.End end, long base) {
-        return new TransferBooking.End(end.cashCode(), end.name(), end.date(), end.ownMinorUnits(), base);
+    private static TransferBooking.End worth(TransferBooking.End end, ExchangeRate rate) {
+        return new TransferBooking.End(
+                end.cashCode(),
+                end.name(),
+                end.date(),
+                end.ownMinorUnits(),
+                rate.toBase(end.ownMinorUnits()),
+                rate.tie());
     }
 
     private void tie(BankAccount account, long lineId, Ledger.Booked booked, ItemMatch.How how, String who) {

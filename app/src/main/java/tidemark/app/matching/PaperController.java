@@ -18,8 +18,10 @@ import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
 import tidemark.app.statement.PaperStatements;
 import tidemark.app.statement.TakenLine;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.statement.BankLine;
@@ -32,9 +34,11 @@ import tidemark.core.statement.CheckNumbers;
 class PaperController {
     private final PaperStatements statements;
     private final PaperTicks ticks;
+    private final Companies companies;
     private final BankAccounts accounts;
 
-    PaperController(PaperStatements statements, PaperTicks ticks, BankAccounts accounts) {
+    PaperController(PaperStatements statements, PaperTicks ticks, BankAccounts accounts, Companies companies) {
+        this.companies = companies;
         this.statements = statements;
         this.ticks = ticks;
         this.accounts = accounts;
@@ -68,10 +72,12 @@ class PaperController {
     }
 
     private long amount(long companyId, long accountId, String text) {
-        return MinorUnits.parse(
-                text.strip().replace(",", ""),
-                accounts.get(companyId, accountId).currency(),
-                "closingBalance");
+        return style(companyId)
+                .minorUnits(text, accounts.get(companyId, accountId).currency(), "closingBalance");
+    }
+
+    private AmountStyle style(long companyId) {
+        return companies.get(companyId).amountStyle();
     }
 
     @PutMapping("/{statementId}")
@@ -110,11 +116,10 @@ class PaperController {
             @RequestBody @Valid TypedLine body,
             Actor actor) {
         CurrencyUnit currency = accounts.get(companyId, accountId).currency();
-        long amount = MinorUnits.parse(body.amount().strip().replace(",", ""), currency, "amount");
+        long amount = style(companyId).minorUnits(body.amount(), currency, "amount");
         if (amount == 0) {
             throw new RuleViolation("amount.zero", "amount", "zero", "an amount other than zero", "Type the amount.");
         }
-        String printed = body.balance().strip().replace(",", "");
         TakenLine line = statements.type(
                 companyId,
                 accountId,
@@ -130,9 +135,9 @@ class PaperController {
                         "",
                         body.text().strip(),
                         ""),
-                printed.isEmpty()
+                body.balance().isBlank()
                         ? OptionalLong.empty()
-                        : OptionalLong.of(MinorUnits.parse(printed, currency, "balance")),
+                        : OptionalLong.of(style(companyId).minorUnits(body.balance(), currency, "balance")),
                 actor.name());
         return new TypedView(line.id(), MinorUnits.toDecimal(line.balanceMinorUnits(), currency));
     }

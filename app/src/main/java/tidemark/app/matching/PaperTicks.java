@@ -50,7 +50,7 @@ class PaperTicks {
 
     @Transactional
     void tick(long companyId, long accountId, long statementId, long entryId, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         TakenStatement statement = statements.get(accountId, statementId);
         PostedCashEntry row = entries.some(accountId, List.of(entryId)).stream()
                 .findFirst()
@@ -80,7 +80,7 @@ class PaperTicks {
     /** Takes back the last tick. */
     @Transactional
     void untickLast(long companyId, long accountId, long statementId, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         List<TakenLine> own = lines.findByStatementIdOrderByPlace(
                 statements.get(accountId, statementId).id());
         if (own.isEmpty()) {

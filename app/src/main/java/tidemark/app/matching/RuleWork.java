@@ -170,8 +170,11 @@ class RuleWork {
     @Transactional
     public LedgerViews.BookedView book(
             long companyId, long accountId, YearMonth month, long ruleId, boolean preview, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
         MatchingRule row = rules.get(companyId, ruleId);
+        BankAccount seen = accounts.get(companyId, accountId);
+        BankAccount account = rules.core(row, seen.currency()).then() instanceof Effect.Book first
+                ? bookings.lock(companyId, accountId, wish(first, seen.openingDate(), "x"))
+                : accounts.lock(companyId, accountId);
         MonthData data = months.beforeChange(account, month);
         Ledger.Booked all = Ledger.Booked.nothing();
         int count = 0;

@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -14,9 +15,13 @@ import tidemark.app.company.Company;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.EntryWatch;
 import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.PostedLine;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.Purpose;
+import tidemark.core.money.AmountStyle;
+import tidemark.core.money.MinorUnits;
 import tidemark.core.party.Allocation;
+import tidemark.core.party.DiscountBooking;
 import tidemark.core.payment.PaymentBooking;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
@@ -26,8 +31,12 @@ import tidemark.core.problem.RuleViolation;
 public class Allocations {
     private final OpenItems items;
     private final Chart chart;
+    private final Ledger ledger;
+    private final Reservations reservations;
 
-    Allocations(OpenItems items, Chart chart) {
+    Allocations(OpenItems items, Chart chart, Ledger ledger, Reservations reservations) {
+        this.reservations = reservations;
+        this.ledger = ledger;
         this.items = items;
         this.chart = chart;
     }
@@ -36,16 +45,31 @@ public class Allocations {
     public record ItemPart(
             long itemId,
             @NotNull @Size(max = 40) String amount,
-            @Nullable @Size(max = 40) String discount) {}
+            @Nullable @Size(max = 40) String discount) {
+        /** The same with plain decimals, to be kept. */
+        public ItemPart plain(AmountStyle style) {
+            return new ItemPart(
+                    itemId,
+                    style.plain(amount).orElse(amount),
+                    discount == null ? null : style.plain(discount).orElse(discount));
+        }
+    }
 
-    /** Takes the company's row; bank accounts must have been taken before. */
+    /**
+     * Locks the journal; bank accounts must have been locked before.
+     *
+     * @param style how the amounts are written
+     * @param paymentId whose own reservation does not stand against it; {@link Reservations#NOBODY} for a new one
+     */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Allocation of(Company company, Party party, List<ItemPart> wished, LocalDate day) {
+    public Allocation of(
+            Company company, AmountStyle style, Party party, List<ItemPart> wished, LocalDate day, long paymentId) {
         if (wished.isEmpty()) {
             return new Allocation(List.of(), 0, 0);
         }
         Map<Long, OpenItemRow> rows = items.forSettling(
                 company.id(), wished.stream().map(ItemPart::itemId).toList());
+        Map<Long, Long> reserved = reservations.ofOthers(rows.keySet(), paymentId);
         List<Problem> problems = new ArrayList<>();
         List<Allocation.Part> parts = new ArrayList<>();
         for (ItemPart wish : wished) {
@@ -60,11 +84,32 @@ public class Allocations {
                             "Choose items of the same.");
                 }
                 String discount = wish.discount() == null ? "" : wish.discount();
+                long deducted = discount.isBlank()
+                        ? 0
+                        : style.minorUnits(discount, company.baseCurrency(), row.title() + ", discount");
+                long promised = reserved.getOrDefault(row.id(), 0L);
+                long free = Math.max(0, Math.abs(row.openMinorUnits()) - promised);
+                long paid = wish.amount().isBlank()
+                        ? 0
+                        : style.minorUnits(wish.amount(), company.baseCurrency(), row.title());
+                if (promised > 0 && Math.addExact(paid, deducted) > free) {
+                    throw new RuleViolation(
+                            "settle.reserved",
+                            row.title(),
+                            MinorUnits.grouped(Math.addExact(paid, deducted), company.baseCurrency())
+                                    + " to settle, of which " + MinorUnits.grouped(free, company.baseCurrency())
+                                    + " is free",
+                            "no more than payments that wait leave",
+                            "Look at the payments that wait; void the one that is not meant.");
+                }
                 parts.add(new Allocation.Part(
                         row.item(),
-                        Math.abs(row.openMinorUnits()),
-                        Ledger.amount(wish.amount().isBlank() ? "0" : wish.amount(), company, row.title()),
-                        discount.isBlank() ? 0 : Ledger.amount(discount, company, row.title() + ", discount")));
+                        free,
+                        wish.amount().isBlank()
+                                ? 0
+                                : style.minorUnits(wish.amount(), company.baseCurrency(), row.title()),
+                        deducted,
+                        deducted == 0 ? List.of() : shares(row.journalEntryId())));
             } catch (RuleViolation e) {
                 problems.addAll(e.problems());
             }
@@ -73,6 +118,19 @@ public class Allocations {
             throw new RuleViolation(problems);
         }
         return Allocation.of(parts, day, company.baseCurrency());
+    }
+
+    /** What of an invoice bears which tax, by the lines of its entry. */
+    private List<DiscountBooking.Share> shares(long entryId) {
+        Map<String, Long> gross = new TreeMap<>();
+        for (PostedLine line : ledger.linesOf(List.of(entryId))) {
+            if (line.partyId() == null) {
+                gross.merge(line.taxCode(), Math.abs(line.minorUnits()), Math::addExact);
+            }
+        }
+        return gross.entrySet().stream()
+                .map(e -> new DiscountBooking.Share(e.getKey(), e.getValue()))
+                .toList();
     }
 
     public PaymentBooking.Counterpart counterpart(Company company, Party party) {
@@ -90,7 +148,7 @@ public class Allocations {
     public void settle(long companyId, Ledger.Booked booked, Allocation allocation, LocalDate day, String who) {
         if (!allocation.parts().isEmpty()) {
             List<OpenItems.Part> parts = allocation.parts().stream()
-                    .map(p -> new OpenItems.Part(p.item().id().value(), p.settled()))
+                    .map(p -> new OpenItems.Part(p.item().id().value(), p.settled(), p.discount()))
                     .toList();
             List<EntryWatch.ItemChange> changes = items.settle(
                     companyId, items.ofEntry(booked.entries().getFirst().id()).id(), parts, day, who);

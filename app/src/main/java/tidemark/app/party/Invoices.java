@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -91,7 +92,11 @@ public class Invoices {
     /** Books several, all or nothing; what changed of the items stands in the order of the invoices. */
     @Transactional
     public Ledger.Booked bookAll(long companyId, List<NewInvoice> wishes, String who) {
-        bankAccounts.companyForNumbering(companyId);
+        lock(
+                companyId,
+                wishes.stream()
+                        .flatMap(w -> w.lines().stream().map(InvoiceLine::account))
+                        .collect(Collectors.toSet()));
         Company company = companies.get(companyId);
         Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
         List<Ledger.Draft> drafts = new ArrayList<>();
@@ -123,6 +128,12 @@ public class Invoices {
                     ""));
         }
         return ledger.book(companyId, drafts, EntrySource.INVOICE, null, who);
+    }
+
+    /** Locks the bank accounts that a line may be booked on, then the journal. */
+    private void lock(long companyId, Set<String> codes) {
+        bankAccounts.lockByLedgerAccounts(companyId, ledger.accountIds(companyId, codes));
+        bankAccounts.lockJournal(companyId);
     }
 
     private Ledger.Draft draft(
@@ -199,14 +210,15 @@ public class Invoices {
     /** Books a file of invoices and credit notes, all or nothing. */
     @Transactional
     public Ledger.Booked bookFile(long companyId, Control control, String content, String who) {
-        bankAccounts.companyForNumbering(companyId);
         Company company = companies.get(companyId);
+        List<InvoiceFile.Row> rows =
+                InvoiceFile.read(content, company.baseCurrency()).rowsOrRefuse();
+        lock(companyId, rows.stream().map(InvoiceFile.Row::accountCode).collect(Collectors.toSet()));
         Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
         List<Problem> problems = new ArrayList<>();
         List<Ledger.Draft> drafts = new ArrayList<>();
         Set<String> seen = new HashSet<>();
-        for (InvoiceFile.Row row :
-                InvoiceFile.read(content, company.baseCurrency()).rowsOrRefuse()) {
+        for (InvoiceFile.Row row : rows) {
             String where = "line " + row.fileLine();
             try {
                 Party party = parties.get(

@@ -10,6 +10,8 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.PostedEntry;
 import tidemark.app.ledger.PostedLine;
@@ -19,6 +21,7 @@ import tidemark.core.party.OpenItemId;
 
 /** An open item: a line on a control account. Only what is open of it changes. */
 @Entity
+@GuardedBy(LockedRow.JOURNAL)
 @Table(name = "open_item")
 public class OpenItemRow {
     @Id
@@ -43,6 +46,7 @@ public class OpenItemRow {
     private long openMinorUnits;
     private LocalDate discountUntil;
     private long discountMinorUnits;
+    private long discountTaken;
 
     @Version
     private int version;
@@ -120,6 +124,16 @@ public class OpenItemRow {
         openMinorUnits = open;
     }
 
+    /** The early-payment discount that its settlements have taken, as the core worked it out. */
+    long discountTaken() {
+        return discountTaken;
+    }
+
+    /** Only an item that allows a discount counts it; what pays it does not. */
+    void discountTaken(long taken) {
+        discountTaken = discountMinorUnits == 0 ? 0 : taken;
+    }
+
     public OpenItemId itemId() {
         return new OpenItemId(id);
     }
@@ -133,8 +147,8 @@ public class OpenItemRow {
                 itemDate,
                 dueDate,
                 minorUnits,
-                discountMinorUnits == 0
+                discountMinorUnits == discountTaken
                         ? OpenItem.Discount.NONE
-                        : new OpenItem.Discount(discountUntil, discountMinorUnits));
+                        : new OpenItem.Discount(discountUntil, discountMinorUnits - discountTaken));
     }
 }

@@ -95,6 +95,7 @@ public class OpenItems implements EntryWatch {
         final PartyItems core;
 
         Loaded(long companyId, Collection<Long> ids) {
+            CurrencyUnit currency = bankAccounts.lockJournal(companyId).baseCurrency();
             Set<Long> all = new HashSet<>(ids);
             for (SettlementRow s : settlements.touching(ids)) {
                 all.add(s.debitItemId());
@@ -105,7 +106,6 @@ public class OpenItems implements EntryWatch {
                 throw new Missing("open item");
             }
             settlements.touching(all).forEach(s -> settlementRows.put(s.id(), s));
-            CurrencyUnit currency = bankAccounts.companyForNumbering(companyId).baseCurrency();
             core = new PartyItems(
                     currency,
                     rows.values().stream().map(OpenItemRow::item).toList(),
@@ -133,6 +133,7 @@ public class OpenItems implements EntryWatch {
                 if (open != row.openMinorUnits()) {
                     row.open(open);
                 }
+                row.discountTaken(core.discountTaken(new OpenItemId(id)));
                 long was = java.util.Objects.requireNonNull(before.get(id));
                 if (was != open) {
                     out.add(new ItemChange(id, title(row), was, open));
@@ -177,13 +178,13 @@ public class OpenItems implements EntryWatch {
         return out;
     }
 
-    /** So much of an item to be settled by another. */
-    public record Part(long itemId, long minorUnits) {}
+    /** So much of an item to be settled by another, and how much of that is an early-payment discount. */
+    public record Part(long itemId, long minorUnits, long discount) {}
 
     /** Settles one item by others of the opposite side; all or nothing. */
     @Transactional(propagation = Propagation.MANDATORY)
     public List<ItemChange> settle(long companyId, long itemId, List<Part> parts, LocalDate day, String who) {
-        bankAccounts.companyForNumbering(companyId);
+        bankAccounts.lockJournal(companyId);
         List<Long> ids = new ArrayList<>(List.of(itemId));
         parts.forEach(p -> ids.add(p.itemId()));
         Loaded loaded = new Loaded(companyId, ids);
@@ -196,6 +197,7 @@ public class OpenItems implements EntryWatch {
                             new OpenItemId(itemId),
                             new OpenItemId(part.itemId()),
                             part.minorUnits(),
+                            part.discount(),
                             day,
                             "item " + number),
                     companyId,
@@ -219,7 +221,7 @@ public class OpenItems implements EntryWatch {
     /** Undoes a settlement; both items are open again by its amount. */
     @Transactional(propagation = Propagation.MANDATORY)
     public List<ItemChange> undo(long companyId, long settlementId, LocalDate day, String who) {
-        bankAccounts.companyForNumbering(companyId);
+        bankAccounts.lockJournal(companyId);
         SettlementRow row =
                 settlements.findByIdAndCompanyId(settlementId, companyId).orElseThrow(() -> new Missing("settlement"));
         Loaded loaded = new Loaded(companyId, List.of(row.debitItemId(), row.creditItemId()));
@@ -240,7 +242,7 @@ public class OpenItems implements EntryWatch {
     /** The items, each still of the company, with what is open of them now; under the company's lock. */
     @Transactional(propagation = Propagation.MANDATORY)
     public Map<Long, OpenItemRow> forSettling(long companyId, Collection<Long> ids) {
-        bankAccounts.companyForNumbering(companyId);
+        bankAccounts.lockJournal(companyId);
         Map<Long, OpenItemRow> out = new HashMap<>();
         items.some(companyId, ids).forEach(i -> out.put(i.id(), i));
         if (!out.keySet().containsAll(ids)) {

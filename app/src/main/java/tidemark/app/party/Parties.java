@@ -1,6 +1,7 @@
 package tidemark.app.party;
 
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -82,6 +83,24 @@ public class Parties implements PartyNames {
         return parties.findByCompanyIdAndControlOrderByName(companyId, control);
     }
 
+    /** Of two of one name neither is taken. */
+    private Optional<Party> onlyOneNamed(long companyId, Control control, String name, String where) {
+        List<Party> found = parties.findByCompanyIdAndControlAndNameIgnoreCase(companyId, control, name);
+        if (found.size() > 1) {
+            throw new RuleViolation(
+                    "party.ambiguous",
+                    where,
+                    "\u201c" + name + "\u201d, which "
+                            + found.size() + " have: "
+                            + String.join(
+                                    ", ",
+                                    found.stream().map(Party::code).sorted().toList()),
+                    "one of them",
+                    "Write the code in place of the name.");
+        }
+        return found.stream().findFirst();
+    }
+
     @Override
     @Transactional(readOnly = true)
     public PartyId named(long companyId, Control control, String codeOrName, String where) {
@@ -89,8 +108,7 @@ public class Parties implements PartyNames {
             return PartyId.NONE;
         }
         return parties.findByCompanyIdAndControlAndCode(companyId, control, codeOrName)
-                .or(() -> parties.findByCompanyIdAndControlAndNameIgnoreCase(companyId, control, codeOrName).stream()
-                        .findFirst())
+                .or(() -> onlyOneNamed(companyId, control, codeOrName, where))
                 .map(Party::partyId)
                 .orElseThrow(() -> new RuleViolation(
                         "party.unknown",

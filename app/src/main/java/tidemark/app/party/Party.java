@@ -3,7 +3,6 @@ package tidemark.app.party;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
-import jakarta.persistence.Version;
 import java.math.BigDecimal;
 import tidemark.app.company.MasterRow;
 import tidemark.core.ledger.Control;
@@ -23,9 +22,6 @@ public class Party extends MasterRow {
     private BigDecimal discountPercent;
     private int discountDays;
     private boolean active;
-
-    @Version
-    private int version;
 
     protected Party() {}
 

@@ -24,11 +24,13 @@ import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.ledger.TableFile;
 import tidemark.app.ledger.UploadedText;
 import tidemark.core.ledger.Control;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.party.Terms;
 import tidemark.core.problem.RuleViolation;
@@ -44,6 +46,7 @@ public class PartyController {
     private final OpenItems items;
     private final LedgerViews ledgerViews;
     private final BankAccounts bankAccounts;
+    private final Companies companies;
 
     PartyController(
             Parties parties,
@@ -52,7 +55,9 @@ public class PartyController {
             Receipts receipts,
             OpenItems items,
             LedgerViews ledgerViews,
-            BankAccounts bankAccounts) {
+            BankAccounts bankAccounts,
+            Companies companies) {
+        this.companies = companies;
         this.parties = parties;
         this.views = views;
         this.invoices = invoices;
@@ -72,25 +77,18 @@ public class PartyController {
             @NotNull @Size(max = 10) String discountPercent,
             int discountDays,
             boolean active) {
-        Parties.Card card() {
-            try {
-                return new Parties.Card(
-                        code,
-                        name,
-                        address,
-                        new Terms(
-                                dueDays,
-                                discountPercent.isBlank() ? BigDecimal.ZERO : new BigDecimal(discountPercent.strip()),
-                                discountDays),
-                        active);
-            } catch (NumberFormatException e) {
-                throw new RuleViolation(
-                        "terms.unfit",
-                        "discountPercent",
-                        "“" + discountPercent + "”",
-                        "a percentage such as 2 or 1.5",
-                        "Correct the terms.");
-            }
+        Parties.Card card(AmountStyle style) {
+            return new Parties.Card(
+                    code,
+                    name,
+                    address,
+                    new Terms(
+                            dueDays,
+                            discountPercent.isBlank()
+                                    ? BigDecimal.ZERO
+                                    : style.decimal(discountPercent, 3, "discountPercent"),
+                            discountDays),
+                    active);
         }
     }
 
@@ -109,14 +107,24 @@ public class PartyController {
             throw new RuleViolation(
                     "party.kind", "control", "neither", "a customer or a supplier", "Choose one of the two.");
         }
-        return PartyViews.view(parties.keep(companyId, null, body.control(), body.card(), actor.name()));
+        return PartyViews.view(parties.keep(
+                companyId,
+                null,
+                body.control(),
+                body.card(companies.get(companyId).amountStyle()),
+                actor.name()));
     }
 
     @PutMapping("/parties/{partyId}")
     @Requires(Right.PREPARE)
     void change(
             @PathVariable long companyId, @PathVariable long partyId, @RequestBody @Valid PartyCard body, Actor actor) {
-        parties.keep(companyId, partyId, body.control(), body.card(), actor.name());
+        parties.keep(
+                companyId,
+                partyId,
+                body.control(),
+                body.card(companies.get(companyId).amountStyle()),
+                actor.name());
     }
 
     @GetMapping("/parties/{partyId}")
@@ -152,15 +160,21 @@ public class PartyController {
                 companyId, invoices.bookFile(companyId, control, UploadedText.of(file), actor.name()), preview);
     }
 
+    /** @param received what was received, typed or as the items come to */
+    record ReceiptView(String received, LedgerViews.BookedView booked) {}
+
     @PostMapping("/receipts")
     @Requires(Right.PREPARE)
     @Transactional
-    public LedgerViews.BookedView receipt(
+    public ReceiptView receipt(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid Receipts.NewReceipt body,
             Actor actor) {
-        return ledgerViews.shown(companyId, receipts.book(companyId, body, actor.name()), preview);
+        Receipts.Made made = receipts.book(companyId, body, actor.name());
+        return new ReceiptView(
+                MinorUnits.toDecimal(made.received(), companies.get(companyId).baseCurrency()),
+                ledgerViews.shown(companyId, made.booked(), preview));
     }
 
     @PostMapping("/parties/{partyId}/settlements")

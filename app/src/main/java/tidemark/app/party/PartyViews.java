@@ -1,6 +1,5 @@
 package tidemark.app.party;
 
-import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -14,6 +13,7 @@ import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.core.ledger.Control;
 import tidemark.core.money.MinorUnits;
@@ -32,19 +32,19 @@ public class PartyViews {
     private final OpenItemRepository items;
     private final SettlementRepository settlements;
     private final BankAccounts bankAccounts;
-    private final Clock clock;
+    private final Companies companies;
 
     PartyViews(
             Parties parties,
             OpenItemRepository items,
             SettlementRepository settlements,
             BankAccounts bankAccounts,
-            Clock clock) {
+            Companies companies) {
         this.parties = parties;
         this.items = items;
         this.settlements = settlements;
         this.bankAccounts = bankAccounts;
-        this.clock = clock;
+        this.companies = companies;
     }
 
     public record PartyView(
@@ -173,7 +173,7 @@ public class PartyViews {
     public PartyPage page(long companyId, long partyId, long before) {
         Party party = parties.get(companyId, partyId);
         CurrencyUnit currency = bankAccounts.companyCurrency(companyId);
-        LocalDate today = LocalDate.now(clock);
+        LocalDate today = companies.today(companyId);
         List<OpenItemRow> open = items.open(partyId);
         List<OpenItemRow> all = items.page(partyId, before <= 0 ? Long.MAX_VALUE : before, Limit.of(PAGE + 1));
         boolean more = all.size() > PAGE;

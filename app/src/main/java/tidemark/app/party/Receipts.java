@@ -4,6 +4,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -22,9 +23,12 @@ import tidemark.app.ledger.Ledger;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
+import tidemark.core.money.MinorUnits;
 import tidemark.core.party.Allocation;
+import tidemark.core.party.DiscountBooking;
 import tidemark.core.payment.PaymentBooking;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.problem.Words;
 
 /** Books money received from a customer, and applies money that was not applied. */
 @Service
@@ -56,7 +60,8 @@ public class Receipts {
 
     /**
      * @param account code of the ledger account that the money reaches
-     * @param amount what was received; what is not spread over items stays unapplied
+     * @param amount what was received; what is not spread over items stays unapplied; empty for what the items come to
+     * @param again whether a receipt like one that is there already is meant
      */
     public record NewReceipt(
             long partyId,
@@ -66,10 +71,14 @@ public class Receipts {
             @NotNull @Size(max = 200) String reference,
             @NotNull @Size(max = 400) String text,
             @Nullable Long siteId,
-            @NotNull @Size(max = 500) List<Allocations.@Valid ItemPart> items) {}
+            @NotNull @Size(max = 500) List<Allocations.@Valid ItemPart> items,
+            @Nullable Boolean again) {}
+
+    /** What was received, and what was booked of it. */
+    public record Made(long received, Ledger.Booked booked) {}
 
     @Transactional
-    public Ledger.Booked book(long companyId, NewReceipt wish, String who) {
+    public Made book(long companyId, NewReceipt wish, String who) {
         ChartAccount money = ledger.accountByCode(companyId, wish.account())
                 .orElseThrow(() -> new RuleViolation(
                         "account.unknown",
@@ -77,12 +86,16 @@ public class Receipts {
                         "account “" + wish.account() + "”",
                         "a code from the chart of accounts",
                         "Choose where the money went."));
-        bankAccounts.forChangeByLedgerAccounts(companyId, Set.of(money.id()));
-        bankAccounts.companyForNumbering(companyId);
+        bankAccounts.lockByLedgerAccounts(companyId, Set.of(money.id()));
+        bankAccounts.lockJournal(companyId);
         Company company = companies.get(companyId);
         Party party = parties.get(companyId, wish.partyId());
-        long received = Ledger.amount(wish.amount(), company, "amount");
-        Allocation allocation = allocations.of(company, party, wish.items(), wish.date());
+        Allocation allocation =
+                allocations.of(company, company.amountStyle(), party, wish.items(), wish.date(), Reservations.NOBODY);
+        long received = wish.amount().isBlank() ? allocation.paid() : Ledger.amount(wish.amount(), company, "amount");
+        if (wish.again() == null || !wish.again()) {
+            checkNotThere(company, party, wish.reference().strip(), received);
+        }
         long rest = Math.subtractExact(received, allocation.paid());
         if (received <= 0 || rest < 0) {
             throw new RuleViolation(
@@ -104,7 +117,8 @@ public class Receipts {
         JournalEntry entry = PaymentBooking.in(
                 new PaymentBooking.Terms(wish.date(), company.baseCurrency(), reference, text, money.code()),
                 allocations.counterpart(company, party),
-                new PaymentBooking.Parts(allocation, rest, List.of()));
+                new PaymentBooking.Parts(allocation, rest, List.of()),
+                ledger.taxes(companyId));
         Ledger.Booked booked = ledger.book(
                 companyId,
                 List.of(new Ledger.Draft(
@@ -122,7 +136,24 @@ public class Receipts {
                 null,
                 who);
         allocations.settle(companyId, booked, allocation, wish.date(), who);
-        return booked;
+        return new Made(received, booked);
+    }
+
+    /** The same payer, number and amount twice is more often a slip than two payments: it is asked about. */
+    private void checkNotThere(Company company, Party party, String reference, long received) {
+        if (!reference.isEmpty()) {
+            ledger.standing(company.id(), EntrySource.RECEIPT, reference, party.partyId(), received)
+                    .ifPresent(there -> {
+                        throw new RuleViolation(
+                                "receipt.double",
+                                "reference",
+                                reference + " of " + party.name() + " over "
+                                        + MinorUnits.grouped(received, company.baseCurrency()) + ", booked on "
+                                        + Words.day(there.entryDate()) + " by " + there.bookedBy() + " already",
+                                "a receipt that is not there yet",
+                                "Look at entry " + there.number() + "; if this is another one, book it all the same.");
+                    });
+        }
     }
 
     /** An unapplied item, and the items of the other side that it settles, discounts deducted. */
@@ -134,10 +165,11 @@ public class Receipts {
     /** Settles items by money or a credit that is there already; a discount is booked by an entry of its own. */
     @Transactional
     public Ledger.Booked apply(long companyId, long partyId, Application wish, String who) {
-        bankAccounts.companyForNumbering(companyId);
+        bankAccounts.lockJournal(companyId);
         Company company = companies.get(companyId);
         Party party = parties.get(companyId, partyId);
-        Allocation allocation = allocations.of(company, party, wish.items(), wish.date());
+        Allocation allocation =
+                allocations.of(company, company.amountStyle(), party, wish.items(), wish.date(), Reservations.NOBODY);
         if (allocation.parts().isEmpty()) {
             throw new RuleViolation(
                     "settle.nothing", "items", "no item", "at least one item to settle", "Choose what it settles.");
@@ -145,7 +177,7 @@ public class Receipts {
         Ledger.Booked booked = Ledger.Booked.nothing();
         List<OpenItems.Part> paid = allocation.parts().stream()
                 .filter(p -> p.paid() > 0)
-                .map(p -> new OpenItems.Part(p.item().id().value(), p.paid()))
+                .map(p -> new OpenItems.Part(p.item().id().value(), p.paid(), 0))
                 .toList();
         if (!paid.isEmpty()) {
             booked.items().addAll(items.settle(companyId, wish.itemId(), paid, wish.date(), who));
@@ -161,15 +193,11 @@ public class Receipts {
         PaymentBooking.Counterpart counterpart = allocations.counterpart(company, party);
         int sign = party.control() == Control.RECEIVABLES ? 1 : -1;
         String text = "Early-payment discount";
-        JournalEntry entry = new JournalEntry(
-                date,
-                company.baseCurrency(),
-                "",
-                text + ", " + party.name(),
-                List.of(
-                        new JournalLine(counterpart.discountCode(), sign * allocation.discount(), party.name(), text),
-                        new JournalLine(counterpart.controlCode(), -sign * allocation.discount(), party.name(), text)
-                                .of(party.partyId())));
+        List<JournalLine> lines = new ArrayList<>(DiscountBooking.lines(
+                allocation.parts(), counterpart.discountCode(), party.name(), ledger.taxes(company.id()), sign));
+        lines.add(new JournalLine(counterpart.controlCode(), -sign * allocation.discount(), party.name(), text)
+                .of(party.partyId()));
+        JournalEntry entry = new JournalEntry(date, company.baseCurrency(), "", text + ", " + party.name(), lines);
         Ledger.Booked entryBooked = ledger.book(
                 company.id(),
                 List.of(new Ledger.Draft(entry, "", "", null, ItemTerms.plain(ItemTerms.Kind.OTHER))),
@@ -179,7 +207,7 @@ public class Receipts {
         booked.add(entryBooked);
         List<OpenItems.Part> parts = allocation.parts().stream()
                 .filter(p -> p.discount() > 0)
-                .map(p -> new OpenItems.Part(p.item().id().value(), p.discount()))
+                .map(p -> new OpenItems.Part(p.item().id().value(), p.discount(), p.discount()))
                 .toList();
         List<EntryWatch.ItemChange> changes = items.settle(
                 company.id(),

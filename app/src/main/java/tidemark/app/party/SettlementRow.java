@@ -9,11 +9,14 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 import tidemark.core.party.OpenItemId;
 import tidemark.core.party.Settlement;
 
 /** A settlement of two items; undone once at most. */
 @Entity
+@GuardedBy(LockedRow.JOURNAL)
 @Table(name = "settlement")
 public class SettlementRow {
     @Id
@@ -26,6 +29,7 @@ public class SettlementRow {
     private long debitItemId;
     private long creditItemId;
     private long minorUnits;
+    private long discountMinorUnits;
     private LocalDate settledFrom;
     private boolean closing;
     private String settledBy;
@@ -42,6 +46,7 @@ public class SettlementRow {
         this.debitItemId = s.debit().value();
         this.creditItemId = s.credit().value();
         this.minorUnits = s.minorUnits();
+        this.discountMinorUnits = s.discount();
         this.settledFrom = s.from();
         this.closing = s.closing();
         this.settledBy = who;
@@ -76,6 +81,7 @@ public class SettlementRow {
                 new OpenItemId(debitItemId),
                 new OpenItemId(creditItemId),
                 minorUnits,
+                discountMinorUnits,
                 settledFrom,
                 closing,
                 Optional.ofNullable(undoneFrom));

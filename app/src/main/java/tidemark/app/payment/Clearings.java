@@ -34,7 +34,7 @@ class Clearings implements ClearingPayments {
     @Override
     @Transactional(propagation = Propagation.MANDATORY)
     public Clearing clearing(long companyId, long bankAccountId, long paymentId, BankLineBooking.Movement movement) {
-        Payment payment = payments.forChange(companyId, paymentId);
+        Payment payment = payments.lock(companyId, paymentId);
         BankAccount account = bankAccounts.get(companyId, bankAccountId);
         if (payment.bankAccountId() != bankAccountId
                 || !payment.onClearing()

@@ -4,17 +4,19 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Lob;
-import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 import tidemark.app.access.Actor;
 import tidemark.app.company.MasterRow;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 import tidemark.core.payment.PaymentKind;
 import tidemark.core.payment.PaymentState;
 
 /** A payment out. Its number stays taken whatever becomes of it. */
 @Entity
+@GuardedBy(LockedRow.BANK_ACCOUNT)
 public class Payment extends MasterRow {
     private long bankAccountId;
     private @Nullable Long siteId;
@@ -46,9 +48,6 @@ public class Payment extends MasterRow {
     private @Nullable String releasedBy;
     private @Nullable String voidedBy;
     private @Nullable String voidReason;
-
-    @Version
-    private int version;
 
     protected Payment() {}
 

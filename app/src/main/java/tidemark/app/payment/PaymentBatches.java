@@ -2,20 +2,27 @@ package tidemark.app.payment;
 
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.FlushModeType;
-import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.function.Function;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import tidemark.app.access.Actor;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
 import tidemark.app.ledger.Ledger;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.payment.PaymentFile;
 import tidemark.core.payment.PaymentKind;
@@ -31,8 +38,9 @@ public class PaymentBatches {
     private final PaymentNumbers numbers;
     private final PaymentBookings bookings;
     private final BankAccounts bankAccounts;
+    private final Companies companies;
     private final EntityManager em;
-    private final Clock clock;
+    private final TransactionTemplate transaction;
 
     PaymentBatches(
             Payments single,
@@ -41,49 +49,120 @@ public class PaymentBatches {
             PaymentBookings bookings,
             BankAccounts bankAccounts,
             EntityManager em,
-            Clock clock) {
+            Companies companies,
+            PlatformTransactionManager transactions) {
+        this.transaction = new TransactionTemplate(transactions);
+        this.companies = companies;
         this.single = single;
         this.payments = payments;
         this.numbers = numbers;
         this.bookings = bookings;
         this.bankAccounts = bankAccounts;
         this.em = em;
-        this.clock = clock;
     }
 
-    /** Books all payments whose date has come, account by account. */
-    @Transactional
-    public Payments.Made bookDue(long companyId, Actor who) {
-        LocalDate today = LocalDate.now(clock);
-        List<Payment> made = new ArrayList<>();
-        Ledger.Booked booked = Ledger.Booked.nothing();
-        List<BankAccount> accounts = bankAccounts.takeAll(companyId);
-        bankAccounts.companyForNumbering(companyId);
-        for (BankAccount account : accounts) {
-            List<Payment> due = payments.register(
-                    companyId,
-                    account.id(),
-                    Set.of(PaymentState.WAITS_FOR_DATE),
-                    LocalDate.EPOCH,
-                    today,
-                    "",
-                    Limit.unlimited());
-            if (!due.isEmpty()) {
-                booked.add(bookings.bookAll(
-                        account, due, due.stream().map(Payment::title).toList(), who.name()));
-                made.addAll(due);
+    /** A payment that was left waiting, and why. */
+    public record Left(long paymentId, String title, String reason) {}
+
+    /** What was booked of the payments whose date has come, and what was not. */
+    public record Due(Payments.Made made, List<Left> left) {}
+
+    /** Ends an attempt, which is rolled back and made again without the payment that cannot be booked. */
+    private static final class Again extends RuntimeException {
+        @java.io.Serial
+        private static final long serialVersionUID = 1L;
+
+        private final transient Left left;
+
+        Again(Left left) {
+            super(left.reason());
+            this.left = left;
+        }
+    }
+
+    /**
+     * Books all payments whose date has come, account by account. One that cannot be booked is left waiting and named;
+     * the others are booked as if it had not been among them.
+     *
+     * @param shown is given what was booked, within its transaction
+     * @param preview keep nothing
+     */
+    public <T> T bookDue(long companyId, Actor who, boolean preview, Function<Due, T> shown) {
+        Map<Long, Left> left = new LinkedHashMap<>();
+        boolean oneByOne = false;
+        while (true) {
+            boolean single = oneByOne;
+            try {
+                return Objects.requireNonNull(transaction.execute(status -> {
+                    Due due = attempt(companyId, left, single, who);
+                    if (preview) {
+                        status.setRollbackOnly();
+                    }
+                    return shown.apply(due);
+                }));
+            } catch (Again again) {
+                left.put(again.left.paymentId(), again.left);
+            } catch (RuleViolation e) {
+                if (oneByOne) {
+                    throw e;
+                }
+                // all at once is many times faster; only when one is refused is it found which
+                oneByOne = true;
             }
         }
-        return new Payments.Made(made, booked);
+    }
+
+    private Due attempt(long companyId, Map<Long, Left> left, boolean oneByOne, Actor who) {
+        List<Payment> made = new ArrayList<>();
+        Ledger.Booked booked = Ledger.Booked.nothing();
+        List<BankAccount> accounts = bankAccounts.lockAll(companyId);
+        bankAccounts.lockJournal(companyId);
+        for (BankAccount account : accounts) {
+            List<Payment> due = payments
+                    .register(
+                            companyId,
+                            account.id(),
+                            Set.of(PaymentState.WAITS_FOR_DATE),
+                            LocalDate.EPOCH,
+                            companies.today(companyId),
+                            Long.MAX_VALUE,
+                            "",
+                            Limit.unlimited())
+                    .stream()
+                    .filter(p -> !left.containsKey(p.id()))
+                    .toList();
+            if (oneByOne) {
+                due.forEach(p -> booked.add(one(account, p, who)));
+            } else if (!due.isEmpty()) {
+                booked.add(bookings.bookAll(
+                        account, due, due.stream().map(Payment::title).toList(), who.name()));
+            }
+            made.addAll(due);
+        }
+        return new Due(new Payments.Made(made, booked), List.copyOf(left.values()));
+    }
+
+    private Ledger.Booked one(BankAccount account, Payment payment, Actor who) {
+        try {
+            return bookings.book(account, payment, who.name());
+        } catch (RuleViolation e) {
+            throw new Again(new Left(
+                    payment.id(),
+                    Payment.upper(payment.title()) + ", " + payment.payee(),
+                    String.join(" ", e.problems().stream().map(Problem::message).toList())));
+        }
     }
 
     /** Makes an outside list of payments as one batch, all or nothing. */
     @Transactional
     public Payments.Made makeFromFile(
             long companyId, long bankAccountId, PaymentKind kind, String content, @Nullable Long siteId, Actor who) {
-        BankAccount account = single.take(companyId, bankAccountId);
-        CurrencyUnit currency = account.currency();
+        CurrencyUnit currency = bankAccounts.get(companyId, bankAccountId).currency();
         List<PaymentFile.Row> rows = PaymentFile.read(content, currency).rowsOrRefuse();
+        BankAccount account = single.lockAccount(
+                companyId,
+                bankAccountId,
+                rows.stream().map(PaymentFile.Row::accountCode).distinct().toList());
         PaymentNumbers.Taker taker = numbers.of(account, kind);
         long batch = ((Number) em.createNativeQuery("select next value for row_id", Long.class)
                         .getSingleResult())
@@ -98,6 +177,7 @@ public class PaymentBatches {
             try {
                 made.add(single.prepare(
                         account,
+                        AmountStyle.POINT,
                         new Payments.NewPayment(
                                 bankAccountId,
                                 kind,

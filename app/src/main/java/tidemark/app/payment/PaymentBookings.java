@@ -7,6 +7,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalLong;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.Companies;
@@ -18,10 +20,13 @@ import tidemark.app.ledger.Ledger;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Parties;
 import tidemark.app.party.Party;
+import tidemark.app.party.Reservations;
+import tidemark.core.ledger.ForeignAmount;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.ledger.Taxes;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.party.Allocation;
 import tidemark.core.party.OpenItem;
 import tidemark.core.payment.PaymentBooking;
@@ -36,6 +41,7 @@ class PaymentBookings {
     private final PaymentForms forms;
     private final Allocations allocations;
     private final Ledger ledger;
+    private final Reservations reservations;
     private final Chart chart;
     private final Companies companies;
     private final JsonMapper json;
@@ -46,6 +52,7 @@ class PaymentBookings {
             PaymentForms forms,
             Allocations allocations,
             Ledger ledger,
+            Reservations reservations,
             Chart chart,
             Companies companies,
             JsonMapper json,
@@ -54,6 +61,7 @@ class PaymentBookings {
         this.forms = forms;
         this.allocations = allocations;
         this.ledger = ledger;
+        this.reservations = reservations;
         this.chart = chart;
         this.companies = companies;
         this.json = json;
@@ -79,11 +87,14 @@ class PaymentBookings {
             Party party = payment.partyId() == null ? null : parties.get(company.id(), payment.partyId());
             PaymentBooking.Parts parts = forms.parts(
                     company,
+                    AmountStyle.POINT,
                     account,
                     party,
                     json.readValue(payment.parts(), Payments.Parts.class),
                     payment.paymentDate(),
-                    labels.get(i));
+                    labels.get(i),
+                    payment.id());
+            reservations.release(payment.id());
             settles.put(payment, parts.items());
             String money = payment.onClearing() ? chart.serving(company.id(), account, Purpose.IN_TRANSIT_OUT) : cash;
             String text = payment.text().isEmpty() ? Payment.upper(payment.title()) : payment.text();
@@ -96,7 +107,15 @@ class PaymentBookings {
                     parts,
                     taxes);
             if (!account.currency().equals(company.baseCurrency())) {
-                entry = PaymentBooking.inOwnCurrency(entry, money, -payment.minorUnits());
+                // each line was worth its own at the rate of the day, so their sum is tied by what both sums come to
+                ForeignAmount amount = ForeignAmount.of(
+                        OptionalLong.of(-payment.minorUnits()),
+                        account.currency(),
+                        OptionalLong.of(entry.movementOf(money)),
+                        company.baseCurrency(),
+                        Optional.empty(),
+                        "amount");
+                entry = PaymentBooking.inOwnCurrency(entry, money, -payment.minorUnits(), amount.rate());
             }
             drafts.add(new Ledger.Draft(
                     entry,

@@ -85,8 +85,13 @@ public class PaymentController {
             @RequestParam(defaultValue = "") Set<PaymentState> states,
             @RequestParam LocalDate from,
             @RequestParam LocalDate to,
-            @RequestParam(defaultValue = "") String text) {
-        return views.register(companyId, new PaymentViews.Filter(account, states, from, to, text));
+            @RequestParam(defaultValue = "") String text,
+            @RequestParam(required = false) @Nullable LocalDate afterDate,
+            @RequestParam(defaultValue = "0") long afterId) {
+        return views.register(
+                companyId,
+                new PaymentViews.Filter(account, states, from, to, text),
+                afterDate == null ? null : new PaymentViews.Place(afterDate, afterId));
     }
 
     /** The register to print. */
@@ -100,7 +105,7 @@ public class PaymentController {
             @RequestParam LocalDate to,
             @RequestParam(defaultValue = "") String text) {
         PaymentViews.RegisterView register =
-                views.register(companyId, new PaymentViews.Filter(account, states, from, to, text));
+                views.wholeRegister(companyId, new PaymentViews.Filter(account, states, from, to, text));
         return TableFile.file(
                 "payments-" + from + "-" + to + ".pdf",
                 MediaType.APPLICATION_PDF,
@@ -122,7 +127,7 @@ public class PaymentController {
                         List.of("number", "date", "account", "kind", "payee", "text", "amount", "state"),
                         List.of(6),
                         views
-                                .register(companyId, new PaymentViews.Filter(account, states, from, to, text))
+                                .wholeRegister(companyId, new PaymentViews.Filter(account, states, from, to, text))
                                 .payments()
                                 .stream()
                                 .map(PaymentViews::row)
@@ -206,15 +211,23 @@ public class PaymentController {
     /** Books all payments whose date has come. */
     @PostMapping("/due-payments")
     @Requires(Right.PREPARE)
-    @Transactional
-    public MadeView bookDue(
-            @PathVariable long companyId, @RequestParam(defaultValue = "false") boolean preview, Actor actor) {
-        return shown(companyId, batches.bookDue(companyId, actor), preview);
+    DueView bookDue(@PathVariable long companyId, @RequestParam(defaultValue = "false") boolean preview, Actor actor) {
+        return batches.bookDue(
+                companyId,
+                actor,
+                preview,
+                due -> new DueView(
+                        due.made().payments().size(),
+                        ledgerViews.booked(companyId, due.made().booked(), preview),
+                        due.left()));
     }
+
+    /** @param left what could not be booked and waits on, each with the reason */
+    record DueView(int count, LedgerViews.BookedView booked, List<PaymentBatches.Left> left) {}
 
     @GetMapping("/transfers")
     @Requires(Right.LOOK)
-    List<PaymentViews.TransferView> transfers(
+    PaymentViews.TransferList transfers(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "0") long before,
             @RequestParam(defaultValue = "") String text) {

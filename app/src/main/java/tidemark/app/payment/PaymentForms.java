@@ -8,11 +8,10 @@ import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
-import tidemark.app.ledger.Ledger;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Party;
 import tidemark.core.ledger.TaxedLine;
-import tidemark.core.money.MinorUnits;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.party.Allocation;
 import tidemark.core.payment.ExchangeRate;
 import tidemark.core.payment.PaymentBooking;
@@ -29,14 +28,20 @@ class PaymentForms {
         this.masterData = masterData;
     }
 
-    /** @param label names the row of a file in a refusal; empty for a form */
+    /**
+     * @param style how the amounts are written: as the company does, or plain where they were kept
+     * @param paymentId whose own reservation does not stand against it
+     * @param label names the row of a file in a refusal; empty for a form
+     */
     PaymentBooking.Parts parts(
             Company company,
+            AmountStyle style,
             BankAccount account,
             @Nullable Party party,
             Payments.Parts wish,
             LocalDate date,
-            String label) {
+            String label,
+            long paymentId) {
         boolean foreign = !account.currency().equals(company.baseCurrency());
         if (foreign && (!wish.items().isEmpty() || !wish.onAccount().isBlank())) {
             throw new RuleViolation(
@@ -59,7 +64,7 @@ class PaymentForms {
         List<TaxedLine> expenses = new ArrayList<>();
         for (Payments.ExpenseLine line : wish.expenses()) {
             String where = label.isEmpty() ? "line " + (expenses.size() + 1) : label + ", amount";
-            long own = MinorUnits.parse(line.amount().strip().replace(",", ""), account.currency(), where);
+            long own = style.minorUnits(line.amount(), account.currency(), where);
             if (own == 0) {
                 throw new RuleViolation(
                         "line.amount", where, "zero", "an amount other than zero", "Correct it or leave the line out.");
@@ -71,26 +76,30 @@ class PaymentForms {
                     line.costCentre() == null ? "" : line.costCentre(),
                     line.text().strip()));
         }
-        long onAccount = wish.onAccount().isBlank() ? 0 : Ledger.amount(wish.onAccount(), company, "onAccount");
+        long onAccount = wish.onAccount().isBlank()
+                ? 0
+                : style.minorUnits(wish.onAccount(), company.baseCurrency(), "onAccount");
         if (onAccount < 0) {
             throw new RuleViolation(
                     "payment.amount", "onAccount", "an amount below zero", "zero or more", "Correct the amount.");
         }
         return new PaymentBooking.Parts(
-                party == null ? new Allocation(List.of(), 0, 0) : allocations.of(company, party, wish.items(), date),
+                party == null
+                        ? new Allocation(List.of(), 0, 0)
+                        : allocations.of(company, style, party, wish.items(), date, paymentId),
                 onAccount,
                 expenses);
     }
 
     /** What it comes to in the account's own currency. */
-    static long ownTotal(Company company, BankAccount account, PaymentBooking.Parts parts, Payments.Parts wish) {
+    static long ownTotal(
+            Company company, AmountStyle style, BankAccount account, PaymentBooking.Parts parts, Payments.Parts wish) {
         if (account.currency().equals(company.baseCurrency())) {
             return parts.total();
         }
         long total = 0;
         for (Payments.ExpenseLine line : wish.expenses()) {
-            total = Math.addExact(
-                    total, MinorUnits.parse(line.amount().strip().replace(",", ""), account.currency(), "amount"));
+            total = Math.addExact(total, style.minorUnits(line.amount(), account.currency(), "amount"));
         }
         return total;
     }

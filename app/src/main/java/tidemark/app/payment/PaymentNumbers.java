@@ -1,6 +1,7 @@
 package tidemark.app.payment;
 
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.MasterData;
@@ -10,6 +11,7 @@ import tidemark.core.payment.CheckNumber;
 import tidemark.core.payment.PaymentKind;
 import tidemark.core.problem.Fields;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.statement.CheckNumbers;
 
 /** Gives payments their numbers, none of them twice. */
 @Component
@@ -26,7 +28,17 @@ class PaymentNumbers {
 
     /** The numbers of one kind on an account whose row is locked. */
     Taker of(BankAccount account, PaymentKind kind) {
-        return new Taker(account, kind, payments.numbers(account.id(), kind));
+        return new Taker(
+                account,
+                kind,
+                payments.numbers(account.id(), kind).stream()
+                        .map(n -> compared(kind, n))
+                        .collect(Collectors.toSet()));
+    }
+
+    /** Checks are compared as numbers of the stock, so that {@code 0123} is {@code 123}; others by their signs. */
+    private static String compared(PaymentKind kind, String number) {
+        return kind == PaymentKind.CHECK ? CheckNumbers.plain(number) : number;
     }
 
     /** Takes numbers one after another. */
@@ -48,7 +60,7 @@ class PaymentNumbers {
         String take(String wished, String where) {
             boolean check = kind == PaymentKind.CHECK;
             String number = wished.isBlank() ? next(check) : fit(wished, check, where);
-            taken.add(number);
+            taken.add(compared(kind, number));
             if (check) {
                 account.checkNumberTaken(number);
             }
@@ -91,7 +103,7 @@ class PaymentNumbers {
         }
 
         private boolean isTaken(String number) {
-            return taken.contains(number)
+            return taken.contains(compared(kind, number))
                     || (kind == PaymentKind.CHECK && ledger.checkNumberUsed(account.id(), number));
         }
     }

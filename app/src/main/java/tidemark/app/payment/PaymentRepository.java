@@ -2,6 +2,7 @@ package tidemark.app.payment;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.Query;
@@ -10,6 +11,10 @@ import tidemark.core.payment.PaymentKind;
 import tidemark.core.payment.PaymentState;
 
 interface PaymentRepository extends MasterRows<Payment> {
+    /** The bank account that a payment is drawn on. */
+    @Query("select p.bankAccountId from Payment p where p.companyId = :company and p.id = :id")
+    Optional<Long> accountOf(long company, long id);
+
     @Query("select p.number from Payment p where p.bankAccountId = :account and p.kind = :kind")
     Set<String> numbers(long account, PaymentKind kind);
 
@@ -17,6 +22,7 @@ interface PaymentRepository extends MasterRows<Payment> {
             select p from Payment p
             where p.companyId = :company and (:account = 0 or p.bankAccountId = :account)
               and p.state in :states and p.paymentDate between :from and :to
+              and (p.paymentDate < :to or p.id < :beforeId)
               and (:text = '' or lower(p.payee) like lower(concat('%', :text, '%')) escape '!'
                    or p.number = :text or lower(p.text) like lower(concat('%', :text, '%')) escape '!')
             order by p.paymentDate desc, p.id desc""")
@@ -26,8 +32,27 @@ interface PaymentRepository extends MasterRows<Payment> {
             Set<PaymentState> states,
             LocalDate from,
             LocalDate to,
+            long beforeId,
             String text,
             Limit limit);
+
+    /** What the sum of a register is made of. */
+    interface Summand {
+        long getBankAccountId();
+
+        long getMinorUnits();
+
+        PaymentState getState();
+    }
+
+    @Query("""
+            select p.bankAccountId as bankAccountId, p.minorUnits as minorUnits, p.state as state from Payment p
+            where p.companyId = :company and (:account = 0 or p.bankAccountId = :account)
+              and p.state in :states and p.paymentDate between :from and :to
+              and (:text = '' or lower(p.payee) like lower(concat('%', :text, '%')) escape '!'
+                   or p.number = :text or lower(p.text) like lower(concat('%', :text, '%')) escape '!')""")
+    List<Summand> summands(
+            long company, long account, Set<PaymentState> states, LocalDate from, LocalDate to, String text);
 
     @Query("select count(p) from Payment p where p.companyId = :company and p.state = :state and p.paymentDate <= :to")
     int count(long company, PaymentState state, LocalDate to);

@@ -22,7 +22,8 @@ import tidemark.core.payment.PaymentState;
 /** Payments and transfers as they are shown. */
 @Service
 public class PaymentViews {
-    private static final int MOST = 2_000;
+    private static final int PAGE = 500;
+    private static final int TRANSFERS = 100;
 
     private final PaymentRepository payments;
     private final TransferRepository transfers;
@@ -60,29 +61,54 @@ public class PaymentViews {
     /** Sums of one currency under a register. */
     public record RegisterSum(String currency, int count, String booked, String waiting, String voided) {}
 
-    public record RegisterView(List<PaymentView> payments, List<RegisterSum> sums, boolean more) {}
+    /**
+     * @param sums of all that fits, however much of it is listed
+     * @param more whether there is more after the last that is listed
+     */
+    public record RegisterView(List<PaymentView> payments, List<RegisterSum> sums, int count, boolean more) {}
+
+    /** After which payment a page begins. */
+    public record Place(LocalDate date, long id) {}
 
     /** What a register shows; {@code account} 0 for all. */
     public record Filter(long account, Set<PaymentState> states, LocalDate from, LocalDate to, String text) {}
 
     @Transactional(readOnly = true)
-    public RegisterView register(long companyId, Filter filter) {
+    public RegisterView register(long companyId, Filter filter, @Nullable Place after) {
+        return register(companyId, filter, after, PAGE);
+    }
+
+    /** All of it, for a file. */
+    @Transactional(readOnly = true)
+    public RegisterView wholeRegister(long companyId, Filter filter) {
+        return register(companyId, filter, null, Integer.MAX_VALUE - 1);
+    }
+
+    private RegisterView register(long companyId, Filter filter, @Nullable Place after, int size) {
         Map<Long, BankAccount> accounts = accounts(companyId);
         String literal = filter.text().replace("!", "!!").replace("%", "!%").replace("_", "!_");
+        Set<PaymentState> states = filter.states().isEmpty() ? Set.of(PaymentState.values()) : filter.states();
         List<Payment> found = payments.register(
                 companyId,
                 filter.account(),
-                filter.states().isEmpty() ? Set.of(PaymentState.values()) : filter.states(),
+                states,
                 filter.from(),
-                filter.to(),
+                after == null ? filter.to() : after.date(),
+                after == null ? Long.MAX_VALUE : after.id(),
                 literal,
-                Limit.of(MOST + 1));
-        boolean more = found.size() > MOST;
-        List<Payment> shown = more ? found.subList(0, MOST) : found;
+                Limit.of(size + 1));
+        boolean more = found.size() > size;
+        List<Payment> shown = more ? found.subList(0, size) : found;
         Map<String, List<PaymentRegister.Row>> byCurrency = new java.util.TreeMap<>();
-        shown.forEach(p -> byCurrency
-                .computeIfAbsent(account(accounts, p).currency().getCode(), k -> new ArrayList<>())
-                .add(new PaymentRegister.Row(p.minorUnits(), p.state())));
+        List<PaymentRepository.Summand> summands =
+                payments.summands(companyId, filter.account(), states, filter.from(), filter.to(), literal);
+        summands.forEach(p -> byCurrency
+                .computeIfAbsent(
+                        java.util.Objects.requireNonNull(accounts.get(p.getBankAccountId()))
+                                .currency()
+                                .getCode(),
+                        k -> new ArrayList<>())
+                .add(new PaymentRegister.Row(p.getMinorUnits(), p.getState())));
         List<RegisterSum> sums = new ArrayList<>();
         byCurrency.forEach((code, rows) -> {
             var currency = MinorUnits.currency(code, "");
@@ -95,7 +121,7 @@ public class PaymentViews {
                     MinorUnits.toDecimal(sum.voided(), currency)));
         });
         return new RegisterView(
-                shown.stream().map(p -> view(p, account(accounts, p))).toList(), sums, more);
+                shown.stream().map(p -> view(p, account(accounts, p))).toList(), sums, summands.size(), more);
     }
 
     private Map<Long, BankAccount> accounts(long companyId) {
@@ -171,16 +197,19 @@ public class PaymentViews {
             boolean reversed,
             String madeBy) {}
 
+    /** @param more whether there are older ones after the last that is listed */
+    public record TransferList(List<TransferView> transfers, boolean more) {}
+
     @Transactional(readOnly = true)
-    public List<TransferView> transfers(long companyId, long before, String text) {
+    public TransferList transfers(long companyId, long before, String text) {
         Map<Long, BankAccount> accounts = accounts(companyId);
-        return transfers
-                .page(
-                        companyId,
-                        before <= 0 ? Long.MAX_VALUE : before,
-                        text.replace("!", "!!").replace("%", "!%").replace("_", "!_"),
-                        Limit.of(100))
-                .stream()
+        List<Transfer> found = transfers.page(
+                companyId,
+                before <= 0 ? Long.MAX_VALUE : before,
+                text.replace("!", "!!").replace("%", "!%").replace("_", "!_"),
+                Limit.of(TRANSFERS + 1));
+        List<TransferView> shown = found.stream()
+                .limit(TRANSFERS)
                 .map(t -> {
                     BankAccount from = java.util.Objects.requireNonNull(
                             accounts.get(t.from().accountId()));
@@ -203,6 +232,7 @@ public class PaymentViews {
                             t.madeBy());
                 })
                 .toList();
+        return new TransferList(shown, found.size() > TRANSFERS);
     }
 
     static List<String> row(PaymentView p) {

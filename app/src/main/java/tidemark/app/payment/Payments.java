@@ -1,12 +1,14 @@
 package tidemark.app.payment;
 
-import jakarta.persistence.EntityManager;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -23,6 +25,8 @@ import tidemark.app.ledger.Reversals;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Parties;
 import tidemark.app.party.Party;
+import tidemark.app.party.Reservations;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.payment.PaymentBooking;
 import tidemark.core.payment.PaymentKind;
@@ -39,13 +43,14 @@ public class Payments {
     private final Parties parties;
     private final Companies companies;
     private final BankAccounts bankAccounts;
+    private final Ledger ledger;
+    private final Reservations reservations;
     private final PaymentNumbers numbers;
     private final PaymentForms forms;
     private final PaymentBookings bookings;
     private final Reversals reversals;
     private final ActivityLog activity;
     private final JsonMapper json;
-    private final EntityManager em;
     private final Clock clock;
 
     Payments(
@@ -53,25 +58,27 @@ public class Payments {
             Parties parties,
             Companies companies,
             BankAccounts bankAccounts,
+            Ledger ledger,
+            Reservations reservations,
             PaymentNumbers numbers,
             PaymentForms forms,
             PaymentBookings bookings,
             Reversals reversals,
             ActivityLog activity,
             JsonMapper json,
-            EntityManager em,
             Clock clock) {
         this.payments = payments;
         this.parties = parties;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
+        this.ledger = ledger;
+        this.reservations = reservations;
         this.numbers = numbers;
         this.forms = forms;
         this.bookings = bookings;
         this.reversals = reversals;
         this.activity = activity;
         this.json = json;
-        this.em = em;
         this.clock = clock;
     }
 
@@ -87,7 +94,22 @@ public class Payments {
     public record Parts(
             @NotNull @Size(max = 500) List<Allocations.@Valid ItemPart> items,
             @NotNull @Size(max = 40) String onAccount,
-            @NotNull @Size(max = 200) List<@Valid ExpenseLine> expenses) {}
+            @NotNull @Size(max = 200) List<@Valid ExpenseLine> expenses) {
+        /** The same with plain decimals, to be kept. */
+        Parts plain(AmountStyle style) {
+            return new Parts(
+                    items.stream().map(i -> i.plain(style)).toList(),
+                    style.plain(onAccount).orElse(onAccount),
+                    expenses.stream()
+                            .map(e -> new ExpenseLine(
+                                    e.account(),
+                                    style.plain(e.amount()).orElse(e.amount()),
+                                    e.taxCode(),
+                                    e.costCentre(),
+                                    e.text()))
+                            .toList());
+        }
+    }
 
     /** @param number empty for the next of the account's checks, or of the company's payments */
     public record NewPayment(
@@ -106,9 +128,13 @@ public class Payments {
 
     @Transactional
     public Made make(long companyId, NewPayment wish, Actor who) {
-        BankAccount account = take(companyId, wish.bankAccountId());
+        BankAccount account = lockAccount(
+                companyId,
+                wish.bankAccountId(),
+                wish.parts().expenses().stream().map(ExpenseLine::account).toList());
         PaymentNumbers.Taker taker = numbers.of(account, wish.kind());
-        Payment payment = prepare(account, wish, taker, null, "", who);
+        AmountStyle style = companies.get(companyId).amountStyle();
+        Payment payment = prepare(account, style, wish, taker, null, "", who);
         Ledger.Booked booked = Ledger.Booked.nothing();
         if (payment.state() == PaymentState.WAITS_FOR_DATE && hasCome(payment)) {
             booked.add(bookings.book(account, payment, who.name()));
@@ -116,19 +142,21 @@ public class Payments {
         return new Made(List.of(payment), booked);
     }
 
-    BankAccount take(long companyId, long bankAccountId) {
-        BankAccount account = bankAccounts.forChange(companyId, bankAccountId);
-        bankAccounts.companyForNumbering(companyId);
+    /** Locks the account, with those that others of these codes belong to, then the journal. */
+    BankAccount lockAccount(long companyId, long bankAccountId, Collection<String> codes) {
+        BankAccount account = bankAccounts.lockWith(companyId, bankAccountId, ledger.accountIds(companyId, codes));
+        bankAccounts.lockJournal(companyId);
         return account;
     }
 
     boolean hasCome(Payment payment) {
-        return !payment.paymentDate().isAfter(LocalDate.now(clock));
+        return !payment.paymentDate().isAfter(companies.today(payment.companyId(), payment.siteId()));
     }
 
     /** Checks a payment and gives it its number; it waits for its release or its date, be that today. */
     Payment prepare(
             BankAccount account,
+            AmountStyle style,
             NewPayment wish,
             PaymentNumbers.Taker taker,
             @Nullable Long batch,
@@ -140,8 +168,9 @@ public class Payments {
         String payee = wish.payee().isBlank() && party != null
                 ? party.name()
                 : Fields.text(wish.payee(), label.isEmpty() ? "payee" : label + ", payee", 120);
-        PaymentBooking.Parts parts = forms.parts(company, account, party, wish.parts(), wish.date(), label);
-        long total = PaymentForms.ownTotal(company, account, parts, wish.parts());
+        PaymentBooking.Parts parts =
+                forms.parts(company, style, account, party, wish.parts(), wish.date(), label, Reservations.NOBODY);
+        long total = PaymentForms.ownTotal(company, style, account, parts, wish.parts());
         List<Problem> problems =
                 account.limits().problems(total, account.currency(), label.isEmpty() ? "amount" : label + ", amount");
         if (!problems.isEmpty()) {
@@ -169,13 +198,16 @@ public class Payments {
                         wish.date(),
                         total,
                         wish.text().strip(),
-                        json.writeValueAsString(wish.parts()),
+                        json.writeValueAsString(wish.parts().plain(style)),
                         account.bookOnClearing(),
                         batch,
                         who,
                         clock.instant()),
                 second ? PaymentState.WAITS_FOR_RELEASE : PaymentState.WAITS_FOR_DATE);
-        payments.save(payment);
+        payments.saveAndFlush(payment);
+        Map<Long, Long> settles = new HashMap<>();
+        parts.items().parts().forEach(p -> settles.put(p.item().id().value(), p.settled()));
+        reservations.reserve(payment.id(), settles);
         activity.record(
                 company.id(),
                 who.name(),
@@ -215,19 +247,17 @@ public class Payments {
         return payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("payment"));
     }
 
-    /** Takes the payment's account, then reads the payment as it is now. */
-    Payment forChange(long companyId, long id) {
-        long accountId = get(companyId, id).bankAccountId();
-        take(companyId, accountId);
-        Payment payment = get(companyId, id);
-        em.refresh(payment);
-        return payment;
+    /** Locks the payment's account, then reads the payment as it is now. */
+    Payment lock(long companyId, long id) {
+        long accountId = payments.accountOf(companyId, id).orElseThrow(() -> new Missing("payment"));
+        lockAccount(companyId, accountId, List.of());
+        return get(companyId, id);
     }
 
     /** A second person releases a payment above the limit; it is booked if its date has come. */
     @Transactional
     public Made release(long companyId, long id, Actor who) {
-        Payment payment = forChange(companyId, id);
+        Payment payment = lock(companyId, id);
         payment.move(PaymentState.Move.RELEASE);
         if (payment.wasMadeBy(who)) {
             throw new RuleViolation(
@@ -249,7 +279,7 @@ public class Payments {
     /** Voids a payment that the bank has not paid; what it settled is open again, its number stays taken. */
     @Transactional
     public Made voidPayment(long companyId, long id, LocalDate date, String reason, String who) {
-        Payment payment = forChange(companyId, id);
+        Payment payment = lock(companyId, id);
         Long entry = payment.journalEntryId();
         if (payment.clearingEntryId() != null) {
             throw new RuleViolation(
@@ -260,6 +290,7 @@ public class Payments {
                     "Undo the match with the bank's line first, if it was wrong.");
         }
         payment.move(PaymentState.Move.VOID);
+        reservations.release(id);
         Ledger.Booked booked = Ledger.Booked.nothing();
         Long reversal = null;
         if (entry != null) {

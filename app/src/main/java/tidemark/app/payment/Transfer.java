@@ -1,14 +1,16 @@
 package tidemark.app.payment;
 
 import jakarta.persistence.Entity;
-import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 import tidemark.app.company.MasterRow;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 
 /** Money moved between two own bank accounts; both entries are reversed together. */
 @Entity
+@GuardedBy(LockedRow.BANK_ACCOUNT)
 public class Transfer extends MasterRow {
     private String number;
     private long fromAccountId;
@@ -23,9 +25,6 @@ public class Transfer extends MasterRow {
     private boolean reversed;
     private String madeBy;
     private Instant madeAt;
-
-    @Version
-    private int version;
 
     protected Transfer() {}
 

@@ -1,6 +1,7 @@
 package tidemark.app.payment;
 
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.Query;
 import tidemark.app.company.MasterRows;
@@ -11,6 +12,18 @@ interface TransferRepository extends MasterRows<Transfer> {
               and (:text = '' or t.number = :text or lower(t.text) like lower(concat('%', :text, '%')) escape '!')
             order by t.id desc""")
     List<Transfer> page(long company, long before, String text, Limit limit);
+
+    /** The bank accounts that a transfer lies between. */
+    interface Ends {
+        long getFromAccountId();
+
+        long getToAccountId();
+    }
+
+    @Query("""
+            select t.fromAccountId as fromAccountId, t.toAccountId as toAccountId from Transfer t
+            where t.companyId = :company and t.id = :id""")
+    Optional<Ends> endsOf(long company, long id);
 
     @Query("""
             select t from Transfer t

@@ -1,6 +1,5 @@
 package tidemark.app.payment;
 
-import jakarta.persistence.EntityManager;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
@@ -14,6 +13,7 @@ import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
 import tidemark.app.company.NumberSeries;
 import tidemark.app.ledger.Chart;
@@ -22,7 +22,8 @@ import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.Reversals;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.Purpose;
-import tidemark.core.money.MinorUnits;
+import tidemark.core.money.AmountStyle;
+import tidemark.core.payment.ExchangeRate;
 import tidemark.core.payment.TransferBooking;
 import tidemark.core.problem.RuleViolation;
 
@@ -36,7 +37,6 @@ public class Transfers {
     private final MasterData masterData;
     private final Reversals reversals;
     private final ActivityLog activity;
-    private final EntityManager em;
     private final Clock clock;
 
     Transfers(
@@ -47,7 +47,6 @@ public class Transfers {
             MasterData masterData,
             Reversals reversals,
             ActivityLog activity,
-            EntityManager em,
             Clock clock) {
         this.transfers = transfers;
         this.ledger = ledger;
@@ -56,7 +55,6 @@ public class Transfers {
         this.masterData = masterData;
         this.reversals = reversals;
         this.activity = activity;
-        this.em = em;
         this.clock = clock;
     }
 
@@ -79,9 +77,10 @@ public class Transfers {
     public Ledger.Booked make(long companyId, NewTransfer wish, String who) {
         BankAccount from = bankAccounts.get(companyId, wish.fromAccountId());
         BankAccount to = bankAccounts.get(companyId, wish.toAccountId());
-        bankAccounts.forChangeByLedgerAccounts(companyId, List.of(from.ledgerAccountId(), to.ledgerAccountId()));
-        bankAccounts.companyForNumbering(companyId);
-        CurrencyUnit base = bankAccounts.companyCurrency(companyId);
+        bankAccounts.lockByLedgerAccounts(companyId, List.of(from.ledgerAccountId(), to.ledgerAccountId()));
+        Company company = bankAccounts.lockJournal(companyId);
+        CurrencyUnit base = company.baseCurrency();
+        AmountStyle style = company.amountStyle();
         LocalDate toDate = wish.toDate() == null ? wish.fromDate() : wish.toDate();
         if (toDate.isBefore(wish.fromDate())) {
             throw new RuleViolation(
@@ -91,10 +90,10 @@ public class Transfers {
                     "a day on or after " + wish.fromDate() + ", when it leaves",
                     "Correct one of the dates.");
         }
-        long leaves = MinorUnits.parse(wish.amount().strip().replace(",", ""), from.currency(), "amount");
+        long leaves = style.minorUnits(wish.amount(), from.currency(), "amount");
         long arrives;
         if (!wish.received().isBlank()) {
-            arrives = MinorUnits.parse(wish.received().strip().replace(",", ""), to.currency(), "received");
+            arrives = style.minorUnits(wish.received(), to.currency(), "received");
         } else if (from.currency().equals(to.currency())) {
             arrives = leaves;
         } else {
@@ -114,20 +113,19 @@ public class Transfers {
                     "the amount that left, since both accounts are in one currency",
                     "Book a fee on its own.");
         }
-        long fromBase = masterData
-                .rate(companyId, from.currency(), base, wish.fromDate())
-                .toBase(leaves);
-        long toBase = oneCurrency
-                ? fromBase
-                : masterData.rate(companyId, to.currency(), base, toDate).toBase(arrives);
+        ExchangeRate fromRate = masterData.rate(companyId, from.currency(), base, wish.fromDate());
+        ExchangeRate toRate = oneCurrency ? fromRate : masterData.rate(companyId, to.currency(), base, toDate);
+        long fromBase = fromRate.toBase(leaves);
+        long toBase = toRate.toBase(arrives);
         String number = masterData.takeNumber(companyId, NumberSeries.Kind.TRANSFER);
         String text = wish.text().isBlank()
                 ? "Transfer from " + from.name() + " to " + to.name()
                 : wish.text().strip();
         boolean apart = !toDate.equals(wish.fromDate());
         List<JournalEntry> entries = TransferBooking.entries(
-                new TransferBooking.End(code(companyId, from), from.name(), wish.fromDate(), leaves, fromBase),
-                new TransferBooking.End(code(companyId, to), to.name(), toDate, arrives, toBase),
+                new TransferBooking.End(
+                        code(companyId, from), from.name(), wish.fromDate(), leaves, fromBase, fromRate.tie()),
+                new TransferBooking.End(code(companyId, to), to.name(), toDate, arrives, toBase, toRate.tie()),
                 new TransferBooking.Between(
                         apart ? chart.serving(companyId, from, Purpose.BETWEEN_BANKS) : "",
                         toBase > fromBase ? chart.serving(companyId, null, Purpose.EXCHANGE_GAIN) : "",
@@ -163,13 +161,13 @@ public class Transfers {
     /** Reverses both sides; an entry later than the date is reversed on its own day. */
     @Transactional
     public Ledger.Booked reverse(long companyId, long id, LocalDate date, String who) {
-        Transfer transfer = transfers.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("transfer"));
-        bankAccounts.forChangeByLedgerAccounts(
+        TransferRepository.Ends ends = transfers.endsOf(companyId, id).orElseThrow(() -> new Missing("transfer"));
+        bankAccounts.lockByLedgerAccounts(
                 companyId,
                 List.of(
-                        bankAccounts.get(companyId, transfer.from().accountId()).ledgerAccountId(),
-                        bankAccounts.get(companyId, transfer.to().accountId()).ledgerAccountId()));
-        em.refresh(transfer);
+                        bankAccounts.get(companyId, ends.getFromAccountId()).ledgerAccountId(),
+                        bankAccounts.get(companyId, ends.getToAccountId()).ledgerAccountId()));
+        Transfer transfer = transfers.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("transfer"));
         if (transfer.reversed()) {
             throw new RuleViolation(
                     "transfer.reversed",

@@ -11,11 +11,14 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 import tidemark.core.certificate.MonthState;
 import tidemark.core.certificate.Person;
 
 /** Where the reconciliation of one account's month stands. */
 @Entity
+@GuardedBy(LockedRow.BANK_ACCOUNT)
 public class AccountMonth {
     @Id
     @GeneratedValue(generator = "row_id")

@@ -41,22 +41,25 @@ public class Decisions {
                         order by u.id desc""", accountId, false), undoneSets(accountId));
     }
 
+    private record Pair(long lineId, long entryId) {}
+
     private List<Learned.Decided> decided(String query, long accountId, boolean onceOnly) {
         List<Tuple> rows = em.createQuery(query, Tuple.class)
                 .setParameter("account", accountId)
                 .setMaxResults(MOST)
                 .getResultList();
-        Map<Long, Integer> members = new HashMap<>();
+        Map<Long, Integer> ofLine = new HashMap<>();
+        Map<Long, Integer> ofEntry = new HashMap<>();
         for (Tuple row : rows) {
-            members.merge(-line(row).id(), 1, Integer::sum);
-            members.merge(entry(row).id(), 1, Integer::sum);
+            ofLine.merge(line(row).id(), 1, Integer::sum);
+            ofEntry.merge(entry(row).id(), 1, Integer::sum);
         }
         List<Learned.Decided> out = new ArrayList<>();
-        Set<Long> told = new HashSet<>();
+        Set<Pair> told = new HashSet<>();
         for (Tuple row : rows) {
-            boolean pair = members.getOrDefault(-line(row).id(), 0) == 1
-                    && members.getOrDefault(entry(row).id(), 0) == 1;
-            if (onceOnly ? pair : told.add(line(row).id() * 31 + entry(row).id())) {
+            boolean pair = ofLine.getOrDefault(line(row).id(), 0) == 1
+                    && ofEntry.getOrDefault(entry(row).id(), 0) == 1;
+            if (onceOnly ? pair : told.add(new Pair(line(row).id(), entry(row).id()))) {
                 out.add(new Learned.Decided(
                         line(row).line(), new LedgerItem(entry(row).entry())));
             }

@@ -13,7 +13,6 @@ import tidemark.core.statement.BankLineId;
 /** The notes by which lines and entries were declared errors of the bank or of the ledger. */
 @Repository
 public class DeclaredErrors {
-    private static final int BLOCK = 1_000;
 
     private final EntityManager em;
 
@@ -53,7 +52,6 @@ public class DeclaredErrors {
         Map<Long, String> out = new HashMap<>();
         List<?> rows = em.createNativeQuery(sql, Object[].class)
                 .setParameter(1, accountId)
-                .setMaxResults(BLOCK)
                 .getResultList();
         for (Object row : rows) {
             Object[] columns = (Object[]) row;

@@ -9,10 +9,13 @@ import jakarta.persistence.SequenceGenerator;
 import java.time.Instant;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 import tidemark.core.matching.Strength;
 
 /** A match; its members point to it. */
 @Entity
+@GuardedBy(LockedRow.BANK_ACCOUNT)
 public class ItemMatch {
     /** How a match came to be. */
     public enum How {
@@ -107,5 +110,10 @@ public class ItemMatch {
 
     public LocalDate lastDate() {
         return lastDate;
+    }
+
+    /** The earliest day of its members. */
+    public LocalDate firstDate() {
+        return firstDate;
     }
 }

@@ -17,6 +17,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
+import tidemark.app.company.Companies;
 import tidemark.app.statement.BankLineRepository;
 import tidemark.core.exchange.MatchingRun;
 import tidemark.core.exchange.NamedLine;
@@ -84,9 +85,11 @@ public class LadderViews {
             @Nullable Integer place) {}
 
     private final Months months;
+    private final Companies companies;
     private final BankLineRepository lines;
 
-    LadderViews(Months months, BankLineRepository lines) {
+    LadderViews(Months months, BankLineRepository lines, Companies companies) {
+        this.companies = companies;
         this.months = months;
         this.lines = lines;
     }
@@ -99,7 +102,8 @@ public class LadderViews {
         List<Ladder.Row> rows = data.ladder().rows();
         String sought = text.strip().toUpperCase(Locale.ROOT);
         boolean everything = show == Show.ALL && sought.isEmpty();
-        int[] wanted = everything ? new int[0] : wanted(data, show, sought);
+        String amount = companies.get(companyId).amountStyle().plain(sought).orElse(sought);
+        int[] wanted = everything ? new int[0] : wanted(data, show, sought, amount);
         int total = everything ? rows.size() : wanted.length;
         int from = Math.clamp(offset, 0, total);
         int to = Math.clamp((long) from + Math.clamp(limit, 1, MonthViews.LARGEST_PAGE), from, total);
@@ -118,10 +122,11 @@ public class LadderViews {
     }
 
     /** Places of the rows that a filter leaves. Cost: O(rows). */
-    private static int[] wanted(MonthData data, Show show, String text) {
+    private static int[] wanted(MonthData data, Show show, String text, String amount) {
         List<Ladder.Row> rows = data.ladder().rows();
         return IntStream.range(0, rows.size())
-                .filter(i -> isWanted(data, rows.get(i), show) && (text.isEmpty() || speaksOf(data, rows.get(i), text)))
+                .filter(i -> isWanted(data, rows.get(i), show)
+                        && (text.isEmpty() || speaksOf(data, rows.get(i), text, amount)))
                 .toArray();
     }
 
@@ -147,14 +152,14 @@ public class LadderViews {
         };
     }
 
-    private static boolean speaksOf(MonthData data, Ladder.Row row, String text) {
+    private static boolean speaksOf(MonthData data, Ladder.Row row, String text, String soughtAmount) {
         BankLine line = row.line();
         String amount = MinorUnits.toDecimal(
                 Math.absExact(line.minorUnits()), data.reconciliation().currency());
         return (line.text() + " " + line.counterparty() + " " + line.reference() + " " + line.checkNumber())
                         .toUpperCase(Locale.ROOT)
                         .contains(text)
-                || amount.contains(text.replace(",", ""));
+                || amount.contains(soughtAmount);
     }
 
     private static RowView row(MonthData data, Ladder.Row row, int place, Map<Long, String> extras) {

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.ledger.CashEntry;
@@ -215,8 +216,19 @@ public final class MonthData {
     /**
      * The month with one match more. Proof, ladder and sums are worked out anew; of the proposals only those that the
      * match took something from are gone, the others stand as they were, as does what was seen twice.
+     *
+     * @return empty where the month does not hold all that the match touches, and has to be read anew
      */
-    MonthData after(ItemMatch made, Set<BankLineId> itsLines, Set<CashEntryId> itsEntries) {
+    Optional<MonthData> after(ItemMatch made, Set<BankLineId> itsLines, Set<CashEntryId> itsEntries) {
+        boolean ofThisMonth = !made.firstDate().isAfter(reconciliation.to())
+                && !made.lastDate().isBefore(reconciliation.from());
+        boolean holdsAll = itsLines.stream().allMatch(l -> members.line(l) != null)
+                && itsEntries.stream().allMatch(e -> members.entry(e) != null);
+        if (!ofThisMonth || !holdsAll) {
+            boolean holdsNone = itsLines.stream().allMatch(l -> members.line(l) == null)
+                    && itsEntries.stream().allMatch(e -> members.entry(e) == null);
+            return !ofThisMonth && holdsNone ? Optional.of(this) : Optional.empty();
+        }
         Map<BankLineId, List<Candidate>> left = new LinkedHashMap<>();
         matching.byLine().forEach((line, candidates) -> {
             if (!itsLines.contains(line)) {
@@ -239,7 +251,7 @@ public final class MonthData {
         all.add(new Match(made.id(), sorted(itsLines), sorted(itsEntries)));
         Map<Long, ItemMatch> known = new LinkedHashMap<>(matches);
         known.put(made.id(), made);
-        return new MonthData(
+        return Optional.of(new MonthData(
                 month,
                 reconciliation.with(all, proposals.presumed()),
                 proposals,
@@ -248,7 +260,7 @@ public final class MonthData {
                 fromPaper,
                 members,
                 rules,
-                ofAccount);
+                ofAccount));
     }
 
     private static <T extends Comparable<? super T>> List<T> sorted(Set<T> ids) {

@@ -1,6 +1,5 @@
 package tidemark.app.reconcile;
 
-import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -18,6 +17,7 @@ import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
 import tidemark.app.statement.Statements;
 import tidemark.app.statement.TakenStatement;
 import tidemark.core.certificate.MonthState;
@@ -47,7 +47,7 @@ public class MonthViews {
     private final AccountMonthRepository states;
     private final Statements statements;
     private final ItemMatchRepository matches;
-    private final Clock clock;
+    private final Companies companies;
 
     MonthViews(
             BankAccounts accounts,
@@ -55,13 +55,13 @@ public class MonthViews {
             AccountMonthRepository states,
             Statements statements,
             ItemMatchRepository matches,
-            Clock clock) {
+            Companies companies) {
         this.accounts = accounts;
         this.months = months;
         this.states = states;
         this.statements = statements;
         this.matches = matches;
-        this.clock = clock;
+        this.companies = companies;
     }
 
     public record GroupView(int count, String total) {}
@@ -135,6 +135,7 @@ public class MonthViews {
             int undoableCount,
             ProofView proof,
             List<OpenEntryView> notOnStatement,
+            int notOnStatementCount,
             List<StripMonth> strip,
             boolean canChange) {}
 
@@ -180,7 +181,8 @@ public class MonthViews {
                         : matches.findByBankAccountIdAndBatchIdOrderById(accountId, batch)
                                 .size(),
                 proof(data),
-                notOnStatement(data),
+                notOnStatement(companyId, data),
+                openEntries(data.proof()).size(),
                 strip(account, data),
                 state.state() == MonthState.OPEN && !account.mark().holds(month.atEndOfMonth()));
     }
@@ -273,15 +275,20 @@ public class MonthViews {
                 .orElse("No single item makes it.");
     }
 
-    private List<OpenEntryView> notOnStatement(MonthData data) {
-        LocalDate today = LocalDate.now(clock);
-        Proof p = data.proof();
+    /** Entries of the proof that the statement does not show. */
+    private static List<ProofItem> openEntries(Proof p) {
         List<ProofItem> items = new ArrayList<>(p.notPresented());
         items.addAll(p.onTheWay());
         items.addAll(p.ledgerErrors());
+        items.removeIf(i -> i.entries().size() != 1);
+        return items;
+    }
+
+    private List<OpenEntryView> notOnStatement(long companyId, MonthData data) {
+        LocalDate today = companies.today(companyId);
+        Proof p = data.proof();
         CurrencyUnit c = data.reconciliation().currency();
-        List<OpenEntryView> out = new ArrayList<>(items.stream()
-                .filter(i -> i.entries().size() == 1)
+        List<OpenEntryView> out = new ArrayList<>(openEntries(p).stream()
                 .sorted(java.util.Comparator.comparing(ProofItem::date).thenComparing(ProofItem::title))
                 .limit(LARGEST_PAGE)
                 .map(i -> {

@@ -51,6 +51,8 @@ public class Months {
     /** From so many open lines on a match alone does not have the month worked out anew at once. */
     private static final int LARGE = 2_000;
 
+    private int large = LARGE;
+
     private static final int MOST_STEPS = 60;
 
     private record Step(long revision, long matchId, Set<BankLineId> lines, Set<CashEntryId> entries) {}
@@ -140,7 +142,7 @@ public class Months {
         for (long revision = key.revision(); ; revision--) {
             MonthData kept = cache.getIfPresent(new Key(key.accountId(), key.month(), revision));
             if (kept != null && !since.isEmpty()) {
-                return kept.ladder().openLines() < LARGE ? null : with(kept, since.reversed());
+                return kept.ladder().openLines() < large ? null : with(kept, since.reversed());
             }
             long wanted = revision;
             Step step = known.stream()
@@ -162,9 +164,18 @@ public class Months {
                 // its change was not kept
                 return null;
             }
-            now = now.after(match, step.lines(), step.entries());
+            MonthData after = now.after(match, step.lines(), step.entries()).orElse(null);
+            if (after == null) {
+                return null;
+            }
+            now = after;
         }
         return now;
+    }
+
+    /** From so many open lines on months are put together from before; for tests. */
+    void putTogetherFrom(int openLines) {
+        large = openLines;
     }
 
     /**

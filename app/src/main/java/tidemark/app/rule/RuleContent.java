@@ -3,7 +3,6 @@ package tidemark.app.rule;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -11,6 +10,7 @@ import java.util.OptionalLong;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.ledger.SplitPart;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.rule.Conditions;
@@ -84,9 +84,11 @@ public record RuleContent(
                 return OptionalInt.empty();
             }
             try {
-                return OptionalInt.of(
-                        new BigDecimal(share.strip()).movePointRight(2).intValueExact());
-            } catch (NumberFormatException | ArithmeticException e) {
+                return OptionalInt.of(AmountStyle.POINT
+                        .decimal(share, 2, "parts")
+                        .movePointRight(2)
+                        .intValueExact());
+            } catch (RuleViolation | ArithmeticException e) {
                 throw new RuleViolation(
                         "split.share",
                         "parts",
@@ -99,6 +101,43 @@ public record RuleContent(
 
     private static String plain(@Nullable String text) {
         return text == null ? "" : text.strip();
+    }
+
+    /** The same with plain decimals, as it is kept and read. */
+    public RuleContent plain(AmountStyle style) {
+        return new RuleContent(
+                direction,
+                plain(least, style),
+                plain(most, style),
+                textTest,
+                text,
+                payer,
+                code,
+                fromDay,
+                toDay,
+                does,
+                kind,
+                account,
+                otherId,
+                party,
+                entryText,
+                costCentre,
+                taxCode,
+                plain(tolerance, style),
+                parts == null
+                        ? null
+                        : parts.stream()
+                                .map(p -> new SplitContent(
+                                        p.account(),
+                                        plain(p.amount(), style),
+                                        plain(p.share(), style),
+                                        p.costCentre(),
+                                        p.taxCode()))
+                                .toList());
+    }
+
+    private static @Nullable String plain(@Nullable String typed, AmountStyle style) {
+        return typed == null ? null : style.plain(typed).orElse(typed);
     }
 
     public Conditions conditions(CurrencyUnit currency) {
@@ -117,7 +156,7 @@ public record RuleContent(
     private static OptionalLong amount(@Nullable String text, String field, CurrencyUnit currency) {
         return text == null || text.isBlank()
                 ? OptionalLong.empty()
-                : OptionalLong.of(MinorUnits.parse(text.strip().replace(",", ""), currency, field));
+                : OptionalLong.of(MinorUnits.parse(text.strip(), currency, field));
     }
 
     public Effect effect(CurrencyUnit currency) {

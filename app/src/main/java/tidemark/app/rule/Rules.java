@@ -148,12 +148,9 @@ public class Rules {
     /** Months of the accounts are worked out anew. */
     private void touch(long companyId, @Nullable Long accountId) {
         if (accountId != null) {
-            accounts.forChange(companyId, accountId);
+            accounts.lock(companyId, accountId);
         } else {
-            accounts.list(companyId).stream()
-                    .map(BankAccount::id)
-                    .sorted()
-                    .forEach(id -> accounts.forChange(companyId, id));
+            accounts.list(companyId).stream().map(BankAccount::id).sorted().forEach(id -> accounts.lock(companyId, id));
         }
     }
 

@@ -3,7 +3,6 @@ package tidemark.app.setup;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import org.jspecify.annotations.Nullable;
@@ -18,10 +17,15 @@ import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
+import tidemark.app.company.DateOrder;
 import tidemark.app.company.MasterData;
+import tidemark.app.company.TaxCode;
+import tidemark.app.draft.Drafts;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.ledger.Purpose;
+import tidemark.core.ledger.TaxUse;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.problem.RuleViolation;
 
 /** A company's lists over HTTP: each row is kept whole; without an id it is a new one. */
@@ -32,8 +36,10 @@ class MasterDataController {
     private final Companies companies;
     private final Chart chart;
     private final Ledger ledger;
+    private final Drafts drafts;
 
-    MasterDataController(MasterData masterData, Companies companies, Chart chart, Ledger ledger) {
+    MasterDataController(MasterData masterData, Companies companies, Chart chart, Ledger ledger, Drafts drafts) {
+        this.drafts = drafts;
         this.masterData = masterData;
         this.companies = companies;
         this.chart = chart;
@@ -44,10 +50,16 @@ class MasterDataController {
 
     record CompanyRow(
             @NotNull @Size(max = 120) String name,
-            @Nullable @Size(max = 40) String secondPersonAbove) {}
+            @Nullable @Size(max = 40) String secondPersonAbove,
+            @Nullable AmountStyle amountStyle,
+            @Nullable DateOrder dateOrder,
+            @Nullable @Size(max = 60) String timeZone) {}
 
     record SiteRow(
-            @Nullable Long id, @NotNull @Size(max = 120) String name, boolean active) {}
+            @Nullable Long id,
+            @NotNull @Size(max = 120) String name,
+            boolean active,
+            @Nullable @Size(max = 60) String timeZone) {}
 
     record CostCentreRow(
             @Nullable Long id,
@@ -72,7 +84,17 @@ class MasterDataController {
             @NotNull @Size(max = 120) String name,
             @NotNull @Size(max = 12) String ratePercent,
             long ledgerAccountId,
-            boolean active) {}
+            @Nullable TaxUse use,
+            @Nullable Boolean recoverable,
+            @Nullable Boolean inDiscounts,
+            boolean active) {
+        TaxCode.Nature nature() {
+            return new TaxCode.Nature(
+                    use == null ? TaxUse.BOTH : use,
+                    recoverable == null || recoverable,
+                    inDiscounts != null && inDiscounts);
+        }
+    }
 
     record SeriesRow(long id, @NotNull @Size(max = 12) String prefix, long nextNumber, int digits) {}
 
@@ -89,19 +111,27 @@ class MasterDataController {
     @Requires(Right.ADMINISTER)
     void company(@PathVariable long companyId, @RequestBody @Valid CompanyRow body, Actor actor) {
         Company company = companies.get(companyId);
+        AmountStyle style = body.amountStyle() == null ? company.amountStyle() : body.amountStyle();
+        if (style != company.amountStyle()) {
+            drafts.checkNoneOpen(companyId);
+        }
         companies.change(
                 companyId,
                 body.name(),
                 body.secondPersonAbove() == null || body.secondPersonAbove().isBlank()
                         ? null
                         : Long.valueOf(Ledger.amount(body.secondPersonAbove(), company, "secondPersonAbove")),
+                style,
+                body.dateOrder() == null ? company.dateOrder() : body.dateOrder(),
+                body.timeZone() == null ? company.zone().getId() : body.timeZone(),
                 actor.name());
     }
 
     @PostMapping("/sites")
     @Requires(Right.ADMINISTER)
     Kept site(@PathVariable long companyId, @RequestBody @Valid SiteRow body, Actor actor) {
-        return new Kept(masterData.keepSite(companyId, body.id(), body.name(), body.active(), actor.name()));
+        return new Kept(
+                masterData.keepSite(companyId, body.id(), body.name(), body.active(), body.timeZone(), actor.name()));
     }
 
     @PostMapping("/cost-centres")
@@ -133,22 +163,11 @@ class MasterDataController {
                 body.id(),
                 body.code(),
                 body.name(),
-                decimal(body.ratePercent(), "ratePercent"),
+                companies.get(companyId).amountStyle().decimal(body.ratePercent(), 3, "ratePercent"),
                 body.ledgerAccountId(),
+                body.nature(),
                 body.active(),
                 actor.name()));
-    }
-
-    private static BigDecimal decimal(String text, String where) {
-        if (!text.strip().matches("[0-9]{1,7}(\\.[0-9]{1,8})?")) {
-            throw new RuleViolation(
-                    "number.unreadable",
-                    where,
-                    text.isBlank() ? "nothing" : "“" + text + "”",
-                    "a decimal number such as 8.25",
-                    "Correct the number.");
-        }
-        return new BigDecimal(text.strip());
     }
 
     @PostMapping("/series")
@@ -161,7 +180,11 @@ class MasterDataController {
     @Requires(Right.ADMINISTER)
     Kept rate(@PathVariable long companyId, @RequestBody @Valid RateRow body, Actor actor) {
         return new Kept(masterData.keepRate(
-                companyId, body.currency(), body.date(), decimal(body.rate(), "rate"), actor.name()));
+                companyId,
+                body.currency(),
+                body.date(),
+                companies.get(companyId).amountStyle().decimal(body.rate(), 8, "rate"),
+                actor.name()));
     }
 
     @PostMapping("/closed-months")

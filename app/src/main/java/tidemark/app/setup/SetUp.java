@@ -15,6 +15,7 @@ import tidemark.app.access.People;
 import tidemark.app.access.Person;
 import tidemark.app.access.Role;
 import tidemark.app.activity.ActivityLog;
+import tidemark.app.activity.Changes;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -33,6 +34,7 @@ import tidemark.core.ledger.OutstandingItemsFile;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.payment.CheckNumber;
+import tidemark.core.payment.ExchangeRate;
 import tidemark.core.problem.Fields;
 import tidemark.core.problem.RuleViolation;
 
@@ -141,7 +143,7 @@ public class SetUp {
     /** One form makes a usable account: its cash account is added to the chart and its opening balance booked. */
     @Transactional
     public Added addBankAccount(long companyId, NewBankAccount wish, String who) {
-        bankAccounts.companyForNumbering(companyId);
+        bankAccounts.lockJournal(companyId);
         Company company = companies.get(companyId);
         String name = Fields.text(wish.name(), "name", 120);
         String bank = Fields.text(wish.bank(), "bank", 120);
@@ -149,7 +151,7 @@ public class SetUp {
         CurrencyUnit currency = wish.currency().isBlank()
                 ? company.baseCurrency()
                 : MinorUnits.currency(wish.currency().strip(), "currency");
-        long opening = MinorUnits.parse(wish.openingBalance().strip().replace(",", ""), currency, "openingBalance");
+        long opening = company.amountStyle().minorUnits(wish.openingBalance(), currency, "openingBalance");
         LocalDate openingDate = wish.openingMonth().atEndOfMonth();
         for (BankAccount other : bankAccounts.list(companyId)) {
             if (other.name().equalsIgnoreCase(name) || other.number().equals(number)) {
@@ -199,9 +201,9 @@ public class SetUp {
             CurrencyUnit currency,
             LocalDate day,
             String who) {
-        long value = masterData
-                .rate(company.id(), currency, company.baseCurrency(), day)
-                .toBase(opening);
+        ExchangeRate rate = masterData.rate(company.id(), currency, company.baseCurrency(), day);
+        long value = rate.toBase(opening);
+        JournalLine cash = new JournalLine(cashCode, value, "", "");
         String text = "Opening balance of " + name;
         return ledger.book(
                 company.id(),
@@ -212,7 +214,9 @@ public class SetUp {
                                 "",
                                 text,
                                 List.of(
-                                        new JournalLine(cashCode, value, "", "").own(opening),
+                                        rate.tie()
+                                                .map(r -> cash.own(opening, r))
+                                                .orElse(cash),
                                         new JournalLine(
                                                 chart.serving(company.id(), null, Purpose.OPENING),
                                                 Math.negateExact(value),
@@ -234,7 +238,7 @@ public class SetUp {
      */
     @Transactional
     public TakenOver takeOver(long companyId, long accountId, String table, String who) {
-        BankAccount account = bankAccounts.forChange(companyId, accountId);
+        BankAccount account = bankAccounts.lock(companyId, accountId);
         if (statements.any(accountId)) {
             throw new RuleViolation(
                     "outstanding.late",
@@ -264,7 +268,7 @@ public class SetUp {
     /** Changes what may be changed of a bank account at any time. */
     @Transactional
     public void change(long companyId, long accountId, BankAccount.Settings wish, String who) {
-        BankAccount account = bankAccounts.forChange(companyId, accountId);
+        BankAccount account = bankAccounts.lock(companyId, accountId);
         String name = Fields.text(wish.name(), "name", 120);
         for (BankAccount other : bankAccounts.list(companyId)) {
             if (other.id() != accountId && other.name().equalsIgnoreCase(name)) {
@@ -306,8 +310,9 @@ public class SetUp {
                     foreign ? "an account in the company's currency" : "a ledger account that holds what is under way",
                     foreign ? "Book its payments to cash at once." : "Choose that account first.");
         }
+        String changes = Changes.between(account.settings(), wish);
         account.settings(wish);
-        activity.record(companyId, who, "bank-account.changed", "bank_account", accountId, "Changed " + name);
+        activity.record(companyId, who, "bank-account.changed", "bank_account", accountId, "Changed " + name, changes);
     }
 
     private String freeCashCode(long companyId) {

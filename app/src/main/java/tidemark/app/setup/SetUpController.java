@@ -33,6 +33,7 @@ import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.ledger.UploadedText;
 import tidemark.core.ledger.Purpose;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 
 /** First run, companies and bank accounts over HTTP. */
@@ -166,6 +167,7 @@ public class SetUpController {
             @RequestBody @Valid BankAccountSettings body,
             Actor actor) {
         CurrencyUnit c = bankAccounts.get(companyId, accountId).currency();
+        AmountStyle style = companies.get(companyId).amountStyle();
         Map<Purpose, Long> purposes = new EnumMap<>(Purpose.class);
         purposes.putAll(body.purposes());
         setUp.change(
@@ -174,11 +176,10 @@ public class SetUpController {
                 new BankAccount.Settings(
                         body.name(),
                         body.branchId(),
-                        limit(body.leastPayment(), c, "leastPayment"),
-                        limit(body.mostPayment(), c, "mostPayment"),
+                        limit(body.leastPayment(), style, c, "leastPayment"),
+                        limit(body.mostPayment(), style, c, "mostPayment"),
                         body.zeroPayment(),
-                        Math.abs(MinorUnits.parse(
-                                body.differenceTolerance().strip().replace(",", ""), c, "differenceTolerance")),
+                        Math.abs(style.minorUnits(body.differenceTolerance(), c, "differenceTolerance")),
                         body.checkStock(),
                         body.nextCheckNumber().strip(),
                         body.bookOnClearing(),
@@ -188,10 +189,8 @@ public class SetUpController {
                 actor.name());
     }
 
-    private static @Nullable Long limit(@Nullable String text, CurrencyUnit currency, String where) {
-        return text == null || text.isBlank()
-                ? null
-                : Long.valueOf(MinorUnits.parse(text.strip().replace(",", ""), currency, where));
+    private static @Nullable Long limit(@Nullable String text, AmountStyle style, CurrencyUnit currency, String where) {
+        return text == null || text.isBlank() ? null : Long.valueOf(style.minorUnits(text, currency, where));
     }
 
     /** Takes over outstanding items from a CSV file or from pasted cells sent as one. */

@@ -15,9 +15,12 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
+import tidemark.app.company.DateOrder;
 import tidemark.app.company.MasterData;
 import tidemark.app.company.NumberSeries;
 import tidemark.core.ledger.Purpose;
+import tidemark.core.ledger.TaxUse;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 
 /** A company's set-up as it is shown. */
@@ -33,7 +36,8 @@ public class SetUpViews {
         this.masterData = masterData;
     }
 
-    public record SiteView(long id, String name, boolean active) {}
+    public record SiteView(
+            long id, String name, boolean active, @Nullable String timeZone) {}
 
     public record CostCentreView(long id, String code, String name, boolean active) {}
 
@@ -42,7 +46,15 @@ public class SetUpViews {
     public record BranchView(long id, long bankId, String name, String identifier) {}
 
     public record TaxCodeView(
-            long id, String code, String name, String ratePercent, long ledgerAccountId, boolean active) {}
+            long id,
+            String code,
+            String name,
+            String ratePercent,
+            long ledgerAccountId,
+            TaxUse use,
+            boolean recoverable,
+            boolean inDiscounts,
+            boolean active) {}
 
     public record SeriesView(long id, NumberSeries.Kind kind, String prefix, long nextNumber, int digits) {}
 
@@ -56,6 +68,9 @@ public class SetUpViews {
             String name,
             String currency,
             boolean onePerson,
+            AmountStyle amountStyle,
+            DateOrder dateOrder,
+            String timeZone,
             @Nullable String secondPersonAbove,
             List<SiteView> sites,
             List<CostCentreView> costCentres,
@@ -75,9 +90,16 @@ public class SetUpViews {
                 company.name(),
                 company.baseCurrency().getCode(),
                 company.onePerson(),
+                company.amountStyle(),
+                company.dateOrder(),
+                company.zone().getId(),
                 limit == null ? null : MinorUnits.toDecimal(limit, company.baseCurrency()),
                 masterData.sites(companyId).stream()
-                        .map(s -> new SiteView(s.id(), s.name(), s.active()))
+                        .map(s -> new SiteView(
+                                s.id(),
+                                s.name(),
+                                s.active(),
+                                s.zone().map(java.time.ZoneId::getId).orElse(null)))
                         .toList(),
                 masterData.costCentres(companyId).stream()
                         .map(c -> new CostCentreView(c.id(), c.code(), c.name(), c.active()))
@@ -95,6 +117,9 @@ public class SetUpViews {
                                 t.name(),
                                 t.ratePercent().stripTrailingZeros().toPlainString(),
                                 t.ledgerAccountId(),
+                                t.nature().use(),
+                                t.nature().recoverable(),
+                                t.nature().inDiscounts(),
                                 t.active()))
                         .toList(),
                 masterData.series(companyId).stream()

@@ -9,10 +9,13 @@ import jakarta.persistence.Lob;
 import jakarta.persistence.SequenceGenerator;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 import tidemark.core.problem.RuleViolation;
 
 /** A file that came in, from an upload, a folder or a bank link, and what became of it. */
 @Entity
+@GuardedBy(LockedRow.INCOMING_FILE)
 class Arrival {
     /** Where it came from. */
     enum Source {
@@ -61,6 +64,7 @@ class Arrival {
     private int lineCount;
     private int skippedCount;
     private int interimCount;
+    private int attempts;
 
     @Lob
     private String problems = "[]";
@@ -91,6 +95,11 @@ class Arrival {
         this.cameAt = cameAt;
     }
 
+    /** Counts that it is begun to be read; how often it was. */
+    int begun() {
+        return ++attempts;
+    }
+
     /** Goes on from a state that is still open. */
     void move(State to, Instant now) {
         if (!state.isOpen()) {
@@ -103,6 +112,9 @@ class Arrival {
                     "Look at what became of it; read it again if need be.");
         }
         state = to;
+        if (to != State.READING) {
+            attempts = 0;
+        }
         if (!to.isOpen()) {
             endedAt = now;
         }

@@ -11,6 +11,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
+import tidemark.app.database.LockedRow;
+import tidemark.app.database.RowLocks;
 import tidemark.core.problem.Problem;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -26,6 +28,7 @@ class ArrivalRecords {
     private final SkippedLineRepository skipped;
     private final StatementTaking taking;
     private final ActivityLog activity;
+    private final RowLocks locks;
     private final JsonMapper json;
     private final EntityManager em;
     private final Clock clock;
@@ -35,6 +38,7 @@ class ArrivalRecords {
             SkippedLineRepository skipped,
             StatementTaking taking,
             ActivityLog activity,
+            RowLocks locks,
             JsonMapper json,
             EntityManager em,
             Clock clock) {
@@ -42,6 +46,7 @@ class ArrivalRecords {
         this.skipped = skipped;
         this.taking = taking;
         this.activity = activity;
+        this.locks = locks;
         this.json = json;
         this.em = em;
         this.clock = clock;
@@ -80,6 +85,12 @@ class ArrivalRecords {
         }
     }
 
+    private Arrival lock(long companyId, long id) {
+        return locks.lock(LockedRow.INCOMING_FILE, Arrival.class, id)
+                .filter(a -> a.companyId() == companyId)
+                .orElseThrow(() -> new Missing("file"));
+    }
+
     @Transactional(readOnly = true)
     public Arrival get(long companyId, long id) {
         return arrivals.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("file"));
@@ -108,10 +119,16 @@ class ArrivalRecords {
     /** Ends it, or lets it wait, with what is the matter. */
     @Transactional
     public void became(long companyId, long id, Arrival.State state, List<Problem> problems, Consumer<Arrival> more) {
-        Arrival arrival = arrivals.lock(id, companyId).orElseThrow(() -> new Missing("file"));
+        Arrival arrival = lock(companyId, id);
         arrival.problems(write(problems));
         more.accept(arrival);
         move(arrival, state);
+    }
+
+    /** Counts, before it is read, that it is; how often that was. */
+    @Transactional
+    public int begun(long companyId, long id) {
+        return lock(companyId, id).begun();
     }
 
     /** Takes what the file holds and ends the arrival, in one transaction. */
@@ -119,7 +136,7 @@ class ArrivalRecords {
     public void take(long id, Delivery d, Progress progress) {
         StatementTaking.Outcome outcome = taking.take(d, progress);
         // whoever cancelled it before this point finds nothing taken
-        Arrival arrival = arrivals.lock(id, d.companyId()).orElseThrow(() -> new Missing("file"));
+        Arrival arrival = lock(d.companyId(), id);
         progress.goOn();
         arrival.counted(d.contents().format(), outcome.lines(), outcome.skipped(), outcome.interim());
         if (outcome.accountId() != null && arrival.bankAccountId() == null) {
@@ -144,7 +161,7 @@ class ArrivalRecords {
     /** Takes the record of a fetch away that brought nothing; its skipped lines with it. */
     @Transactional
     public void forget(long companyId, long id) {
-        Arrival arrival = get(companyId, id);
+        Arrival arrival = lock(companyId, id);
         em.createQuery("delete from SkippedLine s where s.arrivalId = :id")
                 .setParameter("id", id)
                 .executeUpdate();
@@ -153,14 +170,9 @@ class ArrivalRecords {
 
     @Transactional
     public void leave(long companyId, long id, String who) {
-        became(companyId, id, Arrival.State.LEFT, problems(get(companyId, id)), a -> {});
-        activity.record(
-                companyId,
-                who,
-                "arrival.left",
-                "arrival",
-                id,
-                "Left " + get(companyId, id).name() + " unread");
+        Arrival arrival = lock(companyId, id);
+        became(companyId, id, Arrival.State.LEFT, problems(arrival), a -> {});
+        activity.record(companyId, who, "arrival.left", "arrival", id, "Left " + arrival.name() + " unread");
     }
 
     private String write(List<Problem> problems) {

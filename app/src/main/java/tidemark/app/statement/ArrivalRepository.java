@@ -1,19 +1,13 @@
 package tidemark.app.statement;
 
-import jakarta.persistence.LockModeType;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
-import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
 interface ArrivalRepository extends JpaRepository<Arrival, Long> {
     Optional<Arrival> findByIdAndCompanyId(long id, long companyId);
-
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query("select a from Arrival a where a.id = :id and a.companyId = :companyId")
-    Optional<Arrival> lock(long id, long companyId);
 
     @Query("""
             select a from Arrival a

@@ -39,6 +39,7 @@ import tidemark.core.statement.StatementFacts;
 @Lazy(false)
 public class Arrivals {
     private static final Logger LOG = LoggerFactory.getLogger(Arrivals.class);
+    private static final int MOST_ATTEMPTS = 2;
     private static final StatementFiles.Limits LIMITS = new StatementFiles.Limits(600_000_000, 200);
 
     private final ArrivalRecords records;
@@ -56,7 +57,10 @@ public class Arrivals {
         this.accounts = accounts;
     }
 
-    /** What was being read when the server stopped is read again; nothing of it had been taken. */
+    /**
+     * What was being read when the server stopped is read again; nothing of it had been taken. What was being read when
+     * it stopped twice may be why, and waits for a person.
+     */
     @EventListener(ApplicationReadyEvent.class)
     void goOn() {
         for (Arrival arrival : records.unfinished()) {
@@ -190,6 +194,18 @@ public class Arrivals {
     private void work(
             long companyId, long id, @Nullable String note, List<Problem> seen, Progress progress, String who) {
         Arrival arrival = records.get(companyId, id);
+        if (records.begun(companyId, id) > MOST_ATTEMPTS && note == null) {
+            ended(
+                    arrival,
+                    Arrival.State.REFUSED,
+                    List.of(new Problem(
+                            "file.breaks",
+                            "",
+                            arrival.name() + ", during which the server stopped " + MOST_ATTEMPTS + " times",
+                            "a file that can be read to its end",
+                            "Nothing was taken. Keep the file and report it.")));
+            return;
+        }
         try {
             byte[] content = records.content(id);
             StatementFiles.Contents contents = read(arrival, content, progress);
@@ -215,6 +231,8 @@ public class Arrivals {
                             seen,
                             who),
                     progress);
+        } catch (StackOverflowError e) {
+            failed(arrival, new IllegalStateException("nested too deeply", e));
         } catch (RuntimeException e) {
             // a reader that was stopped in the middle may tell of it as of a broken file
             if (progress.isCancelled()) {

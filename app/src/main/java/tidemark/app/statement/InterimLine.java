@@ -9,10 +9,13 @@ import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 import tidemark.core.statement.BankLine;
 
 /** A movement the bank has told of before its statement: seen, until a statement confirms it or the bank drops it. */
 @Entity
+@GuardedBy(LockedRow.BANK_ACCOUNT)
 class InterimLine {
     /** What became of it. */
     enum State {

@@ -172,7 +172,7 @@ class InterimLines {
     /** A person finds that a line will never come. */
     @Transactional
     public void dismiss(long companyId, long accountId, long id, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         InterimLine line = seen(account.id()).stream()
                 .filter(l -> l.id() == id)
                 .findFirst()

@@ -68,7 +68,7 @@ class Mappings {
 
     @Transactional
     MappingRow save(long companyId, long accountId, ColumnMapping mapping, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         String name = Fields.text(mapping.name(), "name", 80);
         Optional<MappingRow> before = mappings.findByCompanyIdAndName(companyId, name);
         if (before.isPresent() && before.get().bankAccountId() != accountId) {
@@ -94,7 +94,7 @@ class Mappings {
 
     @Transactional
     void remove(long companyId, long accountId, long id, String who) {
-        accounts.forChange(companyId, accountId);
+        accounts.lock(companyId, accountId);
         MappingRow row = get(companyId, accountId, id);
         mappings.delete(row);
         activity.record(

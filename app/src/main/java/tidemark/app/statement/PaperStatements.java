@@ -50,7 +50,7 @@ public class PaperStatements {
     /** Begins a statement from paper: the next month, with the closing balance that is printed on it. */
     @Transactional
     public TakenStatement begin(long companyId, long accountId, YearMonth month, long closing, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         Balance previous = taken.lastClosing(account);
         if (!previous.date().plusDays(1).equals(month.atDay(1))) {
             throw new RuleViolation(
@@ -88,7 +88,7 @@ public class PaperStatements {
 
     @Transactional
     public void closing(long companyId, long accountId, long statementId, long closing, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         TakenStatement statement = paper(account, statementId);
         if (taken.lastClosing(account).date().isAfter(statement.toDate())) {
             throw new RuleViolation(
@@ -127,7 +127,7 @@ public class PaperStatements {
     @Transactional
     public TakenLine type(
             long companyId, long accountId, long statementId, BankLine line, OptionalLong printed, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         TakenStatement statement = paper(account, statementId);
         if (line.bookingDate().isBefore(statement.fromDate())
                 || line.bookingDate().isAfter(statement.toDate())) {
@@ -156,7 +156,7 @@ public class PaperStatements {
     /** Takes back the line typed last. */
     @Transactional
     public void untypeLast(long companyId, long accountId, long statementId, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         List<TakenLine> own =
                 lines.findByStatementIdOrderByPlace(paper(account, statementId).id());
         if (own.isEmpty()) {

@@ -4,7 +4,6 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.nio.charset.StandardCharsets;
-import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -27,6 +26,7 @@ import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
 import tidemark.core.statement.Balance;
@@ -42,7 +42,7 @@ class StatementController {
     private final StatementExports exports;
     private final InterimLines interims;
     private final BankAccounts accounts;
-    private final Clock clock;
+    private final Companies companies;
 
     StatementController(
             Statements statements,
@@ -50,13 +50,13 @@ class StatementController {
             StatementExports exports,
             InterimLines interims,
             BankAccounts accounts,
-            Clock clock) {
+            Companies companies) {
         this.statements = statements;
         this.lines = lines;
         this.exports = exports;
         this.interims = interims;
         this.accounts = accounts;
-        this.clock = clock;
+        this.companies = companies;
     }
 
     record StatementView(
@@ -129,7 +129,7 @@ class StatementController {
     StatementsView byMonth(@PathVariable long companyId, @PathVariable long accountId) {
         BankAccount account = accounts.get(companyId, accountId);
         List<TakenStatement> all = statements.list(accountId);
-        YearMonth last = YearMonth.from(LocalDate.now(clock)).minusMonths(1);
+        YearMonth last = YearMonth.from(companies.today(companyId)).minusMonths(1);
         if (!all.isEmpty() && YearMonth.from(all.getFirst().toDate()).isAfter(last)) {
             last = YearMonth.from(all.getFirst().toDate());
         }

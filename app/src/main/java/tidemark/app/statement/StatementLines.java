@@ -1,8 +1,8 @@
 package tidemark.app.statement;
 
 import jakarta.persistence.EntityManager;
+import java.time.LocalDate;
 import java.util.List;
-import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
@@ -12,6 +12,7 @@ import tidemark.app.company.BankAccounts;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Fields;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.statement.BankLine;
 
 /** Puts right what was wrongly taken for the same line, or for another: a skipped line in, a doubled line out. */
 @Service
@@ -56,7 +57,7 @@ class StatementLines {
     TakenLine takeSkipped(long companyId, long arrivalId, long skippedId, String who) {
         arrivals.get(companyId, arrivalId);
         long accountId = found(arrivalId, skippedId).bankAccountId();
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         SkippedLine line = found(arrivalId, skippedId);
         em.refresh(line);
         if (line.takenLineId() != null) {
@@ -67,20 +68,14 @@ class StatementLines {
                     "a line that was skipped",
                     "It stands on the ladder.");
         }
-        Optional<TakenStatement> last = statements.findFirstByBankAccountIdOrderByToDateDesc(accountId);
-        TakenStatement statement = last.orElseThrow(() -> new Missing("statement"));
+        LocalDate day = line.line().bookingDate();
+        TakenStatement statement = statements
+                .findFirstByBankAccountIdAndFromDateLessThanEqualOrderByFromDateDesc(accountId, day)
+                .or(() -> statements.findFirstByBankAccountIdOrderByToDateDesc(accountId))
+                .orElseThrow(() -> new Missing("statement"));
         Statements.checkNotHeld(account, statement.fromDate());
-        List<TakenLine> own = lines.findByStatementIdOrderByPlace(statement.id());
-        long before =
-                own.isEmpty() ? statement.openingMinorUnits() : own.getLast().balanceMinorUnits();
-        TakenLine added = new TakenLine(
-                statement,
-                lines.lastPlace(accountId) + 1,
-                line.line(),
-                Math.addExact(before, line.line().minorUnits()),
-                "taken although it looked like one read before");
-        em.persist(added);
-        statement.lines(own.size() + 1);
+        TakenLine added = atItsPlace(statement, line.line());
+        line = found(arrivalId, skippedId);
         line.taken(added.id());
         activity.record(
                 companyId,
@@ -96,6 +91,38 @@ class StatementLines {
         return added;
     }
 
+    /** Puts a line after the last one of its day or before; the balances of all after it run on with it. */
+    private TakenLine atItsPlace(TakenStatement statement, BankLine line) {
+        List<TakenLine> own = lines.findByStatementIdOrderByPlace(statement.id());
+        List<TakenLine> before = own.stream()
+                .filter(l -> !l.bookingDate().isAfter(line.bookingDate()))
+                .toList();
+        long place;
+        long balance = statement.openingMinorUnits();
+        if (!before.isEmpty()) {
+            place = before.getLast().place();
+            balance = before.getLast().balanceMinorUnits();
+        } else if (!own.isEmpty()) {
+            place = own.getFirst().place() - 1;
+        } else {
+            place = lines.lastPlace(statement.bankAccountId());
+        }
+        lines.shiftBalances(statement.id(), place, line.minorUnits());
+        lines.moveAside(statement.bankAccountId(), place, 1);
+        lines.moveBack(statement.bankAccountId());
+        TakenStatement now = statements.findById(statement.id()).orElseThrow();
+        TakenLine added = new TakenLine(
+                now,
+                place + 1,
+                line,
+                Math.addExact(balance, line.minorUnits()),
+                "taken although it looked like one read before");
+        em.persist(added);
+        now.lines(own.size() + 1);
+        em.flush();
+        return added;
+    }
+
     private SkippedLine found(long arrivalId, long skippedId) {
         return skipped.findByIdAndArrivalId(skippedId, arrivalId).orElseThrow(() -> new Missing("line"));
     }
@@ -103,7 +130,7 @@ class StatementLines {
     /** Takes a line out that stands twice; it must not be matched, and its month not be certified. */
     @Transactional
     void drop(long companyId, long accountId, long lineId, String reason, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         TakenLine line =
                 lines.some(accountId, List.of(lineId)).stream().findFirst().orElseThrow(() -> new Missing("line"));
         TakenStatement statement = taken.get(accountId, line.statementId());

@@ -109,7 +109,7 @@ class StatementTaking {
                 .filter(Objects::nonNull)
                 .sorted()
                 .distinct()
-                .forEach(id -> taken.put(id, accounts.forChange(d.companyId(), id)));
+                .forEach(id -> taken.put(id, accounts.lock(d.companyId(), id)));
         List<Problem> open = new ArrayList<>(found.breaks());
         d.contents().warnings().stream()
                 .filter(ReadWarning::decides)

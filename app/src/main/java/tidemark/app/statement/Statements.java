@@ -135,7 +135,7 @@ public class Statements {
     /** Takes back a statement of which nothing is matched. A gap that it leaves is shown until it is filled again. */
     @Transactional
     public void takeBack(long companyId, long accountId, long statementId, String who) {
-        BankAccount account = accounts.forChange(companyId, accountId);
+        BankAccount account = accounts.lock(companyId, accountId);
         TakenStatement statement = get(accountId, statementId);
         checkNotHeld(account, statement.fromDate());
         long matched = lines.matchedOf(statementId);

@@ -7,11 +7,14 @@ import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
 
 /** A bank line as it was taken; only its match changes. */
 @Entity
+@GuardedBy(LockedRow.BANK_ACCOUNT)
 @Table(name = "bank_line")
 public class TakenLine {
     @Id

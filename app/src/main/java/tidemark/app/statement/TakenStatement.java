@@ -11,10 +11,13 @@ import java.time.Instant;
 import java.time.LocalDate;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
 import tidemark.core.statement.StatementHeader;
 
 /** A statement that was taken, from a file or from paper. */
 @Entity
+@GuardedBy(LockedRow.BANK_ACCOUNT)
 @Table(name = "statement")
 public class TakenStatement {
     @Id

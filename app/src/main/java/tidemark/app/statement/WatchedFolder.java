@@ -1,9 +1,10 @@
 package tidemark.app.statement;
 
-import jakarta.annotation.PreDestroy;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -11,19 +12,17 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Lazy;
-import org.springframework.context.event.EventListener;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
+import tidemark.app.database.FreeSpace;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 
@@ -40,38 +39,26 @@ class WatchedFolder {
     private static final List<String> HALF_WRITTEN = List.of(".part", ".tmp", ".crdownload", ".filepart", ".swp", "~");
 
     private final Path folder;
-    private final long seconds;
+    private final FreeSpace space;
     private final Companies companies;
     private final Arrivals arrivals;
     private final ArrivalRecords records;
     private final Map<Path, Look> seen = new HashMap<>();
-    private final ScheduledExecutorService clockwork = Executors.newSingleThreadScheduledExecutor(
-            Thread.ofPlatform().name("watched-folder").daemon().factory());
 
     /** How a file was at the last look. */
     private record Look(long size, Instant changed) {}
 
     WatchedFolder(
             @Value("${tidemark.folder:${tidemark.data:./data/tidemark}/inbox}") String folder,
-            @Value("${tidemark.folder.seconds:5}") long seconds,
+            FreeSpace space,
             Companies companies,
             Arrivals arrivals,
             ArrivalRecords records) {
         this.folder = Path.of(folder);
-        this.seconds = seconds;
+        this.space = space;
         this.companies = companies;
         this.arrivals = arrivals;
         this.records = records;
-    }
-
-    @EventListener(ApplicationReadyEvent.class)
-    void begin() {
-        clockwork.scheduleWithFixedDelay(this::safeLook, seconds, seconds, TimeUnit.SECONDS);
-    }
-
-    @PreDestroy
-    void stop() {
-        clockwork.shutdownNow();
     }
 
     /** Where files for a company are dropped. */
@@ -83,9 +70,15 @@ class WatchedFolder {
         return folder.resolve(company.id() + "-" + (name.length() > 40 ? name.substring(0, 40) : name));
     }
 
-    private void safeLook() {
+    @Scheduled(
+            initialDelayString = "${tidemark.folder.seconds:5}",
+            fixedDelayString = "${tidemark.folder.seconds:5}",
+            timeUnit = TimeUnit.SECONDS)
+    void safeLook() {
         try {
-            look();
+            if (!space.isLow()) {
+                look();
+            }
         } catch (IOException | RuntimeException e) {
             LOG.warn("The watched folder {} could not be looked at: {}", folder, e.toString());
         }
@@ -99,12 +92,19 @@ class WatchedFolder {
             Files.createDirectories(own.resolve("refused"));
             List<Path> files;
             try (Stream<Path> list = Files.list(own)) {
-                files = list.filter(Files::isRegularFile).sorted().toList();
+                // a link could lead anywhere; only what lies here is taken
+                files = list.filter(f -> Files.isRegularFile(f, LinkOption.NOFOLLOW_LINKS))
+                        .sorted()
+                        .toList();
             }
             seen.keySet().removeIf(p -> p.startsWith(own) && !files.contains(p));
             for (Path file : files) {
-                if (isWhole(file)) {
-                    take(company, own, file);
+                try {
+                    if (isWhole(file)) {
+                        take(company, own, file);
+                    }
+                } catch (IOException | RuntimeException e) {
+                    LOG.warn("A file in {} could not be taken: {}", own, e.toString());
                 }
             }
         }
@@ -143,7 +143,8 @@ class WatchedFolder {
         Path target = moved(file, own.resolve(done ? "done" : "refused"));
         seen.remove(file);
         Files.writeString(
-                target.resolveSibling(target.getFileName() + ".report.txt"), String.join("\n", report) + "\n");
+                target.resolveSibling(fit(target.getFileName().toString(), ".report.txt")),
+                String.join("\n", report) + "\n");
     }
 
     private static String words(Arrival a) {
@@ -160,11 +161,20 @@ class WatchedFolder {
         };
     }
 
+    /** A name with an ending that a file system takes: at most 200 bytes before the ending. */
+    private static String fit(String name, String ending) {
+        String out = name;
+        while (out.getBytes(StandardCharsets.UTF_8).length > 200) {
+            out = out.substring(0, out.offsetByCodePoints(out.length(), -1));
+        }
+        return out + ending;
+    }
+
     /** Moves a file, under another name where its own is taken. */
     private static Path moved(Path file, Path into) throws IOException {
         String name = file.getFileName().toString();
         for (int i = 1; ; i++) {
-            Path target = into.resolve(i == 1 ? name : i + "-" + name);
+            Path target = into.resolve(i == 1 ? name : i + "-" + fit(name, ""));
             try {
                 return Files.move(file, target);
             } catch (FileAlreadyExistsException e) {

@@ -14,6 +14,7 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
+import tidemark.app.database.FreeSpace;
 import tidemark.app.payment.PaymentViews;
 import tidemark.app.reconcile.AccountMonthRepository;
 import tidemark.app.reconcile.MonthData;
@@ -32,6 +33,7 @@ import tidemark.core.proof.ProofItem;
 class Shore {
     private final BankAccounts accounts;
     private final Companies companies;
+    private final FreeSpace space;
     private final PaymentViews payments;
     private final Arrivals arrivals;
     private final Months months;
@@ -42,6 +44,7 @@ class Shore {
     Shore(
             BankAccounts accounts,
             Companies companies,
+            FreeSpace space,
             PaymentViews payments,
             Arrivals arrivals,
             Months months,
@@ -50,6 +53,7 @@ class Shore {
             Clock clock) {
         this.accounts = accounts;
         this.companies = companies;
+        this.space = space;
         this.payments = payments;
         this.arrivals = arrivals;
         this.months = months;
@@ -102,14 +106,15 @@ class Shore {
         STATEMENTS,
         RELEASE,
         DUE,
-        ARRIVALS
+        ARRIVALS,
+        DISK
     }
 
     record TodayView(LocalDate businessDate, String company, LocalDate from, List<Lane> lanes, List<Task> tasks) {}
 
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     TodayView today(long companyId) {
-        LocalDate today = LocalDate.now(clock);
+        LocalDate today = companies.today(companyId);
         List<Lane> lanes = new ArrayList<>();
         List<Task> tasks = new ArrayList<>();
         for (BankAccount account : accounts.list(companyId)) {
@@ -133,6 +138,15 @@ class Shore {
                     "Look at",
                     Place.RELEASE,
                     today));
+        }
+        if (space.isLow()) {
+            tasks.add(new Task(
+                    0,
+                    "The server's disk",
+                    "has only " + space.left() / 1_000_000 + " MB left; files are not taken until there is room again",
+                    "Tell whoever looks after it",
+                    Place.DISK,
+                    YearMonth.from(today)));
         }
         Arrivals.Waiting files = arrivals.waiting(companyId);
         if (files.count() > 0) {

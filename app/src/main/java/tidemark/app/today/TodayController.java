@@ -3,6 +3,7 @@ package tidemark.app.today;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -19,13 +20,16 @@ import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.access.RightsInterceptor;
 import tidemark.app.access.Role;
+import tidemark.app.activity.Activity;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
+import tidemark.app.company.DateOrder;
 import tidemark.app.ledger.CashEntryRepository;
 import tidemark.app.statement.BankLineRepository;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 
 /** Where one begins: the session, Today, finding things, the activity. */
@@ -62,12 +66,22 @@ class TodayController {
         this.clock = clock;
     }
 
-    record CompanyView(long id, String name, String currency, boolean onePerson, Set<Role> roles) {}
+    /** @param businessDate the day it is where the company is */
+    record CompanyView(
+            long id,
+            String name,
+            String currency,
+            boolean onePerson,
+            AmountStyle amountStyle,
+            DateOrder dateOrder,
+            LocalDate businessDate,
+            Set<Role> roles) {}
 
     record SessionView(
             boolean firstRun,
             @Nullable String login,
             @Nullable String name,
+            boolean mustChangePassword,
             LocalDate businessDate,
             List<CompanyView> companies) {}
 
@@ -87,15 +101,38 @@ class TodayController {
             String title,
             String amount) {}
 
-    record ActivityView(long id, Instant at, String who, String action, String text) {}
+    /** @param changes what was and what is now; empty where nothing is compared */
+    record ActivityView(
+            long id,
+            Instant at,
+            String who,
+            String login,
+            String action,
+            String text,
+            String changes,
+            String address,
+            String request) {
+        static ActivityView of(Activity a) {
+            return new ActivityView(
+                    a.id(),
+                    a.happenedAt(),
+                    a.who(),
+                    a.login(),
+                    a.action(),
+                    a.text(),
+                    a.changes(),
+                    a.address(),
+                    a.request());
+        }
+    }
 
     @GetMapping("/session")
     @Requires(Right.NOBODY_IN_PARTICULAR)
     SessionView session() {
         var actor = RightsInterceptor.currentActor();
-        LocalDate today = LocalDate.now(clock);
+        LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
         if (actor == null) {
-            return new SessionView(!people.anybody(), null, null, today, List.of());
+            return new SessionView(!people.anybody(), null, null, false, today, List.of());
         }
         List<CompanyView> mine = people.companies(actor.personId()).stream()
                 .map(id -> {
@@ -105,11 +142,14 @@ class TodayController {
                             company.name(),
                             company.baseCurrency().getCode(),
                             company.onePerson(),
+                            company.amountStyle(),
+                            company.dateOrder(),
+                            companies.today(company.id()),
                             people.roles(actor.personId(), id));
                 })
                 .filter(c -> !c.roles().isEmpty())
                 .toList();
-        return new SessionView(false, actor.login(), actor.name(), today, mine);
+        return new SessionView(false, actor.login(), actor.name(), people.mustChange(actor.personId()), today, mine);
     }
 
     @GetMapping("/companies/{companyId}/today")
@@ -176,7 +216,7 @@ class TodayController {
             @RequestParam(defaultValue = "0") long before,
             @RequestParam(defaultValue = "") String text) {
         return activity.search(companyId, before, text).stream()
-                .map(a -> new ActivityView(a.id(), a.happenedAt(), a.who(), a.action(), a.text()))
+                .map(ActivityView::of)
                 .toList();
     }
 
@@ -186,7 +226,7 @@ class TodayController {
     List<ActivityView> activityOf(
             @PathVariable long companyId, @PathVariable String objectType, @PathVariable long objectId) {
         return activity.ofObject(companyId, objectType, objectId).stream()
-                .map(a -> new ActivityView(a.id(), a.happenedAt(), a.who(), a.action(), a.text()))
+                .map(ActivityView::of)
                 .toList();
     }
 }

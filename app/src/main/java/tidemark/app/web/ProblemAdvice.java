@@ -9,11 +9,13 @@ import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.orm.jpa.JpaSystemException;
 import org.springframework.security.authentication.InsufficientAuthenticationException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.MissingRequestValueException;
 import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -23,6 +25,8 @@ import org.springframework.web.multipart.support.MissingServletRequestPartExcept
 import org.springframework.web.servlet.resource.NoResourceFoundException;
 import tidemark.app.access.Forbidden;
 import tidemark.app.access.Missing;
+import tidemark.app.access.PasswordDue;
+import tidemark.app.access.SignInClosed;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 
@@ -31,7 +35,7 @@ import tidemark.core.problem.RuleViolation;
 class ProblemAdvice {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
     /** Broken by what somebody else did meanwhile, rather than by what was asked. */
-    private static final Set<String> CONFLICTS = Set.of(
+    static final Set<String> CONFLICTS = Set.of(
             "match.taken",
             "match.gone",
             "month.state",
@@ -48,13 +52,20 @@ class ProblemAdvice {
             "payment.presented",
             "transfer.reversed",
             "draft.gone",
-            "draft.changed");
+            "draft.changed",
+            "key.running",
+            "key.done",
+            "receipt.double");
 
     @ExceptionHandler
     ProblemDetail rule(RuleViolation violation) {
         HttpStatus status =
                 CONFLICTS.contains(violation.code()) ? HttpStatus.CONFLICT : HttpStatus.UNPROCESSABLE_CONTENT;
         return detail(status, violation.problems());
+    }
+
+    static ProblemDetail detail(HttpStatus status, Problem problem) {
+        return detail(status, List.of(problem));
     }
 
     private static ProblemDetail detail(HttpStatus status, List<Problem> problems) {
@@ -109,6 +120,30 @@ class ProblemAdvice {
     }
 
     @ExceptionHandler
+    ResponseEntity<ProblemDetail> closed(SignInClosed e) {
+        return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS)
+                .header("Retry-After", Long.toString(e.seconds()))
+                .body(detail(
+                        HttpStatus.TOO_MANY_REQUESTS,
+                        "sign-in.closed",
+                        "",
+                        "too many wrong passwords in a row",
+                        "a pause of " + (e.seconds() + 59) / 60 + " minutes",
+                        "Wait that long, then sign in again."));
+    }
+
+    @ExceptionHandler
+    ProblemDetail passwordDue(PasswordDue e) {
+        return detail(
+                HttpStatus.FORBIDDEN,
+                "password.due",
+                "",
+                "a password that somebody else chose",
+                "one that only you know",
+                "Change the password, then go on.");
+    }
+
+    @ExceptionHandler
     ProblemDetail missing(Missing e) {
         return detail(
                 HttpStatus.NOT_FOUND,
@@ -156,13 +191,101 @@ class ProblemAdvice {
         MissingServletRequestPartException.class
     })
     ProblemDetail unreadable(Exception e) {
+        if (e instanceof MissingRequestValueException || e instanceof MissingServletRequestPartException) {
+            return detail(
+                    HttpStatus.BAD_REQUEST,
+                    "request.missing",
+                    place(e),
+                    "nothing",
+                    "a value, which this question cannot do without",
+                    "Give it, and ask again.");
+        }
         return detail(
                 HttpStatus.BAD_REQUEST,
                 "request.unreadable",
-                "",
+                place(e),
                 "a value that cannot be read, such as a date or a number",
                 "dates as 2026-06-04 and whole identifiers",
                 "Check the fields and try again.");
+    }
+
+    /** The field that could not be read, {@code lines[2].date}. */
+    private static String place(Exception e) {
+        if (e instanceof MethodArgumentTypeMismatchException mismatch) {
+            return mismatch.getName();
+        }
+        if (e instanceof MissingServletRequestParameterException missing) {
+            return missing.getParameterName();
+        }
+        if (e instanceof MissingServletRequestPartException missing) {
+            return missing.getRequestPartName();
+        }
+        for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+            if (cause instanceof tools.jackson.databind.DatabindException bad) {
+                StringBuilder out = new StringBuilder();
+                bad.getPath()
+                        .forEach(p -> out.append(
+                                p.getPropertyName() == null
+                                        ? "[" + p.getIndex() + "]"
+                                        : (out.isEmpty() ? "" : ".") + p.getPropertyName()));
+                return out.toString();
+            }
+        }
+        return "";
+    }
+
+    /** A month or day so far off that it cannot be reckoned with. */
+    @ExceptionHandler({java.time.DateTimeException.class, ArithmeticException.class})
+    ProblemDetail beyondReckoning(Exception e) {
+        return detail(
+                HttpStatus.BAD_REQUEST,
+                "value.range",
+                "",
+                "a value too large or too far off to be reckoned with",
+                "days from 1900 to 2999, and amounts that can be",
+                "Check the dates and amounts.");
+    }
+
+    @ExceptionHandler
+    ProblemDetail contentType(org.springframework.web.HttpMediaTypeNotSupportedException e) {
+        return detail(
+                HttpStatus.UNSUPPORTED_MEDIA_TYPE,
+                "request.type",
+                "Content-Type",
+                e.getContentType() == null ? "none" : "another type of content",
+                "application/json, or a form with a file where one is asked for",
+                "Set the header.");
+    }
+
+    @ExceptionHandler
+    ProblemDetail answerType(org.springframework.web.HttpMediaTypeNotAcceptableException e) {
+        return detail(
+                HttpStatus.NOT_ACCEPTABLE,
+                "request.accept",
+                "Accept",
+                "a type of answer that is not given here",
+                "application/json",
+                "Set the header, or leave it out.");
+    }
+
+    @ExceptionHandler
+    ProblemDetail brokenUpload(org.springframework.web.multipart.MultipartException e) {
+        return detail(
+                HttpStatus.BAD_REQUEST,
+                "file.broken",
+                "",
+                "a form with a file that ends in the middle or is put together wrongly",
+                "a whole one",
+                "Send the file again.");
+    }
+
+    /** Whoever asked has gone; there is nobody to answer. */
+    @ExceptionHandler({
+        org.springframework.web.context.request.async.AsyncRequestNotUsableException.class,
+        org.apache.catalina.connector.ClientAbortException.class
+    })
+    void gone(Exception e) {
+        LOG.debug("The connection was closed before the answer", e);
     }
 
     @ExceptionHandler
@@ -176,13 +299,13 @@ class ProblemAdvice {
                 "Ask the bank for a shorter period.");
     }
 
-    @ExceptionHandler({
-        DataIntegrityViolationException.class,
-        ObjectOptimisticLockingFailureException.class,
-        PessimisticLockingFailureException.class
-    })
-    ProblemDetail meanwhile(Exception e) {
-        LOG.info("Refused, since the data changed meanwhile", e);
+    @ExceptionHandler
+    ProblemDetail changedMeanwhile(ObjectOptimisticLockingFailureException e) {
+        LOG.info("Refused, since it changed meanwhile: {}", e.getMessage());
+        return meanwhile();
+    }
+
+    private static ProblemDetail meanwhile() {
         return detail(
                 HttpStatus.CONFLICT,
                 "changed.meanwhile",
@@ -190,6 +313,35 @@ class ProblemAdvice {
                 "something that changed while you worked on it",
                 "what you saw",
                 "Look at it again and repeat what you did; nothing was changed.");
+    }
+
+    /** Waited for somebody else's change in vain. */
+    @ExceptionHandler
+    ProblemDetail busy(PessimisticLockingFailureException e) {
+        LOG.warn(
+                "Waited too long for another change: {}",
+                e.getMostSpecificCause().getMessage());
+        return detail(
+                HttpStatus.SERVICE_UNAVAILABLE,
+                "busy",
+                "",
+                "another change that took too long",
+                "a free account",
+                "Nothing was changed. Wait a moment, then try again.");
+    }
+
+    /** Only what somebody else wrote first is a conflict; any other constraint that fails is a fault of ours. */
+    @ExceptionHandler
+    ProblemDetail constraint(DataIntegrityViolationException e) {
+        boolean taken = e.getMostSpecificCause() instanceof java.sql.SQLException sql
+                && sql.getErrorCode() == org.h2.api.ErrorCode.DUPLICATE_KEY_1;
+        if (taken) {
+            LOG.info(
+                    "Refused, since it was taken meanwhile: {}",
+                    e.getMostSpecificCause().getMessage());
+            return meanwhile();
+        }
+        return unexpected(e);
     }
 
     @ExceptionHandler
@@ -216,6 +368,7 @@ class ProblemAdvice {
                 "",
                 "something that should not happen",
                 "an answer",
-                "Nothing was changed. Try again; if it stays, give the time to whoever looks after the installation.");
+                "It may have been done or not: look before you repeat it. If it stays, give the time to whoever looks"
+                        + " after the installation.");
     }
 }

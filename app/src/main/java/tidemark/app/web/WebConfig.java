@@ -2,11 +2,14 @@ package tidemark.app.web;
 
 import java.io.IOException;
 import java.time.Duration;
+import java.time.LocalDate;
+import java.time.YearMonth;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.core.io.Resource;
+import org.springframework.format.FormatterRegistry;
 import org.springframework.http.CacheControl;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
@@ -19,14 +22,24 @@ import tidemark.app.access.RightsInterceptor;
 @Configuration(proxyBeanMethods = false)
 class WebConfig implements WebMvcConfigurer {
     private final RightsInterceptor rights;
+    private final OnceOnly once;
 
-    WebConfig(RightsInterceptor rights) {
+    WebConfig(RightsInterceptor rights, OnceOnly once) {
         this.rights = rights;
+        this.once = once;
+    }
+
+    @Override
+    public void addFormatters(FormatterRegistry registry) {
+        registry.addConverter(String.class, LocalDate.class, ReadingRules::day);
+        registry.addConverter(String.class, YearMonth.class, ReadingRules::month);
     }
 
     @Override
     public void addInterceptors(InterceptorRegistry registry) {
         registry.addInterceptor(rights).addPathPatterns("/api/**");
+        // whoever has no right gets no answer of an earlier change either
+        registry.addInterceptor(once).addPathPatterns("/api/**");
     }
 
     @Override
@@ -54,7 +67,7 @@ class WebConfig implements WebMvcConfigurer {
             if (file != null) {
                 return file;
             }
-            boolean page = !path.contains(".") && !path.startsWith("api/");
+            boolean page = !path.contains(".") && !path.startsWith("api/") && !path.startsWith("actuator/");
             return page ? new ClassPathResource("/static/index.html") : null;
         }
     }

@@ -6,12 +6,16 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import org.joda.money.CurrencyUnit;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.web.bind.annotation.RequestMethod;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 import tidemark.app.company.Companies;
@@ -37,17 +41,20 @@ class RightsTest {
 
     private static List<Endpoint> endpoints(RunningApp.App app) {
         List<Endpoint> out = new ArrayList<>();
-        app.bean(RequestMappingHandlerMapping.class).getHandlerMethods().forEach((info, method) -> {
-            if (method.getBeanType().getName().startsWith("tidemark.")) {
-                Requires requires = method.getMethodAnnotation(Requires.class);
-                assertNotNull(requires, method + " names no right");
-                for (String pattern : info.getPatternValues()) {
-                    for (RequestMethod verb : info.getMethodsCondition().getMethods()) {
-                        out.add(new Endpoint(verb.name(), pattern, requires.value()));
+        app.context()
+                .getBean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
+                .getHandlerMethods()
+                .forEach((info, method) -> {
+                    if (method.getBeanType().getName().startsWith("tidemark.")) {
+                        Requires requires = method.getMethodAnnotation(Requires.class);
+                        assertNotNull(requires, method + " names no right");
+                        for (String pattern : info.getPatternValues()) {
+                            for (RequestMethod verb : info.getMethodsCondition().getMethods()) {
+                                out.add(new Endpoint(verb.name(), pattern, requires.value()));
+                            }
+                        }
                     }
-                }
-            }
-        });
+                });
         assertTrue(out.size() > 40, "found only " + out.size() + " endpoints");
         return out;
     }
@@ -117,6 +124,84 @@ class RightsTest {
                         .status());
     }
 
+    /** Real identifiers of the demo company, put behind the address of a company that the person does have. */
+    @Test
+    void everyEndpoint_withTheIdentifiersOfAnotherCompany_findsNothing(RunningApp.App app) {
+        JdbcTemplate jdbc = app.bean(JdbcTemplate.class);
+        Client stranger = Client.signedIn(app, "stranger", OTHERS);
+        long own = stranger.company();
+        long demo = Client.signedIn(app, "maren").company();
+        Map<String, String> tables = Map.ofEntries(
+                Map.entry("accountId", "bank_account"),
+                Map.entry("bankAccountId", "bank_account"),
+                Map.entry("ledgerAccountId", "ledger_account"),
+                Map.entry("entryId", "journal_entry"),
+                Map.entry("partyId", "party"),
+                Map.entry("paymentId", "payment"),
+                Map.entry("transferId", "transfer"),
+                Map.entry("draftId", "draft"),
+                Map.entry("settlementId", "settlement"),
+                Map.entry("lineId", "bank_line"),
+                Map.entry("cashEntryId", "cash_entry"),
+                Map.entry("statementId", "statement"),
+                Map.entry("matchId", "item_match"),
+                Map.entry("ruleId", "matching_rule"),
+                Map.entry("personId", "person"));
+        Map<String, Long> theirs = new HashMap<>();
+        tables.forEach((name, table) -> {
+            boolean ofCompany = !jdbc.queryForList(
+                            "select 1 from information_schema.columns where table_name = ? and column_name = 'COMPANY_ID'",
+                            table.toUpperCase(java.util.Locale.ROOT))
+                    .isEmpty();
+            jdbc.queryForList(
+                            "select min(id) from " + table + (ofCompany ? " where company_id = " + demo : ""),
+                            Long.class)
+                    .forEach(id -> theirs.put(name, id == null ? 1L : id));
+        });
+        Set<String> crossed = new TreeSet<>();
+        for (Endpoint e : endpoints(app)) {
+            if (!e.pattern().contains("{companyId}")) {
+                continue;
+            }
+            String path = e.pattern().replace("{companyId}", Long.toString(own)).replace("{month}", "2026-06");
+            boolean real = false;
+            for (Map.Entry<String, Long> id : theirs.entrySet()) {
+                real |= path.contains("{" + id.getKey() + "}");
+                path = path.replace("{" + id.getKey() + "}", id.getValue().toString());
+            }
+            if (real) {
+                path = path.replaceAll("\\{\\w+}", "1");
+                Client.Answer answer = stranger.method(
+                        e.method(),
+                        path + "?date=2026-06-30&from=2026-06-01&to=2026-06-30" + "&length=MONTH&form=CSV&text=",
+                        Map.of("note", "a note on it", "date", "2026-07-02", "reason", "no reason"));
+                assertTrue(
+                        answer.status() / 100 == 4, e + " " + path + " gave " + answer.status() + " " + answer.body());
+                crossed.add(e.method() + " " + e.pattern());
+            }
+        }
+        assertTrue(crossed.size() > 60, "crossed only " + crossed.size());
+    }
+
+    /** What a question leaves out has a value that can be read; one without any filter is never a bad one. */
+    @Test
+    void everyQuestion_withoutItsFilters_isAGoodOne(RunningApp.App app) {
+        Client iris = Client.signedIn(app, "iris");
+        int asked = 0;
+        for (Endpoint e : endpoints(app)) {
+            boolean plain = !e.pattern()
+                    .replaceAll("\\{(companyId|accountId|month)}", "")
+                    .contains("{");
+            if (e.method().equals("GET") && plain && e.right() != Right.CERTIFY) {
+                Client.Answer answer = iris.get(path(e, iris.company(), iris.account("Operating")));
+                boolean needsMore = answer.code().equals("request.missing");
+                assertTrue(answer.status() != 400 || needsMore, e + " gave " + answer.body());
+                asked += needsMore ? 0 : 1;
+            }
+        }
+        assertTrue(asked > 20, "asked only " + asked);
+    }
+
     @Test
     void change_withoutTheCsrfToken_isRefused(RunningApp.App app) {
         Client maren = Client.signedIn(app, "maren");
@@ -141,7 +226,7 @@ class RightsTest {
         Client client = new Client(app);
         client.get("/api/session");
         Map<String, String> wrong = Map.of("login", "locked", "password", "the wrong password");
-        for (int i = 0; i < 4; i++) {
+        for (int i = 0; i < 5; i++) {
             assertEquals("sign-in.refused", client.post("/api/session", wrong).code());
         }
         assertEquals("sign-in.closed", client.post("/api/session", wrong).code());

@@ -82,6 +82,19 @@ public final class NewCompany {
         return ok(post("/bank-accounts", form)).path("id").asLong();
     }
 
+    /** Books a movement of the account and gives its cash entry. */
+    public long bankAccountWithEntry(long bank) {
+        ok(iris.upload(
+                base + "/ledger/cash-entry-files?bankAccountId=" + bank + "&otherAccount=6010",
+                "entries.csv",
+                "date,amount\n2026-06-02,-1.00\n".getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+        return get("/bank-accounts/" + bank + "/months/2026-06")
+                .path("notOnStatement")
+                .get(0)
+                .path("entryId")
+                .asLong();
+    }
+
     public long party(String control, String name, int discountPercent) {
         return ok(post(
                         "/parties",

@@ -69,6 +69,51 @@ class PaymentsTest {
     }
 
     @Test
+    void waitingPayments_reserveWhatTheyWillSettle_untilVoidOrBooked() {
+        long orrin = c.party("PAYABLES", "Orrin Paints", 0);
+        long bank = c.bankAccount("Operating", "", "1000.00");
+        long item = c.invoiced(orrin, "B1", "2026-06-01", "300.00", "6010");
+        long waiting = ok(c.post(
+                        "/payments", c.payment(bank, orrin, "", "2026-12-01", List.of(part(item, "200.00", "")), "")))
+                .path("payments")
+                .get(0)
+                .path("id")
+                .asLong();
+        assertEquals(
+                "settle.reserved",
+                c.post("/payments", c.payment(bank, orrin, "", "2026-06-02", List.of(part(item, "101.00", "")), ""))
+                        .code());
+        ok(c.post("/payments", c.payment(bank, orrin, "", "2026-06-02", List.of(part(item, "100.00", "")), "")));
+        ok(c.post("/payments/" + waiting + "/void", Map.of("date", "2026-06-03", "reason", "not meant")));
+        ok(c.post("/payments", c.payment(bank, orrin, "", "2026-06-03", List.of(part(item, "200.00", "")), "")));
+        c.checkBooks();
+    }
+
+    @Test
+    void duePayments_bookAllButTheOneThatCannotBe_andNameIt(RunningApp.App app) {
+        long bank = c.bankAccount("Operating", "", "1000.00");
+        for (int i = 0; i < 3; i++) {
+            ok(c.post("/payments", c.payment(bank, null, "", "2026-12-0" + (i + 1), List.of(), "1" + i + ".00")));
+        }
+        org.springframework.jdbc.core.JdbcTemplate jdbc = app.bean(org.springframework.jdbc.core.JdbcTemplate.class);
+        // their date has come; one is for an account that was retired meanwhile
+        jdbc.update("update payment set payment_date = date '2026-06-15' where bank_account_id = ?", bank);
+        jdbc.update(
+                "update payment set parts = replace(parts, '6010', '9999') where bank_account_id = ? and number = '1002'",
+                bank);
+        JsonNode preview = ok(c.post("/due-payments?preview=true", Map.of()));
+        assertEquals(2, preview.path("count").asInt());
+        JsonNode done = ok(c.post("/due-payments", Map.of()));
+        assertEquals(2, done.path("count").asInt());
+        assertEquals(
+                "Check 1002, Orrin Paints",
+                done.path("left").get(0).path("title").asString());
+        assertTrue(done.path("left").get(0).path("reason").asString().contains("9999"));
+        assertEquals("978.00", c.balance("1010"));
+        c.checkBooks();
+    }
+
+    @Test
     void payment_datedAhead_waits_andAboveTheLimitTakesASecondPerson(RunningApp.App app) {
         long bank = c.bankAccount("Operating", "", "90000.00");
         JsonNode waits = ok(c.post("/payments", c.payment(bank, null, "", "2026-07-10", List.of(), "50.00")));

@@ -332,20 +332,24 @@ class SetUpAndDraftsTest {
                     .path("id")
                     .asLong());
         }
-        assertEquals(3, c.get("/drafts?kind=ENTRY&person=Iris%20Calloway").size());
-        assertEquals(1, c.get("/drafts?from=2026-06-03").size());
-        assertEquals(0, c.get("/drafts?kind=PAYMENT").size());
+        assertEquals(
+                3,
+                c.get("/drafts?kind=ENTRY&person=Iris%20Calloway")
+                        .path("drafts")
+                        .size());
+        assertEquals(1, c.get("/drafts?from=2026-06-03").path("drafts").size());
+        assertEquals(0, c.get("/drafts?kind=PAYMENT").path("drafts").size());
         Map<String, Object> run = Map.of("draftIds", ids, "accountingDate", "2026-06-20");
         JsonNode preview = ok(c.post("/posting-runs?preview=true", run));
         assertEquals(2, preview.path("posted").asInt());
-        assertEquals(3, c.get("/drafts").size(), "a preview keeps nothing");
+        assertEquals(3, c.get("/drafts").path("drafts").size(), "a preview keeps nothing");
         JsonNode done = ok(c.post("/posting-runs", run));
         assertEquals(2, done.path("posted").asInt());
         assertEquals(1, done.path("refused").asInt());
         assertEquals(
                 "2026-06-20",
                 done.path("booked").path("entries").get(0).path("date").asString());
-        JsonNode left = c.get("/drafts");
+        JsonNode left = c.get("/drafts").path("drafts");
         assertEquals(1, left.size());
         assertEquals("Draft 1", left.get(0).path("title").asString());
         JsonNode log = c.get("/posting-runs").get(0);

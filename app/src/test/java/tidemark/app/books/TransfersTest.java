@@ -56,7 +56,7 @@ class TransfersTest {
                     && effect.path("after").asString().equals("990.00");
         }
         assertTrue(own, "the account's own balance is in its own currency");
-        long id = c.get("/transfers").get(0).path("id").asLong();
+        long id = c.get("/transfers").path("transfers").get(0).path("id").asLong();
         long entry = made.path("entries").get(0).path("id").asLong();
         assertEquals(
                 "entry.source",
@@ -136,7 +136,9 @@ class TransfersTest {
                 .asLong();
         JsonNode run = ok(c.post("/posting-runs", Map.of("draftIds", List.of(draft), "accountingDate", "2026-06-20")));
         assertEquals(1, run.path("posted").asInt(), run.toString());
-        assertEquals("2026-06-20", c.get("/transfers").get(0).path("toDate").asString());
+        assertEquals(
+                "2026-06-20",
+                c.get("/transfers").path("transfers").get(0).path("toDate").asString());
         JsonNode booked = ok(c.post(
                 "/ledger/entries",
                 Map.of(

@@ -39,6 +39,7 @@ public final class RunningApp implements BeforeAllCallback, ParameterResolver {
                         "tidemark.data", data.toString(),
                         "tidemark.port", "0",
                         "tidemark.link.patience-seconds", "2",
+                        "tidemark.locks.strict", "true",
                         "springdoc.api-docs.path", "/api-docs"));
                 context = application.run();
                 started = this;

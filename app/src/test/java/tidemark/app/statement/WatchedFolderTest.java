@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
@@ -54,5 +55,17 @@ class WatchedFolderTest {
         folder.look();
         folder.look();
         assertTrue(names(own.resolve("refused")).contains("june.csv"), "the same file twice");
+
+        String longest = "n".repeat(244) + ".csv";
+        Files.writeString(own.resolve(longest), "no statement");
+        Files.writeString(own.resolve("=cmd|x!A1 gnp.csv"), "no statement");
+        Path secret = Files.writeString(Files.createTempFile("secret", ".csv"), csv);
+        Files.createSymbolicLink(own.resolve("link.csv"), secret);
+        folder.look();
+        folder.look();
+        folder.look();
+        assertTrue(names(own.resolve("done")).contains(longest), "names of any length");
+        assertTrue(Files.exists(own.resolve("link.csv"), LinkOption.NOFOLLOW_LINKS), "links are left alone");
+        assertEquals(csv, Files.readString(secret));
     }
 }

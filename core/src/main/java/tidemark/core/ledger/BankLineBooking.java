@@ -1,9 +1,11 @@
 package tidemark.core.ledger;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;
@@ -17,6 +19,7 @@ public final class BankLineBooking {
      *
      * @param ownMinorUnits the bank line's amount, positive into the account, in the account's currency
      * @param baseMinorUnits the same in the company's currency
+     * @param rate what ties the two on an account in another currency; absent on one in the company's
      */
     public record Movement(
             LocalDate date,
@@ -25,11 +28,17 @@ public final class BankLineBooking {
             long baseMinorUnits,
             String reference,
             String party,
-            String text) {
+            String text,
+            Optional<BigDecimal> rate) {
         /** A movement on an account in the company's currency. */
         public Movement(
                 LocalDate date, CurrencyUnit base, long minorUnits, String reference, String party, String text) {
-            this(date, base, minorUnits, minorUnits, reference, party, text);
+            this(date, base, minorUnits, minorUnits, reference, party, text, Optional.empty());
+        }
+
+        private JournalLine cash(String cashCode) {
+            JournalLine line = new JournalLine(cashCode, baseMinorUnits, party, text);
+            return rate.map(r -> line.own(ownMinorUnits, r)).orElse(line);
         }
     }
 
@@ -51,7 +60,7 @@ public final class BankLineBooking {
                 m.reference(),
                 m.text(),
                 List.of(
-                        new JournalLine(cashCode, m.baseMinorUnits(), m.party(), m.text()).own(m.ownMinorUnits()),
+                        m.cash(cashCode),
                         new JournalLine(otherCode, Math.negateExact(m.baseMinorUnits()), m.party(), m.text())
                                 .of(partyId)));
     }
@@ -64,8 +73,7 @@ public final class BankLineBooking {
      */
     public static JournalEntry parted(
             Movement m, String cashCode, List<SplitPart> parts, Map<String, Taxes.Tax> taxes) {
-        if (m.ownMinorUnits() != m.baseMinorUnits()
-                && parts.stream().anyMatch(p -> p.minorUnits().isPresent())) {
+        if (m.rate().isPresent() && parts.stream().anyMatch(p -> p.minorUnits().isPresent())) {
             throw new RuleViolation(
                     "split.foreign",
                     "parts",
@@ -75,7 +83,7 @@ public final class BankLineBooking {
         }
         long[] amounts = SplitPart.amounts(m.baseMinorUnits(), parts);
         List<JournalLine> lines = new ArrayList<>();
-        lines.add(new JournalLine(cashCode, m.baseMinorUnits(), m.party(), m.text()).own(m.ownMinorUnits()));
+        lines.add(m.cash(cashCode));
         for (int i = 0; i < amounts.length; i++) {
             SplitPart part = parts.get(i);
             if (part.account().equals(cashCode)) {

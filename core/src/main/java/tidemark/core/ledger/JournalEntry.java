@@ -60,6 +60,11 @@ public record JournalEntry(
         }
     }
 
+    /** The same entry with other lines. */
+    public JournalEntry with(List<JournalLine> others) {
+        return new JournalEntry(date, documentDate, currency, reference, text, others);
+    }
+
     /** An entry whose paper bears the accounting date. */
     public JournalEntry(LocalDate date, CurrencyUnit currency, String reference, String text, List<JournalLine> lines) {
         this(date, date, currency, reference, text, lines);

@@ -1,6 +1,8 @@
 package tidemark.core.ledger;
 
+import java.math.BigDecimal;
 import java.util.Objects;
+import java.util.Optional;
 
 /**
  * One line of a journal entry. Absent texts are empty.
@@ -13,6 +15,8 @@ import java.util.Objects;
  * @param text what the line is for
  * @param costCentre code of a cost centre
  * @param taxCode code of the tax that the line is, or that its net amount bears
+ * @param rate what ties both amounts of a line on a foreign account; absent on all others, and where an exchange
+ *     difference is booked, whose own amount is zero
  */
 public record JournalLine(
         String accountCode,
@@ -22,7 +26,8 @@ public record JournalLine(
         String party,
         String text,
         String costCentre,
-        String taxCode) {
+        String taxCode,
+        Optional<BigDecimal> rate) {
     public JournalLine {
         Objects.requireNonNull(partyId);
         Objects.requireNonNull(party);
@@ -39,7 +44,7 @@ public record JournalLine(
 
     /** A line on an account in the company's currency, of nobody's items. */
     public JournalLine(String accountCode, long minorUnits, String party, String text) {
-        this(accountCode, minorUnits, minorUnits, PartyId.NONE, party, text, "", "");
+        this(accountCode, minorUnits, minorUnits, PartyId.NONE, party, text, "", "", Optional.empty());
     }
 
     public static JournalLine debit(String accountCode, long minorUnits, String party, String text) {
@@ -52,16 +57,32 @@ public record JournalLine(
 
     /** The line as an item of that customer or supplier. */
     public JournalLine of(PartyId id) {
-        return new JournalLine(accountCode, minorUnits, ownMinorUnits, id, party, text, costCentre, taxCode);
+        return new JournalLine(accountCode, minorUnits, ownMinorUnits, id, party, text, costCentre, taxCode, rate);
     }
 
-    /** The line with this amount in its account's own currency. */
-    public JournalLine own(long own) {
-        return new JournalLine(accountCode, minorUnits, own, partyId, party, text, costCentre, taxCode);
+    /** The line with another amount in the company's currency. */
+    public JournalLine worth(long units) {
+        return new JournalLine(accountCode, units, units, partyId, party, text, costCentre, taxCode, Optional.empty());
+    }
+
+    /** The line with this amount in its account's own currency, and the rate that ties the two. */
+    public JournalLine own(long own, BigDecimal tie) {
+        return new JournalLine(
+                accountCode, minorUnits, own, partyId, party, text, costCentre, taxCode, Optional.of(tie));
+    }
+
+    /** The line as an exchange difference: nothing moves in the account's own currency. */
+    public JournalLine exchangeDifference() {
+        return new JournalLine(accountCode, minorUnits, 0, partyId, party, text, costCentre, taxCode, Optional.empty());
+    }
+
+    /** Whether nothing is said yet of the amount in the account's own currency, if that is another. */
+    public boolean ownIsOpen() {
+        return rate.isEmpty() && ownMinorUnits == minorUnits;
     }
 
     public JournalLine tagged(String centre, String tax) {
-        return new JournalLine(accountCode, minorUnits, ownMinorUnits, partyId, party, text, centre, tax);
+        return new JournalLine(accountCode, minorUnits, ownMinorUnits, partyId, party, text, centre, tax, rate);
     }
 
     JournalLine reversed() {
@@ -73,6 +94,7 @@ public record JournalLine(
                 party,
                 text,
                 costCentre,
-                taxCode);
+                taxCode,
+                rate);
     }
 }

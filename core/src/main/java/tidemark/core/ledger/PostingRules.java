@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.joda.money.CurrencyUnit;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 
@@ -15,7 +16,7 @@ import tidemark.core.problem.RuleViolation;
  * @param accounts the chart, by code
  * @param heldTo for each cash account by code, the last day on which nothing may be booked any more, because it is
  *     certified or waits for its certification
- * @param foreign codes of the accounts that are kept in a currency of their own
+ * @param foreign the accounts that are kept in a currency of their own, by code
  * @param closedMonths months in which the company takes no entry any more
  * @param costCentres codes of the active cost centres
  * @param taxCodes codes of the active taxes
@@ -24,7 +25,7 @@ import tidemark.core.problem.RuleViolation;
 public record PostingRules(
         Map<String, LedgerAccount> accounts,
         Map<String, LocalDate> heldTo,
-        Set<String> foreign,
+        Map<String, CurrencyUnit> foreign,
         Set<YearMonth> closedMonths,
         Set<String> costCentres,
         Set<String> taxCodes,
@@ -35,7 +36,7 @@ public record PostingRules(
     public PostingRules {
         accounts = Map.copyOf(accounts);
         heldTo = Map.copyOf(heldTo);
-        foreign = Set.copyOf(foreign);
+        foreign = Map.copyOf(foreign);
         closedMonths = Set.copyOf(closedMonths);
         costCentres = Set.copyOf(costCentres);
         taxCodes = Set.copyOf(taxCodes);
@@ -44,7 +45,7 @@ public record PostingRules(
 
     /** Rules of a company without closed months, cost centres, taxes and parties. */
     public PostingRules(Map<String, LedgerAccount> accounts, Map<String, LocalDate> heldTo) {
-        this(accounts, heldTo, Set.of(), Set.of(), Set.of(), Set.of(), Map.of());
+        this(accounts, heldTo, Map.of(), Set.of(), Set.of(), Set.of(), Map.of());
     }
 
     /** Collects every problem, in line order; empty when the entry may be posted. Cost: O(lines). */
@@ -98,13 +99,34 @@ public record PostingRules(
                         "a date after " + held + ", up to which this account is certified or waits for it",
                         "Date the entry after " + held + ", or have that month reopened."));
             }
+            checkCurrency(line, account, entry.currency(), where, problems);
             checkTags(line, account, where, problems);
         }
         return List.copyOf(problems);
     }
 
-    private void checkTags(JournalLine line, LedgerAccount account, String where, List<Problem> problems) {
-        if (line.ownMinorUnits() != line.minorUnits() && !foreign.contains(account.code())) {
+    /** Both amounts and their rate on a foreign account, save an exchange difference; one amount on all others. */
+    private void checkCurrency(
+            JournalLine line, LedgerAccount account, CurrencyUnit base, String where, List<Problem> problems) {
+        CurrencyUnit own = foreign.get(account.code());
+        if (own != null) {
+            boolean difference = line.ownMinorUnits() == 0 && line.rate().isEmpty();
+            boolean tied = line.rate().isPresent()
+                    && ForeignAmount.ties(
+                            line.ownMinorUnits(), line.minorUnits(), line.rate().get(), own, base);
+            if (!difference && !tied) {
+                problems.add(new Problem(
+                        "foreign.tie",
+                        where,
+                        line.rate().isEmpty()
+                                ? "one amount on " + account.code() + " " + account.name() + ", which is kept in "
+                                        + own.getCode()
+                                : "amounts in " + own.getCode() + " and " + base.getCode()
+                                        + " that the rate does not tie",
+                        "an amount in " + own.getCode() + ", one in " + base.getCode() + " and the rate between them",
+                        "Give two of the three."));
+            }
+        } else if (line.ownMinorUnits() != line.minorUnits() || line.rate().isPresent()) {
             problems.add(new Problem(
                     "currency.wrong",
                     where,
@@ -112,6 +134,9 @@ public record PostingRules(
                     "an amount in the company's currency",
                     "Leave the second amount out, or choose the account kept in that currency."));
         }
+    }
+
+    private void checkTags(JournalLine line, LedgerAccount account, String where, List<Problem> problems) {
         if (!line.costCentre().isEmpty() && !costCentres.contains(line.costCentre())) {
             problems.add(new Problem(
                     "cost-centre.unknown",

@@ -202,7 +202,7 @@ public final class MinorUnits {
         return toDecimal(123_450, currency);
     }
 
-    private static String quoted(String text) {
+    static String quoted(String text) {
         if (text.isBlank()) {
             return "nothing";
         }

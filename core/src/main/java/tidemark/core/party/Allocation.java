@@ -22,8 +22,18 @@ public record Allocation(List<Part> parts, long paid, long discount) {
      * So much paid on an item, and so much deducted as discount; both not negative, not both zero.
      *
      * @param open what is open of the item, not negative
+     * @param shares what of the item's gross amount bears which tax; empty where it bears none
      */
-    public record Part(OpenItem item, long open, long paid, long discount) {
+    public record Part(OpenItem item, long open, long paid, long discount, List<DiscountBooking.Share> shares) {
+        public Part {
+            shares = List.copyOf(shares);
+        }
+
+        /** A part of an item that bears no tax. */
+        public Part(OpenItem item, long open, long paid, long discount) {
+            this(item, open, paid, discount, List.of());
+        }
+
         public long settled() {
             return Math.addExact(paid, discount);
         }
@@ -94,7 +104,8 @@ public record Allocation(List<Part> parts, long paid, long discount) {
                                         "discount.more",
                                         title,
                                         "a discount of " + MinorUnits.grouped(part.discount(), currency),
-                                        "at most " + MinorUnits.grouped(allowed, currency),
+                                        "at most " + MinorUnits.grouped(allowed, currency)
+                                                + ", which is what is left of the item's",
                                         "Lower the discount."));
             }
             paid = Math.addExact(paid, part.paid());

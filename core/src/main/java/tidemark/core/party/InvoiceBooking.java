@@ -9,6 +9,7 @@ import tidemark.core.ledger.Control;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.TaxUse;
 import tidemark.core.ledger.TaxedLine;
 import tidemark.core.ledger.Taxes;
 import tidemark.core.problem.RuleViolation;
@@ -46,7 +47,7 @@ public final class InvoiceBooking {
      * Customer's invoice: debit receivables gross, credit each line net and its tax. A supplier's, and every credit
      * note, the other way round.
      *
-     * @throws RuleViolation {@code invoice.lines}, {@code line.amount} or {@code tax.unknown}
+     * @throws RuleViolation {@code invoice.lines}, {@code line.amount} {@code tax.unknown} or {@code tax.use}
      */
     public static JournalEntry entry(
             Invoice invoice, String controlCode, CurrencyUnit currency, Map<String, Taxes.Tax> taxes) {
@@ -55,6 +56,7 @@ public final class InvoiceBooking {
                     "invoice.lines", "lines", "no line", "at least one line", "Say what the invoice is for.");
         }
         boolean controlDebit = (invoice.side() == Control.RECEIVABLES) == (invoice.kind() == Kind.INVOICE);
+        TaxUse use = invoice.side() == Control.RECEIVABLES ? TaxUse.SALES : TaxUse.PURCHASES;
         List<JournalLine> others = new ArrayList<>();
         long gross = 0;
         int number = 0;
@@ -69,7 +71,8 @@ public final class InvoiceBooking {
                         "Correct it.");
             }
             gross = Math.addExact(gross, line.gross());
-            others.addAll(Taxes.lines(controlDebit ? line.turned() : line, invoice.party(), taxes, "line " + number));
+            others.addAll(
+                    Taxes.lines(controlDebit ? line.turned() : line, invoice.party(), taxes, use, "line " + number));
         }
         List<JournalLine> all = new ArrayList<>();
         all.add(new JournalLine(controlCode, controlDebit ? gross : -gross, invoice.party(), invoice.title())

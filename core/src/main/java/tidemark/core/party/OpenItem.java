@@ -29,7 +29,10 @@ public record OpenItem(
         }
     }
 
-    /** An early-payment discount: up to {@code minorUnits}, not negative, when paid no later than {@code until}. */
+    /**
+     * An early-payment discount: up to {@code minorUnits}, not negative, when paid no later than {@code until}. Of an
+     * item that took some already, what is left: it is granted once for the item, not for each payment.
+     */
     public record Discount(LocalDate until, long minorUnits) {
         public static final Discount NONE = new Discount(LocalDate.EPOCH, 0);
 

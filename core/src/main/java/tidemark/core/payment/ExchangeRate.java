@@ -3,6 +3,7 @@ package tidemark.core.payment;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.LocalDate;
+import java.util.Optional;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.problem.RuleViolation;
 
@@ -24,6 +25,11 @@ public record ExchangeRate(CurrencyUnit foreign, CurrencyUnit base, LocalDate da
                     "a rate above zero with at most eight decimal places",
                     "Correct the rate.");
         }
+    }
+
+    /** What ties both amounts of a line on an account in the foreign currency; empty where it is the company's own. */
+    public Optional<BigDecimal> tie() {
+        return foreign.equals(base) ? Optional.empty() : Optional.of(rate);
     }
 
     /** Foreign minor units in the company's, rounded half up to the minor unit; sides kept. */

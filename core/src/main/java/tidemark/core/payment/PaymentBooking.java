@@ -1,5 +1,6 @@
 package tidemark.core.payment;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -8,9 +9,11 @@ import org.joda.money.CurrencyUnit;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.TaxUse;
 import tidemark.core.ledger.TaxedLine;
 import tidemark.core.ledger.Taxes;
 import tidemark.core.party.Allocation;
+import tidemark.core.party.DiscountBooking;
 import tidemark.core.problem.RuleViolation;
 
 /** The entries of payments out and of money received, and of a payment's clearing. */
@@ -59,8 +62,8 @@ public final class PaymentBooking {
     }
 
     /** Money in from a customer: the same with its sides turned. */
-    public static JournalEntry in(Terms terms, Counterpart party, Parts parts) {
-        return entry(terms, party, parts, Map.of(), -1);
+    public static JournalEntry in(Terms terms, Counterpart party, Parts parts, Map<String, Taxes.Tax> taxes) {
+        return entry(terms, party, parts, taxes, -1);
     }
 
     private static JournalEntry entry(
@@ -72,12 +75,9 @@ public final class PaymentBooking {
         }
         int number = 0;
         for (TaxedLine line : parts.expenses()) {
-            lines.addAll(Taxes.lines(line, party.name(), taxes, "line " + ++number));
+            lines.addAll(Taxes.lines(line, party.name(), taxes, TaxUse.PURCHASES, "line " + ++number));
         }
-        if (parts.items().discount() != 0) {
-            lines.add(new JournalLine(
-                    party.discountCode(), -sign * parts.items().discount(), party.name(), "Early-payment discount"));
-        }
+        lines.addAll(DiscountBooking.lines(parts.items().parts(), party.discountCode(), party.name(), taxes, -sign));
         if (parts.total() != 0) {
             lines.add(new JournalLine(terms.moneyCode(), -sign * parts.total(), party.name(), terms.text()));
         }
@@ -93,7 +93,8 @@ public final class PaymentBooking {
     }
 
     /** The entry with the amount of its money account in that account's own currency; signed minor units. */
-    public static JournalEntry inOwnCurrency(JournalEntry entry, String moneyCode, long ownMinorUnits) {
+    public static JournalEntry inOwnCurrency(
+            JournalEntry entry, String moneyCode, long ownMinorUnits, BigDecimal rate) {
         return new JournalEntry(
                 entry.date(),
                 entry.documentDate(),
@@ -101,7 +102,7 @@ public final class PaymentBooking {
                 entry.reference(),
                 entry.text(),
                 entry.lines().stream()
-                        .map(l -> l.accountCode().equals(moneyCode) ? l.own(ownMinorUnits) : l)
+                        .map(l -> l.accountCode().equals(moneyCode) ? l.own(ownMinorUnits, rate) : l)
                         .toList());
     }
 

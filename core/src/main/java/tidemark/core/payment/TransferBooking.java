@@ -1,8 +1,10 @@
 package tidemark.core.payment;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
@@ -17,8 +19,20 @@ public final class TransferBooking {
      *
      * @param ownMinorUnits above zero, in the account's currency
      * @param baseMinorUnits the same in the company's currency, above zero
+     * @param rate what ties the two on an account in another currency
      */
-    public record End(String cashCode, String name, LocalDate date, long ownMinorUnits, long baseMinorUnits) {}
+    public record End(
+            String cashCode,
+            String name,
+            LocalDate date,
+            long ownMinorUnits,
+            long baseMinorUnits,
+            Optional<BigDecimal> rate) {
+        private JournalLine line(int sign, String other, String text) {
+            JournalLine line = new JournalLine(cashCode, sign * baseMinorUnits, other, text);
+            return rate.map(r -> line.own(sign * ownMinorUnits, r)).orElse(line);
+        }
+    }
 
     /** Accounts that take what does not go straight from one end to the other. */
     public record Between(String betweenBanksCode, String exchangeGainCode, String exchangeLossCode) {}
@@ -47,10 +61,8 @@ public final class TransferBooking {
             throw new RuleViolation(
                     "transfer.amount", "amount", "an amount not above zero", "amounts above zero", "Correct it.");
         }
-        JournalLine sender =
-                new JournalLine(from.cashCode(), -from.baseMinorUnits(), to.name(), text).own(-from.ownMinorUnits());
-        JournalLine receiver =
-                new JournalLine(to.cashCode(), to.baseMinorUnits(), from.name(), text).own(to.ownMinorUnits());
+        JournalLine sender = from.line(-1, to.name(), text);
+        JournalLine receiver = to.line(1, from.name(), text);
         long gain = Math.subtractExact(to.baseMinorUnits(), from.baseMinorUnits());
         List<JournalLine> difference = gain == 0
                 ? List.of()

@@ -5,6 +5,7 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -12,7 +13,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.joda.money.CurrencyUnit;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
@@ -138,6 +141,23 @@ public final class CsvTable {
             } catch (RuleViolation e) {
                 problems.addAll(e.problems());
                 return 0;
+            }
+        }
+
+        /** A rate above zero; empty where the cell is. */
+        public Optional<BigDecimal> rate(String column) {
+            if (text(column).isEmpty()) {
+                return Optional.empty();
+            }
+            try {
+                BigDecimal rate = AmountStyle.POINT.decimal(text(column), 8, "line " + fileLine() + ", " + column);
+                if (rate.signum() <= 0) {
+                    problem("rate.unfit", column, text(column), "a rate above zero", "Correct the rate.");
+                }
+                return Optional.of(rate);
+            } catch (RuleViolation e) {
+                problems.addAll(e.problems());
+                return Optional.empty();
             }
         }
 

@@ -112,14 +112,14 @@ class LedgerSumsTest {
                         "1010", new LedgerAccount("1010", "Operating", AccountType.ASSET, true),
                         "1200", new LedgerAccount("1200", "Receivables", AccountType.ASSET, true, Control.RECEIVABLES)),
                 Map.of(),
-                Set.of(),
+                Map.of(),
                 Set.of(YearMonth.of(2026, 6)),
                 Set.of("YARD"),
                 Set.of("ST"),
                 Map.of(new PartyId(3), Control.RECEIVABLES, new PartyId(4), Control.PAYABLES));
         List<JournalLine> lines = new ArrayList<>();
         lines.add(JournalLine.debit("1010", 10, "", "").tagged("SHED", "VAT"));
-        lines.add(JournalLine.debit("1010", 10, "", "").own(9));
+        lines.add(JournalLine.debit("1010", 10, "", "").own(9, BigDecimal.ONE));
         lines.add(JournalLine.debit("1010", 10, "", "").of(new PartyId(99)));
         lines.add(JournalLine.credit("1200", 10, "", ""));
         lines.add(JournalLine.credit("1200", 10, "", "").of(new PartyId(4)));
@@ -151,9 +151,9 @@ class LedgerSumsTest {
 
     @Test
     void line_inItsOwnCurrency_liesOnTheSameSide() {
-        JournalLine line = JournalLine.credit("1040", 10_840, "", "").own(-10_000);
+        JournalLine line = JournalLine.credit("1040", 10_840, "", "").own(-10_000, new BigDecimal("1.084"));
         assertEquals(-10_000, line.ownMinorUnits());
         assertEquals(10_000, line.reversed().ownMinorUnits());
-        assertThrows(IllegalArgumentException.class, () -> line.own(10_000));
+        assertThrows(IllegalArgumentException.class, () -> line.own(10_000, BigDecimal.ONE));
     }
 }

@@ -126,7 +126,8 @@ class BooksOfPartiesTest {
         return PaymentBooking.in(
                 new PaymentBooking.Terms(date, CurrencyUnit.USD, "", "Receipt", "1250"),
                 new PaymentBooking.Counterpart(party, "P", "1200", "6840"),
-                new PaymentBooking.Parts(new Allocation(List.of(), 0, 0), random.nextInt(1, 120_000), List.of()));
+                new PaymentBooking.Parts(new Allocation(List.of(), 0, 0), random.nextInt(1, 120_000), List.of()),
+                TAXES);
     }
 
     @RepeatedTest(150)

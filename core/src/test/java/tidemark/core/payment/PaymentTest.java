@@ -8,6 +8,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Random;
 import org.joda.money.CurrencyUnit;
@@ -135,8 +136,14 @@ class PaymentTest {
         long toOwn = foreign ? random.nextInt(1, 900_000) : toBase;
         LocalDate later = DAY.plusDays(random.nextInt(3));
         List<JournalEntry> entries = TransferBooking.entries(
-                new TransferBooking.End("1010", "Operating", DAY, from, from),
-                new TransferBooking.End("1040", "Euro parts", later, toOwn, toBase),
+                new TransferBooking.End("1010", "Operating", DAY, from, from, Optional.empty()),
+                new TransferBooking.End(
+                        "1040",
+                        "Euro parts",
+                        later,
+                        toOwn,
+                        toBase,
+                        foreign ? Optional.of(BigDecimal.ONE) : Optional.empty()),
                 new TransferBooking.Between("1900", "4830", "6850"),
                 USD,
                 "TR-1",
@@ -159,8 +166,8 @@ class PaymentTest {
 
     @Test
     void transfer_withItselfOrOfNothing_isRefused() {
-        TransferBooking.End one = new TransferBooking.End("1010", "Operating", DAY, 5, 5);
-        TransferBooking.End none = new TransferBooking.End("1020", "Payroll", DAY, 0, 0);
+        TransferBooking.End one = new TransferBooking.End("1010", "Operating", DAY, 5, 5, Optional.empty());
+        TransferBooking.End none = new TransferBooking.End("1020", "Payroll", DAY, 0, 0, Optional.empty());
         TransferBooking.Between between = new TransferBooking.Between("1900", "4830", "6850");
         assertEquals("transfer.same", code(() -> TransferBooking.entries(one, one, between, USD, "", "")));
         assertEquals("transfer.amount", code(() -> TransferBooking.entries(one, none, between, USD, "", "")));

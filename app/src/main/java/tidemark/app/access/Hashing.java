@@ -1,0 +1,70 @@
+package tidemark.app.access;
+
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Component;
+import tidemark.core.problem.RuleViolation;
+
+/**
+ * Checks passwords, which takes long on purpose: a few at a time, never within a transaction, and for a name that nobody
+ * has just as for one that somebody has.
+ */
+@Component
+class Hashing {
+    private static final int AT_ONCE = 1;
+    private static final int WAITS_SECONDS = 10;
+
+    private final PasswordEncoder encoder;
+    private final Semaphore free = new Semaphore(AT_ONCE, true);
+    private final AtomicLong done = new AtomicLong();
+    private volatile @Nullable String ofNobody;
+
+    Hashing(PasswordEncoder encoder) {
+        this.encoder = encoder;
+    }
+
+    /** How many passwords were checked; for tests. */
+    long done() {
+        return done.get();
+    }
+
+    String hash(String password) {
+        return encoder.encode(password);
+    }
+
+    /** @param hash of the person; absent where nobody has the name, which takes as long and never fits */
+    boolean fits(String password, @Nullable String hash) {
+        String against = hash == null ? hashOfNobody() : hash;
+        try {
+            if (!free.tryAcquire(WAITS_SECONDS, TimeUnit.SECONDS)) {
+                throw new RuleViolation(
+                        "sign-in.busy",
+                        "",
+                        "more sign-ins than can be checked at once",
+                        "a few at a time",
+                        "Wait a moment, then sign in again.");
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+        try {
+            done.incrementAndGet();
+            return encoder.matches(password, against) && hash != null;
+        } finally {
+            free.release();
+        }
+    }
+
+    private String hashOfNobody() {
+        String hash = ofNobody;
+        if (hash == null) {
+            hash = encoder.encode("nobody signs in with this");
+            ofNobody = hash;
+        }
+        return hash;
+    }
+}

@@ -1,0 +1,343 @@
+package tidemark.app.check;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.JdbcTemplate;
+import tidemark.core.certificate.CertificateVerifier;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Holds every figure of the books against what it was made from: entries, totals by day, cash entries, open items,
+ * matches, statements, marks, certificates, and the digests of files. It shares no code with what writes them.
+ *
+ * <p>Cost: a few passes over each table; a journal of a million lines takes some tens of seconds.
+ */
+public final class BooksCheck {
+    /** So many breaches of one rule are named, the rest is counted. */
+    private static final int MOST_NAMED = 20;
+
+    private final JdbcTemplate jdbc;
+    private final List<Finding> findings = new ArrayList<>();
+
+    /** @param breaches empty where the rule holds */
+    public record Finding(String rule, List<String> breaches) {
+        public boolean holds() {
+            return breaches.isEmpty();
+        }
+    }
+
+    private BooksCheck(JdbcTemplate jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /** All rules in a fixed order, held or not. */
+    public static List<Finding> of(JdbcTemplate jdbc) {
+        BooksCheck check = new BooksCheck(jdbc);
+        check.journal();
+        check.cash();
+        check.items();
+        check.matches();
+        check.statements();
+        check.months();
+        check.certificates();
+        check.files();
+        check.activity();
+        return List.copyOf(check.findings);
+    }
+
+    /** @param sql one row for each breach, its first column the words for it */
+    private void rule(String name, String sql) {
+        add(name, jdbc.queryForList(sql, String.class));
+    }
+
+    private void add(String name, List<String> breaches) {
+        List<String> named = new ArrayList<>(breaches.subList(0, Math.min(MOST_NAMED, breaches.size())));
+        if (breaches.size() > MOST_NAMED) {
+            named.add("and " + (breaches.size() - MOST_NAMED) + " more");
+        }
+        findings.add(new Finding(name, named));
+    }
+
+    private void journal() {
+        rule("Debits equal credits in every entry", """
+                select 'entry ' || e.number || ' of company ' || e.company_id || ': ' || coalesce(l.net, 0)
+                from journal_entry e left join
+                  (select journal_entry_id, sum(minor_units) net, count(*) n from journal_line group by journal_entry_id) l
+                  on l.journal_entry_id = e.id
+                where l.net is null or l.net <> 0 or l.n < 2""");
+        rule("Entries are numbered without a gap", """
+                select 'company ' || c.id || ': ' || count(e.id) || ' entries, next number ' || k.next_number
+                from company c join journal_counter k on k.id = c.id left join journal_entry e on e.company_id = c.id
+                group by c.id, k.next_number
+                having count(e.id) <> k.next_number - 1 or coalesce(max(e.number), 0) <> k.next_number - 1""");
+        rule("Lines bear the date of their entry", """
+                select 'line ' || l.id || ' of entry ' || e.number from journal_line l
+                join journal_entry e on e.id = l.journal_entry_id where l.entry_date <> e.entry_date""");
+        rule("A reversal turns every line of its entry", """
+                select 'entry ' || r.number || ', which reverses ' || o.number
+                from journal_entry r join journal_entry o on o.id = r.reversal_of
+                where (select count(*) from journal_line a where a.journal_entry_id = o.id)
+                    <> (select count(*) from journal_line a where a.journal_entry_id = r.id)
+                  or exists (
+                    select 1 from journal_line a left join journal_line b
+                      on b.journal_entry_id = r.id and b.line_number = a.line_number
+                      and b.minor_units = -a.minor_units and b.own_minor_units = -a.own_minor_units
+                      and b.ledger_account_id = a.ledger_account_id
+                    where a.journal_entry_id = o.id and b.id is null)""");
+        rule("Totals by account and day come from the lines", """
+                select 'account ' || account || ' on ' || total_date from (
+                  select ledger_account_id account, total_date, debits, credits, own_net own from account_day
+                  union all
+                  select ledger_account_id, entry_date, -sum(greatest(minor_units, 0)),
+                    -sum(greatest(-minor_units, 0)), -sum(own_minor_units)
+                  from journal_line group by ledger_account_id, entry_date)
+                group by account, total_date
+                having sum(debits) <> 0 or sum(credits) <> 0 or sum(own) <> 0""");
+    }
+
+    private void cash() {
+        rule("Cash entries are the movements of their journal lines", """
+                select 'cash entry ' || c.id from cash_entry c join journal_line l on l.id = c.journal_line_id
+                join bank_account b on b.id = c.bank_account_id
+                where c.minor_units <> l.own_minor_units or c.entry_date <> l.entry_date
+                  or l.ledger_account_id <> b.ledger_account_id or c.journal_entry_id <> l.journal_entry_id""");
+        rule("Every movement of a bank account has its cash entry", """
+                select 'line ' || l.id || ' of entry ' || e.number || ' on ' || b.name
+                from bank_account b join journal_line l on l.ledger_account_id = b.ledger_account_id
+                join journal_entry e on e.id = l.journal_entry_id
+                left join cash_entry c on c.journal_line_id = l.id
+                where c.id is null and e.source <> 'OPENING' and l.own_minor_units <> 0""");
+        rule("The ledger's balance at the mark comes from the entries", """
+                select b.name || ': ' || b.mark_ledger_minor_units || ' kept, '
+                    || (b.opening_minor_units + coalesce(s.net, 0)) || ' booked'
+                from bank_account b left join
+                  (select c.bank_account_id, sum(c.minor_units) net from cash_entry c
+                   join bank_account a on a.id = c.bank_account_id
+                   where c.journal_line_id is not null and c.entry_date <= a.mark_date and c.entry_date > a.opening_date
+                   group by c.bank_account_id) s on s.bank_account_id = b.id
+                where b.mark_ledger_minor_units <> b.opening_minor_units + coalesce(s.net, 0)""");
+        rule("A payment is in step with its entries", """
+                select 'payment ' || p.number || ' of account ' || p.bank_account_id || ', ' || p.state from payment p
+                where (p.state = 'BOOKED' and p.journal_entry_id is null)
+                  or (p.state in ('WAITS_FOR_RELEASE', 'WAITS_FOR_DATE') and p.journal_entry_id is not null)
+                  or (p.state = 'VOID' and p.journal_entry_id is not null and not exists
+                    (select 1 from journal_entry r where r.reversal_of = p.journal_entry_id))
+                  or (p.state = 'BOOKED' and exists
+                    (select 1 from journal_entry r where r.reversal_of = p.journal_entry_id))""");
+    }
+
+    private void items() {
+        rule("Every line of a party is an open item of its amount", """
+                select 'line ' || l.id from journal_line l join ledger_account a on a.id = l.ledger_account_id
+                left join open_item i on i.journal_line_id = l.id
+                where l.party_id is not null and a.control <> 'NONE'
+                  and (i.id is null or i.minor_units <> l.minor_units or i.party_id <> l.party_id)""");
+        rule("What is open of an item is its amount less what settles it", """
+                select 'item ' || i.id || ' ' || i.title || ': ' || i.open_minor_units || ' kept, '
+                    || (i.minor_units - coalesce(d.net, 0) + coalesce(c.net, 0)) || ' left'
+                from open_item i
+                left join (select debit_item_id id, sum(minor_units) net from settlement
+                  where undone_from is null group by debit_item_id) d on d.id = i.id
+                left join (select credit_item_id id, sum(minor_units) net from settlement
+                  where undone_from is null group by credit_item_id) c on c.id = i.id
+                where i.open_minor_units <> i.minor_units - coalesce(d.net, 0) + coalesce(c.net, 0)""");
+        rule("Open items come to the balance of their account", """
+                select a.code || ' of company ' || a.company_id || ': ' || coalesce(t.net, 0) || ' booked, '
+                    || coalesce(i.net, 0) || ' open'
+                from ledger_account a
+                left join (select ledger_account_id id, sum(debits - credits) net from account_day
+                  group by ledger_account_id) t on t.id = a.id
+                left join (select ledger_account_id id, sum(open_minor_units) net from open_item
+                  group by ledger_account_id) i on i.id = a.id
+                where a.control <> 'NONE' and coalesce(t.net, 0) <> coalesce(i.net, 0)""");
+    }
+
+    private void matches() {
+        rule("Both sides of a match come to the same", """
+                select 'match ' || m.id || ' of account ' || m.bank_account_id || ': '
+                    || coalesce(l.net, 0) || ' at the bank, ' || coalesce(e.net, 0) || ' in the ledger'
+                from item_match m
+                left join (select item_match_id id, sum(minor_units) net, count(*) n from bank_line
+                  where item_match_id is not null group by item_match_id) l on l.id = m.id
+                left join (select item_match_id id, sum(minor_units) net, count(*) n from cash_entry
+                  where item_match_id is not null group by item_match_id) e on e.id = m.id
+                where coalesce(l.net, 0) <> coalesce(e.net, 0) or coalesce(l.n, 0) + coalesce(e.n, 0) = 0""");
+        rule("Members of a match are of its account", """
+                select 'match ' || m.id from item_match m
+                where exists (select 1 from bank_line l where l.item_match_id = m.id and l.bank_account_id <> m.bank_account_id)
+                  or exists (select 1 from cash_entry e where e.item_match_id = m.id and e.bank_account_id <> m.bank_account_id)""");
+    }
+
+    private void statements() {
+        rule("A statement's lines lead from its opening to its closing balance", """
+                select 'statement of account ' || s.bank_account_id || ' from ' || s.from_date || ': '
+                    || s.opening_minor_units || ' + ' || coalesce(l.net, 0) || ', closing ' || s.closing_minor_units
+                from statement s left join
+                  (select statement_id, sum(minor_units) net, count(*) n from bank_line group by statement_id) l
+                  on l.statement_id = s.id
+                where s.breaks = '' and s.source <> 'PAPER'
+                  and (s.opening_minor_units + coalesce(l.net, 0) <> s.closing_minor_units
+                    or coalesce(l.n, 0) <> s.line_count)
+                  and not exists (select 1 from activity a where a.object_id = s.bank_account_id
+                    and a.action in ('line.taken', 'line.dropped'))""");
+        rule("The bank's balance runs along the lines", """
+                select 'line ' || id || ' of statement ' || statement_id from (
+                  select l.id, l.statement_id, l.balance_minor_units kept, s.opening_minor_units
+                    + sum(l.minor_units) over (partition by l.statement_id order by l.place) worked_out
+                  from bank_line l join statement s on s.id = l.statement_id)
+                where kept <> worked_out""");
+    }
+
+    private void months() {
+        rule("Marks and the states of months agree", """
+                select b.name || ' of company ' || b.company_id || ': mark ' || b.mark_date || ', held to ' || b.held_to
+                from bank_account b
+                left join (select bank_account_id, max(first_day) latest from account_month where state = 'CERTIFIED'
+                  group by bank_account_id) c on c.bank_account_id = b.id
+                left join (select bank_account_id, max(first_day) latest from account_month where state = 'PREPARED'
+                  group by bank_account_id) p on p.bank_account_id = b.id
+                where b.mark_date <> coalesce(dateadd(day, -1, dateadd(month, 1, c.latest)), b.opening_date)
+                  or b.held_to <> coalesce(dateadd(day, -1, dateadd(month, 1, p.latest)), b.mark_date)""");
+        rule("A certified month has its one certificate", """
+                select 'account ' || m.bank_account_id || ', ' || m.first_day || ', ' || m.state from account_month m
+                where (select count(*) from certificate c where c.bank_account_id = m.bank_account_id
+                    and c.first_day = m.first_day and c.reopened_at is null)
+                  <> case when m.state = 'CERTIFIED' then 1 else 0 end""");
+    }
+
+    private void certificates() {
+        JsonMapper json = JsonMapper.builder().build();
+        List<String> broken = new ArrayList<>();
+        List<String> moved = new ArrayList<>();
+        jdbc.query(
+                "select c.id, c.bank_account_id, c.last_day, c.file, c.seal, c.reopened_at, c.ledger_closing_minor_units,"
+                        + " b.opening_minor_units + coalesce((select sum(e.minor_units) from cash_entry e"
+                        + " where e.bank_account_id = b.id and e.journal_line_id is not null"
+                        + " and e.entry_date > b.opening_date and e.entry_date <= c.last_day), 0)"
+                        + " from certificate c join bank_account b on b.id = c.bank_account_id order by c.id",
+                row -> {
+                    String name = "certificate of account " + row.getLong(2) + " to " + row.getDate(3) + ", id "
+                            + row.getLong(1);
+                    try {
+                        Map<?, ?> file = json.readValue(row.getString(4), Map.class);
+                        CertificateVerifier.verify(file).stream()
+                                .filter(c -> !c.holds())
+                                .forEach(c -> broken.add(name + ": " + c.words()));
+                        List<?> chain = (List<?>) file.get("chain");
+                        Object last = chain == null ? null : ((Map<?, ?>) chain.getLast()).get("seal");
+                        if (!row.getString(5).equals(last)) {
+                            broken.add(name + ": its seal is not the last of its chain");
+                        }
+                    } catch (JacksonException | ClassCastException e) {
+                        broken.add(name + ": its file cannot be read");
+                    }
+                    if (row.getTimestamp(6) == null && row.getLong(7) != row.getLong(8)) {
+                        moved.add(name + ": " + row.getLong(7) + " certified, " + row.getLong(8) + " booked now");
+                    }
+                });
+        add("Certificates hold by their seals, chains and arithmetic", broken);
+        add("Nothing certified has changed since", moved);
+        List<String> parted = new ArrayList<>();
+        jdbc.queryForList(
+                        "select distinct bank_account_id from certificate where reopened_at is null order by 1",
+                        Long.class)
+                .forEach(account -> parted.addAll(brokenChain(json, account)));
+        add("Each certificate follows upon the one before it", parted);
+    }
+
+    /** Each standing certificate of an account holds the chain of all before it. */
+    private List<String> brokenChain(JsonMapper json, long account) {
+        List<String> out = new ArrayList<>();
+        List<String> seals = new ArrayList<>();
+        jdbc.query(
+                "select file, seal, first_day from certificate"
+                        + " where bank_account_id = ? and reopened_at is null order by first_day",
+                row -> {
+                    seals.add(row.getString(2));
+                    List<String> chain = new ArrayList<>();
+                    json.readTree(row.getString(1))
+                            .path("chain")
+                            .forEach(link -> chain.add(link.path("seal").asString("")));
+                    if (!chain.equals(seals)) {
+                        out.add("account " + account + ", month of " + row.getDate(3));
+                    }
+                },
+                account);
+        return out;
+    }
+
+    private void files() {
+        List<String> broken = new ArrayList<>();
+        jdbc.query("select id, name, sha256, content from statement_file", row -> {
+            if (!row.getString(3).equals(digest(row.getBytes(4)))) {
+                broken.add("statement file " + row.getLong(1) + " " + row.getString(2));
+            }
+        });
+        add("Files of statements have the digest they came with", broken);
+        List<String> papers = new ArrayList<>();
+        jdbc.query("select id, name, sha256, content from attachment", row -> {
+            if (!row.getString(3).equals(digest(row.getBytes(4)))) {
+                papers.add("attachment " + row.getLong(1) + " " + row.getString(2));
+            }
+        });
+        add("Attachments have the digest they came with", papers);
+    }
+
+    /** Each record's digest is of its text and the digest before it; the last is where its chain says it ends. */
+    private void activity() {
+        List<String> broken = new ArrayList<>();
+        Map<Long, String> digests = new HashMap<>();
+        Map<Long, Long> places = new HashMap<>();
+        jdbc.query(
+                "select coalesce(company_id, 0), happened_at, who, login, action, object_type, object_id, text, changes,"
+                        + " request, address, place, digest, id from activity where place > 0"
+                        + " order by coalesce(company_id, 0), place",
+                row -> {
+                    long chain = row.getLong(1);
+                    String canonical = String.join(
+                            "\u001f",
+                            Long.toString(chain),
+                            row.getObject(2, OffsetDateTime.class).toInstant().toString(),
+                            row.getString(3),
+                            row.getString(4),
+                            row.getString(5),
+                            row.getString(6),
+                            row.getString(7),
+                            row.getString(8),
+                            row.getString(9),
+                            row.getString(10),
+                            row.getString(11));
+                    String expected = digest(
+                            (digests.getOrDefault(chain, "") + "\n" + canonical).getBytes(StandardCharsets.UTF_8));
+                    long place = places.getOrDefault(chain, 0L) + 1;
+                    if (!expected.equals(row.getString(13)) || row.getLong(12) != place) {
+                        broken.add("record " + row.getLong(14) + " of " + row.getObject(2) + ": " + row.getString(8));
+                    }
+                    digests.put(chain, row.getString(13));
+                    places.put(chain, row.getLong(12));
+                });
+        jdbc.query("select id, place, digest from activity_chain", row -> {
+            if (row.getLong(2) != places.getOrDefault(row.getLong(1), 0L)
+                    || !row.getString(3).equals(digests.getOrDefault(row.getLong(1), ""))) {
+                broken.add("the last records of chain " + row.getLong(1) + " are missing");
+            }
+        });
+        add("No record of activity was changed or taken out", broken);
+    }
+
+    static String digest(byte[] content) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(content));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,134 @@
+package tidemark.core.ledger;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.joda.money.CurrencyUnit;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.RuleViolation;
+
+/**
+ * One amount in two currencies with the rate that ties them: the company's amount is the own amount times the rate,
+ * rounded half up to the minor unit. Of the three any two give the third.
+ *
+ * @param ownMinorUnits in the account's currency, signed, not zero
+ * @param baseMinorUnits in the company's currency, on the same side, not zero
+ * @param rate what one unit of the account's currency is worth in the company's; above zero, at most
+ *     {@value #PLACES} decimal places
+ */
+public record ForeignAmount(long ownMinorUnits, long baseMinorUnits, BigDecimal rate) {
+    /** Enough for the rate of two amounts to give back each of them, up to the largest there are. */
+    public static final int PLACES = 16;
+
+    /**
+     * Completes what is given.
+     *
+     * @throws RuleViolation {@code foreign.two} when fewer than two are given or one is zero, {@code foreign.sides},
+     *     {@code foreign.tie} when three are given that do not tie
+     */
+    public static ForeignAmount of(
+            OptionalLong own,
+            CurrencyUnit ownCurrency,
+            OptionalLong base,
+            CurrencyUnit baseCurrency,
+            Optional<BigDecimal> rate,
+            String where) {
+        long given = (own.isPresent() ? 1 : 0) + (base.isPresent() ? 1 : 0) + (rate.isPresent() ? 1 : 0);
+        if (given < 2
+                || own.orElse(1) == 0
+                || base.orElse(1) == 0
+                || rate.map(BigDecimal::signum).orElse(1) <= 0) {
+            throw new RuleViolation(
+                    "foreign.two",
+                    where,
+                    given < 2
+                            ? "too little to know both amounts of an account in " + ownCurrency.getCode()
+                            : "an amount or a rate of zero or below",
+                    "two of the amount in " + ownCurrency.getCode() + ", the amount in " + baseCurrency.getCode()
+                            + " and the rate",
+                    "Fill in one more of them, or add the rate of the day in set-up.");
+        }
+        if (own.isPresent() && base.isPresent() && Long.signum(own.getAsLong()) != Long.signum(base.getAsLong())) {
+            throw new RuleViolation(
+                    "foreign.sides",
+                    where,
+                    "two amounts on different sides",
+                    "both amounts as debits or both as credits",
+                    "Correct one of them.");
+        }
+        if (own.isEmpty()) {
+            long units = own(base.getAsLong(), rate.orElseThrow(), ownCurrency, baseCurrency, where);
+            boolean exact = base(units, rate.get(), ownCurrency, baseCurrency) == base.getAsLong();
+            return new ForeignAmount(
+                    units,
+                    base.getAsLong(),
+                    exact ? rate.get() : tie(units, base.getAsLong(), ownCurrency, baseCurrency));
+        }
+        if (base.isEmpty()) {
+            long units = base(own.getAsLong(), rate.orElseThrow(), ownCurrency, baseCurrency);
+            if (units == 0) {
+                throw tooSmall(where);
+            }
+            return new ForeignAmount(own.getAsLong(), units, rate.get());
+        }
+        if (rate.isPresent()) {
+            long expected = base(own.getAsLong(), rate.get(), ownCurrency, baseCurrency);
+            if (expected != base.getAsLong()) {
+                throw new RuleViolation(
+                        "foreign.tie",
+                        where,
+                        MinorUnits.grouped(own.getAsLong(), ownCurrency) + " " + ownCurrency.getCode() + " at "
+                                + rate.get().toPlainString() + " and "
+                                + MinorUnits.grouped(base.getAsLong(), baseCurrency) + " " + baseCurrency.getCode(),
+                        MinorUnits.grouped(expected, baseCurrency) + " " + baseCurrency.getCode() + " at that rate",
+                        "Leave one of the three out, or correct it.");
+            }
+            return new ForeignAmount(own.getAsLong(), base.getAsLong(), rate.get());
+        }
+        return new ForeignAmount(
+                own.getAsLong(), base.getAsLong(), tie(own.getAsLong(), base.getAsLong(), ownCurrency, baseCurrency));
+    }
+
+    /** Whether the two amounts are tied by the rate. */
+    public static boolean ties(
+            long own, long base, BigDecimal rate, CurrencyUnit ownCurrency, CurrencyUnit baseCurrency) {
+        return rate.signum() > 0 && base(own, rate, ownCurrency, baseCurrency) == base;
+    }
+
+    private static long base(long own, BigDecimal rate, CurrencyUnit ownCurrency, CurrencyUnit baseCurrency) {
+        return BigDecimal.valueOf(own, ownCurrency.getDecimalPlaces())
+                .multiply(rate)
+                .setScale(baseCurrency.getDecimalPlaces(), RoundingMode.HALF_UP)
+                .unscaledValue()
+                .longValueExact();
+    }
+
+    private static long own(
+            long base, BigDecimal rate, CurrencyUnit ownCurrency, CurrencyUnit baseCurrency, String where) {
+        long units = BigDecimal.valueOf(base, baseCurrency.getDecimalPlaces())
+                .divide(rate, ownCurrency.getDecimalPlaces(), RoundingMode.HALF_UP)
+                .unscaledValue()
+                .longValueExact();
+        if (units == 0) {
+            throw tooSmall(where);
+        }
+        return units;
+    }
+
+    private static RuleViolation tooSmall(String where) {
+        return new RuleViolation(
+                "foreign.two",
+                where,
+                "an amount too small to be anything in the other currency",
+                "amounts of at least the smallest unit on both sides",
+                "Give both amounts.");
+    }
+
+    private static BigDecimal tie(long own, long base, CurrencyUnit ownCurrency, CurrencyUnit baseCurrency) {
+        BigDecimal rate = BigDecimal.valueOf(base, baseCurrency.getDecimalPlaces())
+                .divide(BigDecimal.valueOf(own, ownCurrency.getDecimalPlaces()), PLACES, RoundingMode.HALF_UP)
+                .stripTrailingZeros();
+        return rate.scale() < 0 ? rate.setScale(0) : rate;
+    }
+}

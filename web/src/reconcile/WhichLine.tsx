@@ -1,0 +1,63 @@
+import { useQuery } from '@tanstack/react-query';
+import { Button, Modal } from 'react-bootstrap';
+import { api, data } from '../shared/api';
+import { grouped } from '../shared/money';
+import { Problems } from '../shared/Problems';
+import { keys } from '../shared/keys';
+import type { Place } from './useMonth';
+
+/** Asks which line of an entry its correction belongs to, where there are several. */
+export function WhichLine({
+  place,
+  entryId,
+  onChoose,
+  onClose,
+}: {
+  place: Place;
+  entryId: number;
+  onChoose: (line: number) => void;
+  onClose: () => void;
+}) {
+  const lines = useQuery({
+    queryKey: [...keys.account(place.companyId, place.accountId), 'other lines', entryId],
+    queryFn: () =>
+      data(
+        api.GET(
+          '/api/companies/{companyId}/bank-accounts/{accountId}/cash-entries/{cashEntryId}/other-lines',
+          {
+            params: {
+              path: { companyId: place.companyId, accountId: place.accountId, cashEntryId: entryId },
+            },
+          },
+        ),
+      ),
+  });
+  return (
+    <Modal show onHide={onClose} animation={false} aria-labelledby="which-line">
+      <Modal.Header>
+        <Modal.Title as="h2" id="which-line">
+          Which line was wrong?
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <p>The entry has several lines besides the bank account. The correction is booked on one of them.</p>
+        <Problems error={lines.error} />
+        <ul className="list-unstyled">
+          {lines.data?.map((l) => (
+            <li key={l.lineNumber} className="mb-1">
+              <Button variant="outline-secondary" size="sm" onClick={() => onChoose(l.lineNumber)}>
+                {l.account}, {l.debit ? `debit ${grouped(l.debit)}` : `credit ${grouped(l.credit)}`}
+                {l.text && `, ${l.text}`}
+              </Button>
+            </li>
+          ))}
+        </ul>
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="outline-secondary" onClick={onClose}>
+          Leave it
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+}

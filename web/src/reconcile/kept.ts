@@ -1,0 +1,18 @@
+import { ALL, type Filter, type Place } from './useMonth';
+
+interface Kept {
+  filter: Filter;
+  line?: number;
+}
+
+const name = (p: Place) => `tidemark.ladder.${p.companyId}.${p.accountId}.${p.month}`;
+
+/** The filter and line that a person left a ladder with, for when they come back. */
+export function kept(place: Place): Kept {
+  const text = sessionStorage.getItem(name(place));
+  return text ? (JSON.parse(text) as Kept) : { filter: ALL };
+}
+
+export function keep(place: Place, what: Kept): void {
+  sessionStorage.setItem(name(place), JSON.stringify(what));
+}
