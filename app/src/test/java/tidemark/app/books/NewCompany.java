@@ -54,6 +54,16 @@ public final class NewCompany {
         return done;
     }
 
+    /** A person invited to this company alone, signed in with a password of their own. */
+    public Client person(RunningApp.App app, String login, String name, String... roles) {
+        String first = "the first of " + login + id;
+        String fresh = "chosen by " + login + id;
+        ok(post("/people", Map.of("login", login + id, "name", name, "password", first, "roles", List.of(roles))));
+        Client client = Client.signedIn(app, login + id, first);
+        ok(client.put("/api/session/password", Map.of("old", first, "fresh", fresh)));
+        return client;
+    }
+
     /** The number of one of its bank accounts. */
     public String number(long bankAccountId) {
         for (JsonNode account : get("/bank-accounts")) {
