@@ -125,8 +125,8 @@ class PaymentsTest {
                 c.base + "/set-up/company",
                 Map.of("name", "Test harbour limit " + c.id, "secondPersonAbove", "100.00")));
         Client maker = c.person(app, "maker", "Milo Maker", "PREPARER");
-        JsonNode large = ok(maker.post(
-                c.base + "/payments", c.payment(bank, null, "", "2026-06-10", List.of(), "100.01")));
+        JsonNode large =
+                ok(maker.post(c.base + "/payments", c.payment(bank, null, "", "2026-06-10", List.of(), "100.01")));
         long payment = large.path("payments").get(0).path("id").asLong();
         assertEquals(
                 "WAITS_FOR_RELEASE", large.path("payments").get(0).path("state").asString());
@@ -139,10 +139,7 @@ class PaymentsTest {
                         Map.of("name", "Milo Otherwise", "active", true, "roles", List.of("PREPARER"))));
             }
         }
-        assertEquals(
-                "payment.second",
-                maker.post(release, Map.of()).code(),
-                "another name is not another person");
+        assertEquals("payment.second", maker.post(release, Map.of()).code(), "another name is not another person");
         Client second = c.person(app, "second", "Sena Second", "PREPARER");
         JsonNode released = ok(second.post(release, Map.of()));
         assertEquals("BOOKED", released.path("payments").get(0).path("state").asString());
