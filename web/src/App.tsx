@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { Layout } from './shared/Layout';
 import { FirstRunPage } from './session/FirstRunPage';
-import { NewPasswordPage } from './session/NewPasswordPage';
+import { NewPasswordPage, SecondFactorPage } from './session/NewPasswordPage';
 import { SessionProvider, useSessionQuery } from './session/session';
 import { SignInPage } from './session/SignInPage';
 import { TodayPage } from './today/TodayPage';
@@ -60,6 +60,9 @@ export function App() {
   const company = session.data.companies.find((c) => c.id === chosen) ?? session.data.companies[0];
   if (!company) {
     return <p className="p-4">You have no role in any company yet. Ask an administrator to give you one.</p>;
+  }
+  if (company.secondFactorDue) {
+    return <SecondFactorPage company={company.name} />;
   }
   return (
     <SessionProvider

@@ -10,6 +10,7 @@ import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { newKey, Unanswered } from '../shared/sending';
 import { useSettled } from '../shared/useSettled';
+import { OnlyLooks } from './OnlyLooks';
 import { forgetUnfinished, keepUnfinished, unfinished } from './unfinished';
 import type { DraftKind } from './useDraft';
 
@@ -140,15 +141,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
     }
   }
   if (!canPrepare) {
-    return (
-      <div className="page">
-        <h1>{p.title}</h1>
-        <p>You may look at the books. Booking is for those who prepare; an administrator can allow it.</p>
-        <p>
-          <Link to={p.back[0]}>{p.back[1]}</Link>
-        </p>
-      </div>
-    );
+    return <OnlyLooks title={p.title} back={p.back} />;
   }
   const tried = ready && preview.data !== undefined && !preview.isError;
   const again = book.error instanceof Refusal && book.error.code === p.askAgain;

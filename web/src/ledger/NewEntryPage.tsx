@@ -6,10 +6,11 @@ import { useHere } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { dateHint } from '../shared/dates';
-import { CellChoice, CellText, ChoiceField, TextField } from '../shared/fields';
+import { CellChoice, CellText, TextField } from '../shared/fields';
 import { typed } from '../shared/money';
 import { pasteRows } from '../shared/pasteRows';
 import { Problems } from '../shared/Problems';
+import { SiteField } from '../shared/SiteField';
 import { accountChoices, useChart, useParties, useRemembered, useSetUp } from '../shared/useBooks';
 
 type Line = Schemas['NewLine'];
@@ -119,14 +120,7 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftV
           list={remembered.data?.map((r) => r.text)}
           onChange={(text) => set({ text })}
         />
-        <ChoiceField
-          className="col-md-3"
-          label="Site"
-          empty="None"
-          value={entry.siteId ? String(entry.siteId) : ''}
-          choices={(setUp.data?.sites ?? []).filter((s) => s.active).map((s) => [String(s.id), s.name])}
-          onChange={(v) => set({ siteId: v ? Number(v) : undefined })}
-        />
+        <SiteField className="col-md-3" value={entry.siteId} onChange={(siteId) => set({ siteId })} />
       </div>
       {before && filled.length === 0 && (
         <p>

@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
+import { OnlyLooks } from '../draft/OnlyLooks';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { useHere } from '../session/session';
 import { upload, type Schemas } from '../shared/api';
@@ -15,6 +16,7 @@ export function FilePage<R>({
   back,
   path,
   fields,
+  optional = {},
   booked,
   count,
   what,
@@ -25,35 +27,60 @@ export function FilePage<R>({
   path: string;
   /** What goes with the file; an empty value keeps the page from asking. */
   fields: Record<string, string>;
+  /** What goes with it too, and may be empty. */
+  optional?: Record<string, string>;
   booked: (result: R) => Schemas['BookedView'];
   count: (result: R) => number;
   what: string;
   children: ReactNode;
 }) {
-  const { company } = useHere();
+  const { company, canPrepare } = useHere();
+  // set before anything is sent: a second click comes before the first has drawn the button anew
+  const sending = useRef(false);
   const queries = useQueryClient();
   const [file, setFile] = useState<File | null>(null);
   const complete = Object.values(fields).every((v) => v !== '');
   function sendFile(preview: boolean): Promise<R> {
     const form = new FormData();
     form.append('file', file as File);
-    Object.entries(fields).forEach(([key, value]) => form.append(key, value));
+    Object.entries({ ...fields, ...optional }).forEach(([key, value]) => form.append(key, value));
     form.append('preview', String(preview));
     return upload(`/api/companies/${company.id}${path}`, form);
   }
   const preview = useQuery({
-    queryKey: [...keys.company(company.id), 'file', path, fields, file?.name, file?.lastModified, file?.size],
+    queryKey: [
+      ...keys.company(company.id),
+      'file',
+      path,
+      fields,
+      optional,
+      file?.name,
+      file?.lastModified,
+      file?.size,
+    ],
     queryFn: () => sendFile(true),
-    enabled: file !== null && complete,
+    enabled: file !== null && complete && canPrepare,
     retry: false,
   });
   const book = useMutation({
     mutationFn: () => sendFile(false),
+    onSettled: () => {
+      sending.current = false;
+    },
     onSuccess: async () => {
       setFile(null);
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
     },
   });
+  function bookOnce() {
+    if (!sending.current) {
+      sending.current = true;
+      book.mutate();
+    }
+  }
+  if (!canPrepare) {
+    return <OnlyLooks title={title} back={back} />;
+  }
   return (
     <FileDrop enabled label={`Drop the file of ${what}`} onFile={setFile}>
       <div className="page form-page">
@@ -65,7 +92,7 @@ export function FilePage<R>({
           {children}
           <div className="actions mt-3">
             <FileButton label={file ? `${file.name}, choose another` : 'Choose the file'} onFile={setFile} />
-            <Button disabled={!preview.isSuccess || !file || book.isPending} onClick={() => book.mutate()}>
+            <Button disabled={!preview.isSuccess || !file || book.isPending} onClick={bookOnce}>
               {preview.data && file ? `Book all ${count(preview.data)} ${what}` : `Book all ${what}`}
             </Button>
           </div>

@@ -1,27 +1,17 @@
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { useSearchParams } from 'react-router';
 import { BookingForm } from '../draft/BookingForm';
+import { EMPTY_LINE, GrossLines } from '../draft/GrossLines';
 import { useDraft } from '../draft/useDraft';
 import { useHere } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
-import { CellChoice, CellText, ChoiceField, TextField } from '../shared/fields';
+import { ChoiceField, TextField } from '../shared/fields';
 import { Problems } from '../shared/Problems';
-import {
-  accountChoices,
-  useChart,
-  useParties,
-  useParty,
-  useRemembered,
-  useSetUp,
-  type Control,
-} from '../shared/useBooks';
+import { SiteField } from '../shared/SiteField';
+import { useParties, useParty, useRemembered, type Control } from '../shared/useBooks';
 
 type Invoice = Schemas['NewInvoice'];
-type Line = Schemas['InvoiceLine'];
-
-const EMPTY: Line = { account: '', amount: '', taxCode: '', costCentre: '', text: '' };
 
 /** An invoice or credit note, ours or one that we received. */
 export default function InvoicePage() {
@@ -35,7 +25,7 @@ export default function InvoicePage() {
     number: '',
     date: session.businessDate,
     text: '',
-    lines: [EMPTY],
+    lines: [EMPTY_LINE],
     ...draft.form,
   };
   const known = useParty(initial.partyId);
@@ -63,12 +53,8 @@ function InvoiceForm({
   const { company, session } = useHere();
   const [form, setForm] = useState(initial);
   const parties = useParties(control, session.businessDate);
-  const chart = useChart();
-  const setUp = useSetUp();
   const remembered = useRemembered('INVOICE', form.text);
   const set = (part: Partial<Invoice>) => setForm({ ...form, ...part });
-  const setLine = (index: number, part: Partial<Line>) =>
-    set({ lines: form.lines.map((l, i) => (i === index ? { ...l, ...part } : l)) });
   const filled = form.lines.filter((l) => l.account || l.amount);
   const customer = control === 'RECEIVABLES';
   const ready =
@@ -143,79 +129,14 @@ function InvoiceForm({
           list={remembered.data?.map((r) => r.text)}
           onChange={(text) => set({ text })}
         />
+        <SiteField className="col-md-3" value={form.siteId} onChange={(siteId) => set({ siteId })} />
       </div>
-      <table className="plain entry-lines">
-        <caption>Lines, gross, in {company.currency}</caption>
-        <thead>
-          <tr>
-            <th scope="col">Account</th>
-            <th scope="col">Text</th>
-            <th scope="col">Cost centre</th>
-            <th scope="col">Tax</th>
-            <th scope="col" className="num">
-              Gross
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {form.lines.map((line, i) => (
-            <tr key={i}>
-              <td>
-                <CellChoice
-                  label={`Account of line ${i + 1}`}
-                  empty="Choose an account"
-                  value={line.account}
-                  choices={accountChoices(chart.data, (a) => a.control === 'NONE')}
-                  onChange={(account) => setLine(i, { account })}
-                />
-              </td>
-              <td>
-                <CellText
-                  label={`Text of line ${i + 1}`}
-                  value={line.text}
-                  onChange={(text) => setLine(i, { text })}
-                />
-              </td>
-              <td>
-                <CellChoice
-                  label={`Cost centre of line ${i + 1}`}
-                  empty="None"
-                  value={line.costCentre ?? ''}
-                  choices={(setUp.data?.costCentres ?? [])
-                    .filter((c) => c.active)
-                    .map((c) => [c.code, c.code])}
-                  onChange={(costCentre) => setLine(i, { costCentre })}
-                />
-              </td>
-              <td>
-                <CellChoice
-                  label={`Tax of line ${i + 1}`}
-                  empty="None"
-                  value={line.taxCode ?? ''}
-                  choices={(setUp.data?.taxCodes ?? []).filter((t) => t.active).map((t) => [t.code, t.code])}
-                  onChange={(taxCode) => setLine(i, { taxCode })}
-                />
-              </td>
-              <td>
-                <CellText
-                  money
-                  label={`Gross of line ${i + 1}`}
-                  value={line.amount}
-                  onChange={(amount) => setLine(i, { amount })}
-                />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <Button
-        size="sm"
-        className="mt-2"
-        variant="outline-secondary"
-        onClick={() => set({ lines: [...form.lines, EMPTY] })}
-      >
-        Add a line
-      </Button>
+      <GrossLines
+        caption={`Lines, gross, in ${company.currency}`}
+        lines={form.lines}
+        button="Add a line"
+        onChange={(lines) => set({ lines })}
+      />
     </BookingForm>
   );
 }

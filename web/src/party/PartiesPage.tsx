@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { ExportLinks } from '../ledger/ExportLinks';
+import { useKept } from '../draft/useKept';
 import { useHere } from '../session/session';
 import { send, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
@@ -154,7 +155,12 @@ function AddParty({ control, onClose }: { control: Control; onClose: () => void 
   const { company } = useHere();
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const [card, setCard] = useState<Card>({
+  const {
+    form: card,
+    set: setCard,
+    forget,
+    notice,
+  } = useKept<Card>(`party.${control}`, {
     control,
     code: '',
     name: '',
@@ -167,6 +173,7 @@ function AddParty({ control, onClose }: { control: Control; onClose: () => void 
   const add = useMutation({
     mutationFn: () => send<Schemas['PartyView']>('POST', `/api/companies/${company.id}/parties`, card),
     onSuccess: async (made) => {
+      forget();
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
       void navigate(`/parties/${made.id}`);
     },
@@ -180,6 +187,7 @@ function AddParty({ control, onClose }: { control: Control; onClose: () => void 
         add.mutate();
       }}
     >
+      {notice}
       <PartyFields card={card} onChange={(part) => setCard({ ...card, ...part })} />
       <Problems error={add.error} title="Not added; what you typed is still here." />
       <div className="actions mt-2">

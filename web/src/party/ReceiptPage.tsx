@@ -8,6 +8,7 @@ import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
 import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
+import { SiteField } from '../shared/SiteField';
 import { accountChoices, useChart, useParties, useParty } from '../shared/useBooks';
 import { ItemPicker } from './ItemPicker';
 
@@ -109,6 +110,7 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: Schemas['Dr
           value={form.text}
           onChange={(text) => set({ text })}
         />
+        <SiteField className="col-md-6" value={form.siteId} onChange={(siteId) => set({ siteId })} />
       </div>
       {form.partyId > 0 && party.data && (
         <ItemPicker

@@ -1,31 +1,21 @@
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { useSearchParams } from 'react-router';
 import { BookingForm } from '../draft/BookingForm';
+import { EMPTY_LINE, GrossLines } from '../draft/GrossLines';
 import { useDraft } from '../draft/useDraft';
 import { ItemPicker } from '../party/ItemPicker';
 import { useHere } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
-import { CellChoice, CellText, ChoiceField, TextField } from '../shared/fields';
+import { ChoiceField, TextField } from '../shared/fields';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
-import {
-  accountChoices,
-  useBankAccounts,
-  useChart,
-  useParties,
-  useParty,
-  useRemembered,
-  useSetUp,
-} from '../shared/useBooks';
+import { SiteField } from '../shared/SiteField';
+import { useBankAccounts, useParties, useParty, useRemembered } from '../shared/useBooks';
 import { KINDS, STATES } from './words';
 
 type Payment = Schemas['NewPayment'];
-type Expense = Schemas['ExpenseLine'];
 type Made = Schemas['MadeView'];
-
-const EMPTY: Expense = { account: '', amount: '', taxCode: '', costCentre: '', text: '' };
 
 /** A check or another payment: invoices it settles, money on account, expenses. */
 export default function NewPaymentPage() {
@@ -44,7 +34,7 @@ export default function NewPaymentPage() {
     payee: '',
     date: session.businessDate,
     text: '',
-    parts: { items: [], onAccount: '', expenses: party > 0 ? [] : [EMPTY] },
+    parts: { items: [], onAccount: '', expenses: party > 0 ? [] : [EMPTY_LINE] },
     ...(party > 0 && { partyId: party }),
     ...draft.form,
   };
@@ -57,13 +47,9 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: Schemas['Dr
   const accounts = useBankAccounts();
   const suppliers = useParties('PAYABLES', session.businessDate);
   const party = useParty(form.partyId ?? undefined);
-  const chart = useChart();
-  const setUp = useSetUp();
   const remembered = useRemembered('PAYMENT', form.text);
   const set = (part: Partial<Payment>) => setForm({ ...form, ...part });
   const setParts = (part: Partial<Payment['parts']>) => set({ parts: { ...form.parts, ...part } });
-  const setLine = (index: number, part: Partial<Expense>) =>
-    setParts({ expenses: form.parts.expenses.map((l, i) => (i === index ? { ...l, ...part } : l)) });
   const account = accounts.data?.find((a) => a.id === form.bankAccountId);
   const foreign = account !== undefined && account.currency !== company.currency;
   const expenses = form.parts.expenses.filter((l) => l.account || l.amount);
@@ -164,14 +150,7 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: Schemas['Dr
           list={remembered.data?.map((r) => r.text)}
           onChange={(text) => set({ text })}
         />
-        <ChoiceField
-          className="col-md-4"
-          label="Site"
-          empty="None"
-          value={form.siteId ? String(form.siteId) : ''}
-          choices={(setUp.data?.sites ?? []).filter((s) => s.active).map((s) => [String(s.id), s.name])}
-          onChange={(v) => set({ siteId: v ? Number(v) : undefined })}
-        />
+        <SiteField className="col-md-4" value={form.siteId} onChange={(siteId) => set({ siteId })} />
       </div>
       {form.partyId !== undefined && party.data && !foreign && (
         <>
@@ -193,82 +172,12 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: Schemas['Dr
           </div>
         </>
       )}
-      {form.parts.expenses.length > 0 && (
-        <table className="plain entry-lines">
-          <caption>Paid as expenses, gross, in {account?.currency ?? company.currency}</caption>
-          <thead>
-            <tr>
-              <th scope="col">Account</th>
-              <th scope="col">Text</th>
-              <th scope="col">Cost centre</th>
-              <th scope="col">Tax</th>
-              <th scope="col" className="num">
-                Gross
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {form.parts.expenses.map((line, i) => (
-              <tr key={i}>
-                <td>
-                  <CellChoice
-                    label={`Account of line ${i + 1}`}
-                    empty="Choose an account"
-                    value={line.account}
-                    choices={accountChoices(chart.data, (a) => a.control === 'NONE')}
-                    onChange={(code) => setLine(i, { account: code })}
-                  />
-                </td>
-                <td>
-                  <CellText
-                    label={`Text of line ${i + 1}`}
-                    value={line.text}
-                    onChange={(text) => setLine(i, { text })}
-                  />
-                </td>
-                <td>
-                  <CellChoice
-                    label={`Cost centre of line ${i + 1}`}
-                    empty="None"
-                    value={line.costCentre ?? ''}
-                    choices={(setUp.data?.costCentres ?? [])
-                      .filter((c) => c.active)
-                      .map((c) => [c.code, c.code])}
-                    onChange={(costCentre) => setLine(i, { costCentre })}
-                  />
-                </td>
-                <td>
-                  <CellChoice
-                    label={`Tax of line ${i + 1}`}
-                    empty="None"
-                    value={line.taxCode ?? ''}
-                    choices={(setUp.data?.taxCodes ?? [])
-                      .filter((t) => t.active)
-                      .map((t) => [t.code, t.code])}
-                    onChange={(taxCode) => setLine(i, { taxCode })}
-                  />
-                </td>
-                <td>
-                  <CellText
-                    money
-                    label={`Gross of line ${i + 1}`}
-                    value={line.amount}
-                    onChange={(amount) => setLine(i, { amount })}
-                  />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      <Button
-        size="sm"
-        className="mt-2"
-        variant="outline-secondary"
-        onClick={() => setParts({ expenses: [...form.parts.expenses, EMPTY] })}
-      >
-        Add an expense
-      </Button>
+      <GrossLines
+        caption={`Paid as expenses, gross, in ${account?.currency ?? company.currency}`}
+        lines={form.parts.expenses}
+        button="Add an expense"
+        onChange={(expenses) => setParts({ expenses })}
+      />
     </BookingForm>
   );
 }

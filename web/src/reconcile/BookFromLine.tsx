@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { always } from './always';
+import { useKept } from '../draft/useKept';
 import { useHere } from '../session/session';
 import { api, data, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
@@ -30,7 +31,12 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
   const { company, session } = useHere();
   const today = useToday();
   const others = today.data?.lanes.filter((l) => l.accountId !== place.accountId) ?? [];
-  const [booking, setBooking] = useState<Booking>({
+  const {
+    form: booking,
+    set: setBooking,
+    forget,
+    notice,
+  } = useKept<Booking>(`line.${row.lineId}`, {
     kind: /interest/i.test(row.title)
       ? 'INTEREST'
       : /xfer|transfer/i.test(row.title)
@@ -103,6 +109,7 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
     }
     setBusy(true);
     onBook(wish)
+      .then(forget)
       .catch(setError)
       .finally(() => setBusy(false));
   }
@@ -130,6 +137,7 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
           </Modal.Title>
         </Modal.Header>
         <Modal.Body className="form-page">
+          {notice}
           <div>
             <Form.Group controlId="kind" className="mb-2">
               <Form.Label>What it is</Form.Label>

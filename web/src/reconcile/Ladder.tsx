@@ -31,6 +31,11 @@ interface Props {
   onUndo: () => void;
 }
 
+const UNDO: Record<string, string> = {
+  BOOKED: 'Undo and reverse what was booked',
+  PAPER: 'Take the tick back',
+};
+
 /** All lines in the bank's order, only those in sight drawn; the tide line stands among them as a row of its own. */
 export function Ladder(props: Props) {
   const { total, tide, here, rows, onSight } = props;
@@ -134,22 +139,19 @@ export function Ladder(props: Props) {
                         <span className="quiet">
                           {row.state === 'BANK_ERROR'
                             ? 'Declared an error of the bank.'
-                            : `Matched by ${row.matchedBy}${row.matchedHow === 'BOOKED' ? ', booked from this line' : ''}.`}
+                            : `${row.matchedHow === 'PAPER' ? 'Ticked' : 'Matched'} by ${row.matchedBy}${row.matchedHow === 'BOOKED' ? ', booked from this line' : ''}.`}
                         </span>{' '}
-                        {row.matchedHow !== 'PAPER' && (
-                          <button
-                            type="button"
-                            className="btn btn-outline-secondary btn-sm"
-                            disabled={props.pending}
-                            onClick={() => {
-                              props.onHere(place);
-                              props.onUndo();
-                            }}
-                          >
-                            {row.matchedHow === 'BOOKED' ? 'Undo and reverse what was booked' : 'Undo'}{' '}
-                            <kbd>u</kbd>
-                          </button>
-                        )}
+                        <button
+                          type="button"
+                          className="btn btn-outline-secondary btn-sm"
+                          disabled={props.pending}
+                          onClick={() => {
+                            props.onHere(place);
+                            props.onUndo();
+                          }}
+                        >
+                          {UNDO[row.matchedHow ?? ''] ?? 'Undo'} <kbd>u</kbd>
+                        </button>
                       </div>
                     )}
                   </>

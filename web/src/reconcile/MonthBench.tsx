@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, NavigationType, useNavigationType, useSearchParams } from 'react-router';
-import { useHere } from '../session/session';
+import { useMayAt } from '../session/session';
 import { monthName, monthTitle } from '../shared/dates';
 import { Refusal, type Schemas } from '../shared/api';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
@@ -29,7 +29,7 @@ function keyOf(c: Schemas['CandidateView']): string {
 
 /** The work on one month: the ladder in the middle, the proof at the right. */
 export function MonthBench({ place }: { place: Place }) {
-  const { canPrepare } = useHere();
+  const { canPrepare } = useMayAt(place.accountId);
   const [search, setSearch] = useSearchParams();
   const month = useMonth(place);
   const steps = useSteps(place);
@@ -144,6 +144,12 @@ export function MonthBench({ place }: { place: Place }) {
     }
     if (cursor.chosen !== null && row?.state === 'BANK_ERROR') {
       steps.mutate({ do: 'noBankError', lineId: row.lineId });
+    } else if (
+      cursor.chosen !== null &&
+      row?.matchedHow === 'PAPER' &&
+      view?.paperStatementId !== undefined
+    ) {
+      steps.mutate({ do: 'untick', statementId: view.paperStatementId, lineId: row.lineId });
     } else if (cursor.chosen !== null && row?.matchId) {
       steps.mutate({ do: 'undo', matchId: row.matchId });
     } else if (steps.last) {
@@ -234,6 +240,8 @@ export function MonthBench({ place }: { place: Place }) {
   if (!view) {
     return <Problems error={month.error} />;
   }
+  // what went wrong with the paper is told where the paper is
+  const told = steps.variables?.do === 'tick' || steps.variables?.do === 'paperClosing';
   const atBottom = view.lineCount > 0 && view.tide === view.lineCount;
   return (
     <>
@@ -301,7 +309,7 @@ export function MonthBench({ place }: { place: Place }) {
         </div>
         {bring.isPending && <Reading name={bring.variables.file.name} />}
         <Problems error={bring.error} title="The file was not taken; nothing was changed." />
-        <Problems error={steps.error} title="That was not done; nothing was changed." />
+        <Problems error={told ? null : steps.error} title="That was not done; nothing was changed." />
         {view.paperStatementId !== undefined && (
           <PaperBar view={view} change={change} steps={steps} statementId={view.paperStatementId} />
         )}
@@ -387,10 +395,12 @@ export function MonthBench({ place }: { place: Place }) {
           cursor.at(p);
         }}
         onPick={(id) => setEntries(toggle(entries, id))}
-        onTick={(entryId) =>
+        onTick={(entryIds, date) =>
           view.paperStatementId !== undefined &&
-          steps.mutate({ do: 'tick', statementId: view.paperStatementId, entryId })
+          steps.mutate({ do: 'tick', statementId: view.paperStatementId, entryIds, date })
         }
+        ticking={steps.isPending && steps.variables.do === 'tick' ? steps.variables.entryIds : []}
+        tickError={steps.variables?.do === 'tick' ? steps.error : null}
         onLedgerError={(entry) => setNoting({ on: 'ledger', id: entry })}
         onNoLedgerError={(entryId) => steps.mutate({ do: 'noLedgerError', entryId })}
         pending={steps.isPending}
@@ -436,6 +446,7 @@ export function MonthBench({ place }: { place: Place }) {
       {noting && (
         <NoteDialog
           on={noting.on}
+          id={noting.id}
           onClose={() => setNoting(null)}
           onSay={(note) =>
             steps

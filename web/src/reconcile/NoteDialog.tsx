@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { useKept } from '../draft/useKept';
 import { Problems } from '../shared/Problems';
 
 export type NoteOn = 'bank' | 'ledger' | 'twice';
@@ -28,13 +29,16 @@ const WORDS: Record<NoteOn, { title: string; means: string; asks: string; says: 
 
 interface Props {
   on: NoteOn;
+  /** Of the line or entry that the note is about. */
+  id: number;
   onClose: () => void;
   onSay: (note: string) => Promise<void>;
 }
 
 /** Asks for the note that an error, or taking a line out, needs. */
-export function NoteDialog({ on, onClose, onSay }: Props) {
-  const [note, setNote] = useState('');
+export function NoteDialog({ on, id, onClose, onSay }: Props) {
+  const { form, set, forget, notice } = useKept(`note.${on}.${id}`, { note: '' });
+  const { note } = form;
   const [error, setError] = useState<unknown>(null);
   const words = WORDS[on];
   return (
@@ -42,7 +46,7 @@ export function NoteDialog({ on, onClose, onSay }: Props) {
       <Form
         onSubmit={(e) => {
           e.preventDefault();
-          onSay(note).catch(setError);
+          onSay(note).then(forget).catch(setError);
         }}
       >
         <Modal.Header closeButton>
@@ -52,6 +56,7 @@ export function NoteDialog({ on, onClose, onSay }: Props) {
         </Modal.Header>
         <Modal.Body>
           <p>{words.means}</p>
+          {notice}
           <Form.Group controlId="note">
             <Form.Label>{words.asks}</Form.Label>
             <Form.Control
@@ -59,7 +64,7 @@ export function NoteDialog({ on, onClose, onSay }: Props) {
               rows={3}
               value={note}
               autoFocus
-              onChange={(e) => setNote(e.target.value)}
+              onChange={(e) => set({ note: e.target.value })}
             />
           </Form.Group>
           <Problems error={error} />

@@ -64,6 +64,7 @@ describe('NoteDialog', () => {
     renderHere(
       <NoteDialog
         on="twice"
+        id={7}
         onClose={() => undefined}
         onSay={() => Promise.reject(new Error('The month is certified.'))}
       />,

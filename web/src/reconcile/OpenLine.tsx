@@ -50,7 +50,10 @@ export function OpenLine({
             <div className="candidate-words">
               <strong>{c.title}</strong>, {shortDate(c.date)}
               {c.entryIds.length > 0 && `, ${grouped(c.amount)}`}{' '}
-              <span className="quiet">({STRENGTH[c.strength]})</span>
+              <span className="quiet">
+                ({STRENGTH[c.strength]}
+                {c.waits && ', waits for the bank'})
+              </span>
               <ul className="facts">
                 {c.evidence.map((e) => (
                   <li key={e.words} className={e.speaksFor ? '' : 'against'}>
@@ -67,7 +70,8 @@ export function OpenLine({
                 disabled={pending}
                 onClick={() => onTake(i)}
               >
-                {c.sameAmount ? 'Match' : 'Correct the ledger'} <kbd>{i === 0 ? 'Enter' : c.place}</kbd>
+                {c.waits ? 'The bank has paid it' : c.sameAmount ? 'Match' : 'Correct the ledger'}{' '}
+                <kbd>{i === 0 ? 'Enter' : c.place}</kbd>
               </Button>
             )}
             {change && c.withinTolerance && (

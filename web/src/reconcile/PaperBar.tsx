@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Schemas } from '../shared/api';
 import { grouped, report } from '../shared/money';
+import { Problems } from '../shared/Problems';
 import type { useSteps } from './useMonth';
 
 interface Props {
@@ -41,19 +42,10 @@ export function PaperBar({ view, change, statementId, steps }: Props) {
       )}
       <span>
         {view.proof.holds ? 'The ticks lead to it.' : `${grouped(view.proof.gap)} apart from the ticks.`} Tick
-        the entries at the right in the order of the paper, or{' '}
+        at the right what stands on the paper, or{' '}
         <Link to={`/paper/${view.accountId}/${statementId}`}>type its lines</Link>.
       </span>
-      {change && view.lineCount > 0 && (
-        <Button
-          size="sm"
-          variant="outline-secondary"
-          disabled={steps.isPending}
-          onClick={() => steps.mutate({ do: 'untick', statementId })}
-        >
-          Take back the last tick
-        </Button>
-      )}
+      <Problems error={steps.variables?.do === 'paperClosing' ? steps.error : null} title="Not set." />
     </Form>
   );
 }

@@ -1,11 +1,11 @@
-import { Link } from 'react-router';
 import type { Schemas } from '../shared/api';
 import { shortDate } from '../shared/dates';
 import { grouped, report } from '../shared/money';
 import { Wave } from '../shared/Wave';
+import { NotOnStatement } from './NotOnStatement';
 import { useTrace, type Place } from './useMonth';
 
-interface Props {
+export interface ProofProps {
   place: Place;
   view: Schemas['MonthView'];
   change: boolean;
@@ -15,7 +15,9 @@ interface Props {
   onTrace: () => void;
   onGo: (place: number) => void;
   onPick: (entry: number) => void;
-  onTick: (entry: number) => void;
+  onTick: (entries: number[], date: string) => void;
+  ticking: number[];
+  tickError: unknown;
   onLedgerError: (entry: number) => void;
   onNoLedgerError: (entry: number) => void;
 }
@@ -33,7 +35,7 @@ function Line({ words, group }: { words: string; group: Schemas['GroupView'] }) 
 }
 
 /** The live proof, the gap in words, its trace, and what is not on this statement. */
-export function ProofPanel(props: Props) {
+export function ProofPanel(props: ProofProps) {
   const { view, place, traced } = props;
   const p = view.proof;
   const trace = useTrace(place, traced);
@@ -116,74 +118,5 @@ export function ProofPanel(props: Props) {
       <h2>Not on this statement</h2>
       <NotOnStatement {...props} />
     </aside>
-  );
-}
-
-function NotOnStatement({
-  view,
-  change,
-  picked,
-  pending,
-  onPick,
-  onTick,
-  onLedgerError,
-  onNoLedgerError,
-}: Props) {
-  if (view.notOnStatement.length === 0) {
-    return <p className="quiet">Every ledger entry is at the bank.</p>;
-  }
-  const paper = view.paperStatementId !== undefined;
-  return (
-    <>
-      {view.notOnStatementCount > view.notOnStatement.length && (
-        <p className="quiet">
-          The oldest {view.notOnStatement.length} of {view.notOnStatementCount}.
-        </p>
-      )}
-      <ul className="not-on">
-        {view.notOnStatement.map((e) => (
-          <li key={e.entryId}>
-            <input
-              type="checkbox"
-              className="form-check-input"
-              id={`entry${e.entryId}`}
-              checked={picked.includes(e.entryId)}
-              disabled={!change}
-              onChange={() => onPick(e.entryId)}
-            />
-            <label htmlFor={`entry${e.entryId}`}>{e.title}</label>
-            <span className="num">{e.in ? grouped(e.in) : `(${grouped(e.out ?? '')})`}</span>
-            <span className="age">
-              {shortDate(e.date)}, {e.daysOld} {e.daysOld === 1 ? 'day' : 'days'}
-              {e.perhaps && <span className="quiet"> perhaps {e.perhaps}</span>}
-              {e.twin && <span className="attention"> {e.twin}</span>}
-              {e.stale && <span className="attention"> stale check</span>}
-              {e.errorNote && <span className="attention"> ledger error: {e.errorNote}</span>}{' '}
-              {change && paper && (
-                <button
-                  type="button"
-                  className="btn btn-link"
-                  disabled={pending}
-                  onClick={() => onTick(e.entryId)}
-                >
-                  Tick
-                </button>
-              )}{' '}
-              {change &&
-                (e.errorNote ? (
-                  <button type="button" className="btn btn-link" onClick={() => onNoLedgerError(e.entryId)}>
-                    No error
-                  </button>
-                ) : (
-                  <button type="button" className="btn btn-link" onClick={() => onLedgerError(e.entryId)}>
-                    Ledger error
-                  </button>
-                ))}{' '}
-              <Link to={`/ledger/entries/${e.journalEntryId}`}>Entry</Link>
-            </span>
-          </li>
-        ))}
-      </ul>
-    </>
   );
 }

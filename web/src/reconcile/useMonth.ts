@@ -118,8 +118,8 @@ export type Step =
   | { do: 'takeOut'; lineId: number; reason: string }
   | { do: 'ledgerError'; entryId: number; note: string }
   | { do: 'noLedgerError'; entryId: number }
-  | { do: 'tick'; statementId: number; entryId: number }
-  | { do: 'untick'; statementId: number }
+  | { do: 'tick'; statementId: number; entryIds: number[]; date?: string }
+  | { do: 'untick'; statementId: number; lineId: number }
   | { do: 'paper'; closing: string }
   | { do: 'paperClosing'; statementId: number; closing: string }
   | { do: 'book'; lineId: number; booking: Schemas['Booking'] };
@@ -240,14 +240,14 @@ export function useSteps(place: Place) {
         await data(
           api.POST(`${account}/paper-statements/{statementId}/ticks`, {
             params: { path: { ...path, statementId: step.statementId } },
-            body: { entryId: step.entryId },
+            body: { entryIds: step.entryIds, date: step.date || undefined },
           }),
         );
         return {};
       case 'untick':
         await data(
-          api.DELETE(`${account}/paper-statements/{statementId}/ticks/last`, {
-            params: { path: { ...path, statementId: step.statementId } },
+          api.DELETE(`${account}/paper-statements/{statementId}/ticks/{lineId}`, {
+            params: { path: { ...path, statementId: step.statementId, lineId: step.lineId } },
           }),
         );
         return {};

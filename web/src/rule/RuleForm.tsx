@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { useKept } from '../draft/useKept';
 import { useHere } from '../session/session';
 import { send, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
@@ -25,7 +25,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
   const queries = useQueryClient();
   const accounts = useBankAccounts();
   const chart = useChart();
-  const [draft, setDraft] = useState<Draft>(start);
+  const { form: draft, set: setDraft, forget, notice } = useKept<Draft>(`rule.${ruleId ?? 'new'}`, start);
   const setUp = useSetUp();
   const centres = (setUp.data?.costCentres ?? []).filter((x) => x.active);
   const taxes = (setUp.data?.taxCodes ?? []).filter((x) => x.active);
@@ -47,6 +47,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
       }
     },
     onSuccess: async () => {
+      forget();
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
       onDone();
     },
@@ -62,6 +63,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
       }}
     >
       <div>
+        {notice}
         <TextField
           className="mb-2"
           label="Name"

@@ -23,7 +23,7 @@ export default function RulesPage() {
   const go = useNavigate();
   const drafted = (useLocation().state as { draft?: Draft } | null)?.draft;
   const [editing, setEditing] = useState<{ start: Draft; ruleId?: number } | null>(
-    drafted ? { start: drafted } : null,
+    drafted && canPrepare ? { start: drafted } : null,
   );
   const base = `/api/companies/${company.id}/rules`;
   const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });

@@ -3,11 +3,18 @@ import { useState, type FormEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { api, data } from '../shared/api';
 import { Problems } from '../shared/Problems';
-import { WaveLine } from '../shared/Wave';
+import { Gate } from './NewPasswordPage';
 
 /** The first page of an empty installation: the company and its administrator. */
 export function FirstRunPage() {
-  const [form, setForm] = useState({ companyName: '', currency: 'USD', name: '', login: '', password: '' });
+  const [form, setForm] = useState({
+    companyName: '',
+    currency: 'USD',
+    name: '',
+    login: '',
+    password: '',
+    code: '',
+  });
   const queries = useQueryClient();
   const create = useMutation({
     mutationFn: async () => {
@@ -36,23 +43,20 @@ export function FirstRunPage() {
     );
   }
   return (
-    <main className="gate">
-      <div className="gate-sheet">
-        <h1>Tide Mark</h1>
-        <WaveLine />
-        <p>These books are empty. Name the company that keeps them and the person who looks after them.</p>
-        <Form onSubmit={submit}>
-          {field('companyName', 'Company', 'The legal entity, as it stands on its papers.')}
-          {field('currency', 'Currency of the books', 'An ISO code such as USD or EUR.')}
-          {field('name', 'Your name', 'It stands on what you sign.')}
-          {field('login', 'Sign-in name', 'Letters, digits, dots and dashes.')}
-          {field('password', 'Password', 'At least 10 characters; a few words will do.', 'password')}
-          <Problems error={create.error} />
-          <Button type="submit" disabled={create.isPending}>
-            Open the books
-          </Button>
-        </Form>
-      </div>
-    </main>
+    <Gate>
+      <p>These books are empty. Name the company that keeps them and the person who looks after them.</p>
+      <Form onSubmit={submit}>
+        {field('companyName', 'Company', 'The legal entity, as it stands on its papers.')}
+        {field('currency', 'Currency of the books', 'An ISO code such as USD or EUR.')}
+        {field('name', 'Your name', 'It stands on what you sign.')}
+        {field('login', 'Sign-in name', 'Letters, digits, dots and dashes.')}
+        {field('code', 'Code of the server', 'It stands on the console where the server was started.')}
+        {field('password', 'Password', 'At least 10 characters; a few words will do.', 'password')}
+        <Problems error={create.error} />
+        <Button type="submit" disabled={create.isPending}>
+          Open the books
+        </Button>
+      </Form>
+    </Gate>
   );
 }

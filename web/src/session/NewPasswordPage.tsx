@@ -1,9 +1,38 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { api, data } from '../shared/api';
 import { Problems } from '../shared/Problems';
 import { WaveLine } from '../shared/Wave';
+import { PasswordFields } from './PasswordFields';
+import { SecondFactorSetUp } from './SecondFactor';
+
+/** A page before the books: something is to be done first. */
+export function Gate({ children }: { children: ReactNode }) {
+  return (
+    <main className="gate">
+      <div className="gate-sheet">
+        <h1>Tide Mark</h1>
+        <WaveLine />
+        {children}
+      </div>
+    </main>
+  );
+}
+
+/** Leaves the books from a gate, where no menu stands. */
+function SignOut() {
+  const queries = useQueryClient();
+  const out = useMutation({
+    mutationFn: () => data(api.DELETE('/api/session')),
+    onSettled: () => queries.resetQueries(),
+  });
+  return (
+    <Button variant="link" disabled={out.isPending} onClick={() => out.mutate()}>
+      Sign out
+    </Button>
+  );
+}
 
 /** The first page of somebody whose password an administrator chose. */
 export function NewPasswordPage() {
@@ -15,44 +44,33 @@ export function NewPasswordPage() {
     onSuccess: () => queries.resetQueries(),
   });
   return (
-    <main className="gate">
-      <div className="gate-sheet">
-        <h1>Tide Mark</h1>
-        <WaveLine />
-        <p>Your password was chosen by somebody else. Choose one that only you know, then go on.</p>
-        <Form
-          onSubmit={(e) => {
-            e.preventDefault();
-            change.mutate();
-          }}
-        >
-          <Form.Group controlId="old" className="mb-3">
-            <Form.Label>Present password</Form.Label>
-            <Form.Control
-              type="password"
-              autoComplete="current-password"
-              value={old}
-              onChange={(e) => setOld(e.target.value)}
-              required
-            />
-          </Form.Group>
-          <Form.Group controlId="fresh" className="mb-3">
-            <Form.Label>New password</Form.Label>
-            <Form.Control
-              type="password"
-              autoComplete="new-password"
-              value={fresh}
-              onChange={(e) => setFresh(e.target.value)}
-              required
-            />
-            <div className="hint">At least 10 characters; a few words that do not belong together.</div>
-          </Form.Group>
-          <Problems error={change.error} />
-          <Button type="submit" disabled={change.isPending}>
-            Change the password
-          </Button>
-        </Form>
-      </div>
-    </main>
+    <Gate>
+      <p>Your password was chosen by somebody else. Choose one that only you know, then go on.</p>
+      <Form
+        onSubmit={(e) => {
+          e.preventDefault();
+          change.mutate();
+        }}
+      >
+        <PasswordFields old={old} fresh={fresh} onOld={setOld} onFresh={setFresh} />
+        <Problems error={change.error} />
+        <Button type="submit" disabled={change.isPending}>
+          Change the password
+        </Button>
+        <SignOut />
+      </Form>
+    </Gate>
+  );
+}
+
+/** The first page of somebody whose company asks for a second factor. */
+export function SecondFactorPage({ company }: { company: string }) {
+  const queries = useQueryClient();
+  return (
+    <Gate>
+      <p>{company} asks everybody for a second factor. Set yours up, then go on.</p>
+      <SecondFactorSetUp onDone={() => void queries.resetQueries()} />
+      <SignOut />
+    </Gate>
   );
 }

@@ -5,65 +5,53 @@ import { api, data } from '../shared/api';
 import { dateTime } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { PasswordFields } from './PasswordFields';
+import { SecondFactorPart } from './SecondFactor';
+import { useSessionQuery } from './session';
 
 /** One's own password, and where one is signed in. */
 export function PasswordDialog({ onClose }: { onClose: () => void }) {
   const [old, setOld] = useState('');
   const [fresh, setFresh] = useState('');
+  const session = useSessionQuery();
   const change = useMutation({
     mutationFn: () => data(api.PUT('/api/session/password', { body: { old, fresh } })),
   });
   return (
     <Modal show onHide={onClose} animation={false} aria-labelledby="password-title">
-      <Form
-        onSubmit={(e) => {
-          e.preventDefault();
-          change.mutate();
-        }}
-      >
-        <Modal.Header closeButton>
-          <Modal.Title as="h2" id="password-title">
-            Your sign-in
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          <Form.Group controlId="old-password" className="mb-3">
-            <Form.Label>Present password</Form.Label>
-            <Form.Control
-              type="password"
-              autoComplete="current-password"
-              value={old}
-              autoFocus
-              onChange={(e) => setOld(e.target.value)}
-            />
-          </Form.Group>
-          <Form.Group controlId="new-password">
-            <Form.Label>New password</Form.Label>
-            <Form.Control
-              type="password"
-              autoComplete="new-password"
-              value={fresh}
-              onChange={(e) => setFresh(e.target.value)}
-            />
-            <div className="hint">At least 10 characters; a few words will do.</div>
-          </Form.Group>
+      <Modal.Header closeButton>
+        <Modal.Title as="h2" id="password-title">
+          Your sign-in
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <Form
+          onSubmit={(e) => {
+            e.preventDefault();
+            change.mutate();
+          }}
+        >
+          <PasswordFields old={old} fresh={fresh} onOld={setOld} onFresh={setFresh} />
           <Problems error={change.error} title="Not changed." />
-          {change.isSuccess && (
+          {change.isSuccess ? (
             <p role="status">Changed. The new one holds from now on; you were signed out everywhere else.</p>
-          )}
-          <SignedInPlaces />
-        </Modal.Body>
-        <Modal.Footer>
-          <Button variant="outline-secondary" onClick={onClose}>
-            {change.isSuccess ? 'Close' : 'Leave it'}
-          </Button>
-          {!change.isSuccess && (
+          ) : (
             <Button type="submit" disabled={change.isPending || !old || !fresh}>
               Change the password
             </Button>
           )}
-        </Modal.Footer>
-      </Form>
+        </Form>
+        <SecondFactorPart
+          on={session.data?.secondFactor ?? false}
+          spareCodes={session.data?.spareCodes ?? 0}
+        />
+        <SignedInPlaces />
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="outline-secondary" onClick={onClose}>
+          Close
+        </Button>
+      </Modal.Footer>
     </Modal>
   );
 }

@@ -3,6 +3,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import { FirstRunPage } from './FirstRunPage';
 import { PasswordDialog } from './PasswordDialog';
+import { SecondFactorSetUp } from './SecondFactor';
 import { SignInPage } from './SignInPage';
 
 const type = (label: string, value: string) =>
@@ -35,16 +36,59 @@ describe('the gate', () => {
     expect(screen.getByLabelText<HTMLInputElement>('Sign-in name').value).toBe('maren');
   });
 
+  it('asks for the code of a device where the password is right, and sends all three', async () => {
+    const ask = {
+      status: 422,
+      body: problem('second-factor.code', 'Found no code beside the password.'),
+    };
+    const sent = answering({ 'POST /api/session': ask });
+    renderHere(<SignInPage />);
+    type('Sign-in name', 'maren');
+    type('Password', 'long enough words');
+    fireEvent.click(screen.getByText('Sign in'));
+    await screen.findByLabelText('Code of your device');
+    expect(screen.queryByRole('alert')).toBeNull();
+    type('Code of your device', '123 456');
+    fireEvent.click(screen.getByText('Sign in'));
+    await waitFor(() =>
+      expect(sent[1]?.body).toEqual({ login: 'maren', password: 'long enough words', code: '123 456' }),
+    );
+    type('Sign-in name', 'torvald');
+    expect(screen.queryByLabelText('Code of your device')).toBeNull();
+  });
+
+  it('shows the codes for a lost device once, after the first code of the device was taken', async () => {
+    const sent = answering({
+      'POST /api/session/second-factor/offer': {
+        body: { secret: 'ABCDEFGHIJKL', picture: { size: 21, path: 'M4 4h1v1h-1z' } },
+      },
+      'PUT /api/session/second-factor': { body: { codes: ['abcdefghjk', 'mnpqrstuvw'] } },
+    });
+    let done = 0;
+    renderHere(<SecondFactorSetUp onDone={() => done++} />);
+    fireEvent.click(screen.getByText('Set up a second factor'));
+    await screen.findByText('ABCD EFGH IJKL');
+    type('The code it shows now', '287082');
+    fireEvent.click(screen.getByText('Ask for it from now on'));
+    await screen.findByText('abcde fghjk');
+    expect(sent[1]?.body).toEqual({ code: '287082' });
+    expect(done).toBe(0);
+    fireEvent.click(screen.getByText('They are kept'));
+    expect(done).toBe(1);
+  });
+
   it('signs the first administrator in with what was just chosen', async () => {
     const sent = answering({ 'POST /api/first-run': { body: { id: 1 } }, 'POST /api/session': {} });
     renderHere(<FirstRunPage />);
     type('Company', 'Gullmere Boats');
     type('Your name', 'Una Holm');
     type('Sign-in name', 'una');
+    type('Code of the server', 'ABCD-2345');
     type('Password', 'long enough words');
     fireEvent.click(screen.getByText('Open the books'));
     await new Promise((done) => setTimeout(done, 80));
     expect(sent.map((s) => s.path)).toEqual(['/api/first-run', '/api/session']);
+    expect(sent[0]?.body).toMatchObject({ companyName: 'Gullmere Boats', code: 'ABCD-2345' });
     expect(sent[1]?.body).toEqual({ login: 'una', password: 'long enough words' });
   });
 

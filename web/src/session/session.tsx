@@ -62,3 +62,11 @@ export function useHere(): Here {
   }
   return here;
 }
+
+/** What the person may do at one bank account: the rights may be limited to some of them. */
+export function useMayAt(accountId: number) {
+  const { company, canPrepare, canCertify } = useHere();
+  const mine = company.limits.bankAccounts;
+  const here = mine.length === 0 || mine.includes(accountId);
+  return { canPrepare: canPrepare && here, canCertify: canCertify && here };
+}

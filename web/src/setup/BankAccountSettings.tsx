@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { useKept } from '../draft/useKept';
 import { useHere } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
 import { send, type Schemas } from '../shared/api';
@@ -15,7 +15,12 @@ export function BankAccountSettings({ account }: { account: Schemas['BankAccount
   const queries = useQueryClient();
   const chart = useChart();
   const setUp = useSetUp();
-  const [form, setForm] = useState({
+  const {
+    form,
+    set: setForm,
+    forget,
+    notice,
+  } = useKept(`settings.${account.id}`, {
     name: account.name,
     branchId: account.branchId ? String(account.branchId) : '',
     leastPayment: account.leastPayment ?? '',
@@ -42,7 +47,10 @@ export function BankAccountSettings({ account }: { account: Schemas['BankAccount
             .map(([k, v]) => [k, Number(v)]),
         ),
       }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
+    onSuccess: () => {
+      forget();
+      return queries.invalidateQueries({ queryKey: keys.company(company.id) });
+    },
   });
   const set = (part: Partial<typeof form>) => setForm({ ...form, ...part });
   const bank = setUp.data?.banks.find((b) => b.name === account.bank);
@@ -63,6 +71,7 @@ export function BankAccountSettings({ account }: { account: Schemas['BankAccount
       }}
     >
       <h2>{account.name}</h2>
+      {notice}
       <div className="row g-3">
         <div className="col-lg-7">
           <h3>Which ledger account serves what</h3>

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { BookedPreview } from '../ledger/BookedPreview';
+import { useKept } from '../draft/useKept';
 import { useHere } from '../session/session';
 import { send, upload, type Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
@@ -88,7 +89,7 @@ function AddBankAccount() {
     openingBalance: '0.00',
     outstanding: '',
   };
-  const [form, setForm] = useState(empty);
+  const { form, set: setForm, again, notice } = useKept('bank-account', empty);
   const typed = useSettled(form);
   const ready = typed.name !== '' && typed.bank !== '' && typed.number !== '';
   const path = `/api/companies/${company.id}/bank-accounts`;
@@ -101,7 +102,7 @@ function AddBankAccount() {
   const add = useMutation({
     mutationFn: () => send('POST', path, form),
     onSuccess: () => {
-      setForm(empty);
+      again();
       return queries.invalidateQueries({ queryKey: keys.company(company.id) });
     },
   });
@@ -118,6 +119,7 @@ function AddBankAccount() {
   return (
     <section className="sheet">
       <h2>Add a bank account</h2>
+      {notice}
       <Form
         onSubmit={(e) => {
           e.preventDefault();

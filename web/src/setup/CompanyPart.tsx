@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { useKept } from '../draft/useKept';
 import { useHere } from '../session/session';
 import { send, type Schemas } from '../shared/api';
 import { addDays, monthTitle } from '../shared/dates';
@@ -51,7 +52,12 @@ function useKeep<B>(method: 'POST' | 'PUT', path: string) {
 
 function CompanyForm({ setUp }: { setUp: SetUp }) {
   const { company } = useHere();
-  const [form, setForm] = useState({
+  const {
+    form,
+    set: setForm,
+    forget,
+    notice,
+  } = useKept('company', {
     name: setUp.name,
     secondPersonAbove: typed(setUp.secondPersonAbove ?? ''),
     amountStyle: setUp.amountStyle,
@@ -59,16 +65,18 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
     timeZone: setUp.timeZone,
   });
   const keep = useKeep<typeof form>('PUT', '/set-up/company');
+  const secondFactor = useKeep<{ asked: boolean }>('PUT', '/second-factor');
   const onePerson = useKeep<{ allowed: boolean }>('PUT', '/one-person');
   return (
     <Form
       className="sheet"
       onSubmit={(e) => {
         e.preventDefault();
-        keep.mutate(form);
+        keep.mutate(form, { onSuccess: forget });
       }}
     >
       <h2>Company</h2>
+      {notice}
       <div className="row g-2">
         <TextField
           className="col-md-7"
@@ -126,6 +134,16 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
         onChange={(e) => onePerson.mutate({ allowed: e.target.checked })}
       />
       <Problems error={onePerson.error} />
+      <h3 className="mt-3">Second factor</h3>
+      <Form.Check
+        id="second-factor"
+        label="Everybody signs in with a code of a device beside the password"
+        checked={setUp.secondFactor}
+        disabled={secondFactor.isPending}
+        onChange={(e) => secondFactor.mutate({ asked: e.target.checked })}
+      />
+      <div className="hint">Who has none yet sets it up before going on, you too.</div>
+      <Problems error={secondFactor.error} />
     </Form>
   );
 }

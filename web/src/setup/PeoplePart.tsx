@@ -7,6 +7,7 @@ import { DateField } from '../shared/DateField';
 import { fullDate, UNREADABLE } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { useBankAccounts, useSetUp } from '../shared/useBooks';
 
 type Role = Schemas['PersonView']['roles'][number];
 
@@ -17,9 +18,17 @@ const ROLES: [Role, string][] = [
   ['VIEWER', 'only looks'],
 ];
 
-function days({ from, to }: Schemas['PersonView']) {
+type Person = Schemas['PersonView'];
+
+function days({ from, to }: Person) {
   const parts = [from && `from ${fullDate(from)}`, to && `to ${fullDate(to)}`].filter(Boolean);
   return parts.join(' ') || 'always';
+}
+
+/** When and where somebody works: days, bank accounts and sites. */
+function limits(p: Person, names: Map<number, string>) {
+  const places = [...p.bankAccountIds, ...p.siteIds].map((id) => names.get(id) ?? '').filter(Boolean);
+  return [days(p), places.length > 0 ? places.join(', ') : 'everywhere'].join(', ');
 }
 
 /** Who may do what in the company. */
@@ -31,20 +40,35 @@ export function PeoplePart() {
     queryKey: keys.people(company.id),
     queryFn: () => data(api.GET('/api/companies/{companyId}/people', { params })),
   });
+  const accounts = useBankAccounts();
+  const setUp = useSetUp();
+  const places: [number, string][] = [
+    ...(accounts.data ?? []).map((a): [number, string] => [a.id, a.name]),
+    ...(setUp.data?.sites ?? []).map((s): [number, string] => [s.id, s.name]),
+  ];
+  const names = new Map(places);
   const refresh = () => queries.invalidateQueries({ queryKey: keys.people(company.id) });
   const change = useMutation({
-    mutationFn: (p: Schemas['PersonView']) =>
+    mutationFn: (p: Person) =>
       data(
         api.PUT('/api/companies/{companyId}/people/{personId}', {
           params: { path: { companyId: company.id, personId: p.id } },
-          body: { name: p.name, active: p.active, from: p.from, to: p.to, roles: p.roles },
+          body: {
+            name: p.name,
+            active: p.active,
+            from: p.from,
+            to: p.to,
+            bankAccountIds: p.bankAccountIds,
+            siteIds: p.siteIds,
+            roles: p.roles,
+          },
         }),
       ),
     onSettled: refresh,
   });
   const empty = { login: '', name: '', password: '', role: 'PREPARER' as Role };
   const [form, setForm] = useState(empty);
-  const [dated, setDated] = useState<Schemas['PersonView'] | null>(null);
+  const [dated, setDated] = useState<Person | null>(null);
   const add = useMutation({
     mutationFn: () =>
       data(
@@ -72,7 +96,7 @@ export function PeoplePart() {
               </th>
             ))}
             <th scope="col">may sign in</th>
-            <th scope="col">on which days</th>
+            <th scope="col">when and where</th>
           </tr>
         </thead>
         <tbody>
@@ -108,10 +132,10 @@ export function PeoplePart() {
                 <Button
                   variant="link"
                   size="sm"
-                  aria-label={`Days of ${p.name}: ${days(p)}`}
+                  aria-label={`Limits of ${p.name}: ${limits(p, names)}`}
                   onClick={() => setDated(p)}
                 >
-                  {days(p)}
+                  {limits(p, names)}
                 </Button>
               </td>
             </tr>
@@ -121,7 +145,7 @@ export function PeoplePart() {
       {dated && (
         <Form
           className="row g-2 mt-2"
-          aria-label={`Days of ${dated.name}`}
+          aria-label={`Limits of ${dated.name}`}
           onSubmit={(e) => {
             e.preventDefault();
             change.mutate(dated, { onSuccess: () => setDated(null) });
@@ -145,13 +169,25 @@ export function PeoplePart() {
               onChange={(to) => setDated({ ...dated, to: to || undefined })}
             />
           </div>
-          <div className="col-md-4 d-flex align-items-end gap-2">
+          <PlaceChoice
+            legend="Prepares and certifies on these bank accounts only; none ticked for all"
+            places={(accounts.data ?? []).filter((a) => a.active)}
+            chosen={dated.bankAccountIds}
+            onChange={(bankAccountIds) => setDated({ ...dated, bankAccountIds })}
+          />
+          <PlaceChoice
+            legend="Books for these sites only; none ticked for all"
+            places={(setUp.data?.sites ?? []).filter((s) => s.active)}
+            chosen={dated.siteIds}
+            onChange={(siteIds) => setDated({ ...dated, siteIds })}
+          />
+          <div className="d-flex gap-2">
             <Button
               type="submit"
               variant="outline-secondary"
               disabled={change.isPending || dated.from === UNREADABLE || dated.to === UNREADABLE}
             >
-              Set the days
+              Set the limits
             </Button>
             <Button variant="link" onClick={() => setDated(null)}>
               Leave them
@@ -204,5 +240,39 @@ export function PeoplePart() {
         </div>
       </Form>
     </section>
+  );
+}
+
+function PlaceChoice({
+  legend,
+  places,
+  chosen,
+  onChange,
+}: {
+  legend: string;
+  places: { id: number; name: string }[];
+  chosen: number[];
+  onChange: (ids: number[]) => void;
+}) {
+  if (places.length === 0) {
+    return null;
+  }
+  return (
+    <fieldset>
+      <legend className="form-label">{legend}</legend>
+      <div className="d-flex flex-wrap gap-3">
+        {places.map((place) => (
+          <Form.Check
+            key={place.id}
+            id={`place-${place.id}`}
+            label={place.name}
+            checked={chosen.includes(place.id)}
+            onChange={(e) =>
+              onChange(e.target.checked ? [...chosen, place.id] : chosen.filter((id) => id !== place.id))
+            }
+          />
+        ))}
+      </div>
+    </fieldset>
   );
 }

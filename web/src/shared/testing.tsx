@@ -15,6 +15,8 @@ export function renderHere(part: ReactNode, roles: Role[] = ['PREPARER'], at = '
     name: 'Quillhaven',
     currency: 'USD',
     onePerson: false,
+    secondFactorDue: false,
+    limits: { bankAccounts: [], sites: [] },
     amountStyle: 'POINT',
     dateOrder: 'MONTH_FIRST',
     businessDate: '2026-07-02',
@@ -25,6 +27,8 @@ export function renderHere(part: ReactNode, roles: Role[] = ['PREPARER'], at = '
     login: 'maren',
     name: 'Maren Oduya',
     mustChangePassword: false,
+    secondFactor: false,
+    spareCodes: 0,
     businessDate: '2026-07-02',
     companies: [company],
   };

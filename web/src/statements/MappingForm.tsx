@@ -1,6 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { useKept } from '../draft/useKept';
 import { useHere } from '../session/session';
 import { api, data, Refusal, send, type Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
@@ -82,7 +83,15 @@ function Mapping({
 }) {
   const { company } = useHere();
   const accounts = useBankAccounts();
-  const [form, setForm] = useState(() => ({ ...first(guess), name: arrival.name.replace(/\.\w+$/, '') }));
+  const {
+    form,
+    set: setForm,
+    forget,
+    notice,
+  } = useKept(`mapping.${arrival.id}`, () => ({
+    ...first(guess),
+    name: arrival.name.replace(/\.\w+$/, ''),
+  }));
   const [account, setAccount] = useState(arrival.accountId ?? 0);
   const base = `/api/companies/${company.id}/arrivals/${arrival.id}`;
   const typed = useSettled(form);
@@ -95,7 +104,10 @@ function Mapping({
   });
   const learn = useMutation({
     mutationFn: () => send('POST', `${base}/mapping?accountId=${account}`, form),
-    onSuccess: done,
+    onSuccess: () => {
+      forget();
+      return done();
+    },
   });
   const leave = useMutation({ mutationFn: () => send('POST', `${base}/leave`), onSuccess: done });
   const width = Math.max(0, ...guess.rows.map((r) => r.length));
@@ -129,6 +141,7 @@ function Mapping({
         learn.mutate();
       }}
     >
+      {notice}
       <section className="sheet">
         <h2>What do its columns hold?</h2>
         <p>

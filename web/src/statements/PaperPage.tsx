@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { useHere } from '../session/session';
+import { useKept } from '../draft/useKept';
+import { useHere, useMayAt } from '../session/session';
 import { api, data, send, type Schemas } from '../shared/api';
 import { fullDate, readDate } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -14,11 +15,12 @@ const EMPTY = { date: '', text: '', checkNumber: '', moneyIn: '', moneyOut: '', 
 /** A statement typed from paper, line by line and by keyboard alone; each balance is checked as it is typed. */
 export default function PaperPage() {
   const { accountId, statementId } = useParams();
-  const { company, canPrepare } = useHere();
+  const { company } = useHere();
   const account = Number(accountId);
+  const { canPrepare } = useMayAt(account);
   const statement = Number(statementId);
   const queries = useQueryClient();
-  const [form, setForm] = useState(EMPTY);
+  const { form, set: setForm, again } = useKept(`paper.${statement}`, EMPTY);
   const firstField = useRef<HTMLInputElement>(null);
   const path = { companyId: company.id, accountId: account };
   const statements = useQuery({
@@ -51,9 +53,10 @@ export default function PaperPage() {
         text: form.text,
       }),
     onSuccess: async () => {
-      setForm(EMPTY);
-      await refresh();
+      // the next line can be typed at once, before the list above it is read anew
+      again();
       firstField.current?.focus();
+      await refresh();
     },
   });
   const back = useMutation({ mutationFn: () => send('DELETE', `${base}/last`), onSuccess: refresh });

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
-import { useHere } from '../session/session';
+import { useHere, useMayAt } from '../session/session';
 import { AccountRail } from '../shared/AccountRail';
 import { api, data } from '../shared/api';
 import { dateTime, fullDate, monthTitle } from '../shared/dates';
@@ -16,11 +16,12 @@ import { lineCount, STATES } from './words';
 
 /** What has been read of each account: by month what is there and what is missing, and what came in. */
 export default function StatementsPage() {
-  const { company, canPrepare } = useHere();
+  const { company } = useHere();
   const [search] = useSearchParams();
   const today = useToday();
   const queries = useQueryClient();
   const account = Number(search.get('account') ?? today.data?.lanes[0]?.accountId ?? 0);
+  const { canPrepare } = useMayAt(account);
   const lane = today.data?.lanes.find((l) => l.accountId === account);
   const path = { companyId: company.id, accountId: account };
   const statements = useQuery({

@@ -16,6 +16,7 @@ import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.ToLongFunction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
@@ -37,6 +38,7 @@ public class People {
     private final Hashing hashing;
     private final Attempts attempts;
     private final SignedIn signedIn;
+    private final SecondFactor secondFactor;
     private final ActivityLog activity;
     private final TransactionTemplate transaction;
     private final Clock clock;
@@ -46,6 +48,7 @@ public class People {
             Hashing hashing,
             Attempts attempts,
             SignedIn signedIn,
+            SecondFactor secondFactor,
             ActivityLog activity,
             PlatformTransactionManager transactions,
             Clock clock) {
@@ -53,6 +56,7 @@ public class People {
         this.hashing = hashing;
         this.attempts = attempts;
         this.signedIn = signedIn;
+        this.secondFactor = secondFactor;
         this.activity = activity;
         this.transaction = new TransactionTemplate(transactions);
         this.clock = clock;
@@ -68,22 +72,26 @@ public class People {
         record Refused() implements SignIn {}
 
         record Closed(Duration pause) implements SignIn {}
+
+        /** The password was right; the code of the second factor is missing. */
+        record CodeDue() implements SignIn {}
     }
 
-    private record Known(long id, String hash, boolean browser) {}
+    private record Known(long id, String hash, boolean browser, boolean secondFactor) {}
 
     /**
      * Checks a password. Wrong ones are counted by name and address together, so that a stranger's guesses keep nobody
      * out; a browser from which the person signed in before is counted by itself. Not within a transaction: checking
      * takes long on purpose.
      *
+     * @param code of the second factor; empty for none
      * @param browser the key of the browser; empty for none
      */
-    public SignIn signIn(String login, String password, String address, String browser) {
+    public SignIn signIn(String login, String password, String code, String address, String browser) {
         String name = plain(login);
         Optional<Known> found = transaction.execute(s -> persons.findByLogin(name)
                 .filter(Person::active)
-                .map(p -> new Known(p.id(), p.passwordHash(), isKnown(p.id(), browser))));
+                .map(p -> new Known(p.id(), p.passwordHash(), isKnown(p.id(), browser), p.secondFactor() != null)));
         Known known = found.orElse(null);
         String counted = known != null && known.browser()
                 ? "browser " + known.id() + " " + browser
@@ -111,6 +119,15 @@ public class People {
         if (!trusted) {
             attempts.giveBack(place);
         }
+        if (known.secondFactor()) {
+            if (code.isBlank()) {
+                return new SignIn.CodeDue();
+            }
+            wait = secondFactor.check(known.id(), code, counted, trusted);
+            if (!wait.isZero()) {
+                return new SignIn.Closed(wait);
+            }
+        }
         return Objects.requireNonNull(transaction.execute(s -> {
             Person person = get(known.id());
             activity.record(null, person.name(), "signed-in", "person", person.id(), "Signed in");
@@ -134,7 +151,7 @@ public class People {
         return text;
     }
 
-    private static String digest(String key) {
+    static String digest(String key) {
         try {
             return HexFormat.of()
                     .formatHex(MessageDigest.getInstance("SHA-256").digest(key.getBytes(StandardCharsets.UTF_8)));
@@ -228,7 +245,8 @@ public class People {
     public record Membership(
             boolean active,
             @Nullable LocalDate from,
-            @Nullable LocalDate to) {}
+            @Nullable LocalDate to,
+            Limits limits) {}
 
     /**
      * Changes a member of a company, in this company alone; the last administrator cannot be taken away. The name is the
@@ -261,6 +279,7 @@ public class People {
         persons.flush();
         Membership before = membership(personId, companyId);
         persons.membership(personId, companyId, membership.active(), membership.from(), membership.to());
+        limit(personId, companyId, membership.limits());
         setRoles(personId, companyId, roles, by.name());
         String changes = Changes.between(before, membership);
         if (!changes.isEmpty()) {
@@ -283,8 +302,32 @@ public class People {
     public Membership membership(long personId, long companyId) {
         return persons.memberships(personId, companyId).stream()
                 .findFirst()
-                .map(m -> new Membership(m.getActive(), m.getValidFrom(), m.getValidTo()))
-                .orElse(new Membership(false, null, null));
+                .map(m -> new Membership(m.getActive(), m.getValidFrom(), m.getValidTo(), limits(personId, companyId)))
+                .orElse(new Membership(false, null, null, Limits.NONE));
+    }
+
+    /** What a person's preparing and certifying in a company is limited to. */
+    @Transactional(readOnly = true)
+    public Limits limits(long personId, long companyId) {
+        return Limits.of(persons.limits(personId, companyId));
+    }
+
+    private void limit(long personId, long companyId, Limits limits) {
+        checkOwn(limits.bankAccounts(), "bankAccountIds", ids -> persons.bankAccounts(companyId, ids));
+        checkOwn(limits.sites(), "siteIds", ids -> persons.sites(companyId, ids));
+        persons.clearLimits(personId, companyId);
+        limits.rows().forEach(row -> persons.addLimit(personId, companyId, row.kind(), row.target()));
+    }
+
+    private static void checkOwn(Set<Long> ids, String where, ToLongFunction<Set<Long>> known) {
+        if (!ids.isEmpty() && known.applyAsLong(ids) < ids.size()) {
+            throw new RuleViolation(
+                    "limit.unknown",
+                    where,
+                    "one that this company does not have",
+                    "bank accounts and sites of this company",
+                    "Load the page again.");
+        }
     }
 
     /** Changes one's own password; wrong ones are counted as at the sign-in. All other sessions end. */
@@ -316,10 +359,31 @@ public class People {
         signedIn.endAll(actor.personId(), request);
     }
 
-    /** Whether the person has to change the password before anything else. */
+    /**
+     * How somebody stands who is signed in.
+     *
+     * @param mustChange whether the password has to be changed before anything else
+     * @param spareCodes how many codes for a lost device are left
+     */
+    public record Standing(boolean mustChange, boolean secondFactor, long spareCodes) {}
+
     @Transactional(readOnly = true)
-    public boolean mustChange(long personId) {
-        return get(personId).mustChange();
+    public Standing standing(long personId) {
+        Person person = get(personId);
+        boolean secondFactor = person.secondFactor() != null;
+        return new Standing(person.mustChange(), secondFactor, secondFactor ? persons.spareCodes(personId) : 0);
+    }
+
+    /** Whether a company asks everybody for a second factor. */
+    @Transactional(readOnly = true)
+    public boolean secondFactorAsked(long companyId) {
+        return persons.secondFactorAsked(companyId).contains(true);
+    }
+
+    /** Whether a person has a second factor. */
+    @Transactional(readOnly = true)
+    public boolean hasSecondFactor(long personId) {
+        return get(personId).secondFactor() != null;
     }
 
     @Transactional(readOnly = true)

@@ -9,6 +9,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -24,7 +25,10 @@ import org.springframework.web.bind.annotation.RestController;
 class PeopleController {
     private final People people;
 
-    PeopleController(People people) {
+    private final SecondFactor secondFactor;
+
+    PeopleController(People people, SecondFactor secondFactor) {
+        this.secondFactor = secondFactor;
         this.people = people;
     }
 
@@ -35,6 +39,9 @@ class PeopleController {
             boolean active,
             @Nullable LocalDate from,
             @Nullable LocalDate to,
+            boolean secondFactor,
+            Set<Long> bankAccountIds,
+            Set<Long> siteIds,
             Set<Role> roles) {}
 
     record NewPerson(
@@ -43,11 +50,14 @@ class PeopleController {
             @NotNull @Size(max = 200) String password,
             @NotNull Set<Role> roles) {}
 
+    /** @param bankAccountIds what preparing and certifying is limited to; absent or empty for all, as the sites are */
     record ChangedPerson(
             @NotNull @Size(max = 120) String name,
             boolean active,
             @Nullable LocalDate from,
             @Nullable LocalDate to,
+            @Nullable @Size(max = 1000) Set<Long> bankAccountIds,
+            @Nullable @Size(max = 1000) Set<Long> siteIds,
             @NotNull Set<Role> roles) {}
 
     @GetMapping
@@ -75,7 +85,17 @@ class PeopleController {
                 m.active(),
                 m.from(),
                 m.to(),
+                person.secondFactor() != null,
+                m.limits().bankAccounts(),
+                m.limits().sites(),
                 people.rolesHeld(person.id(), companyId));
+    }
+
+    /** Takes the second factor of somebody away who lost the device and the codes kept for that. */
+    @DeleteMapping("/{personId}/second-factor")
+    @Requires(Right.ADMINISTER)
+    void endSecondFactor(@PathVariable long companyId, @PathVariable long personId, Actor actor) {
+        secondFactor.endOf(personId, companyId, actor);
     }
 
     @PutMapping("/{personId}")
@@ -89,7 +109,13 @@ class PeopleController {
                 personId,
                 companyId,
                 body.name(),
-                new People.Membership(body.active(), body.from(), body.to()),
+                new People.Membership(
+                        body.active(),
+                        body.from(),
+                        body.to(),
+                        new Limits(
+                                body.bankAccountIds() == null ? Set.of() : body.bankAccountIds(),
+                                body.siteIds() == null ? Set.of() : body.siteIds())),
                 body.roles(),
                 actor);
     }

@@ -5,6 +5,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Version;
+import org.jspecify.annotations.Nullable;
 
 /** Somebody who can sign in. */
 @Entity
@@ -19,6 +20,8 @@ public class Person {
     private String passwordHash;
     private boolean mustChange;
     private boolean active = true;
+    private @Nullable String secondFactor;
+    private long secondFactorStep;
 
     @Version
     private int version;
@@ -67,6 +70,22 @@ public class Person {
     void password(String hash) {
         passwordHash = hash;
         mustChange = false;
+    }
+
+    /** The secret, in Base32, from which the codes of the second factor are made; absent without one. */
+    @Nullable
+    String secondFactor() {
+        return secondFactor;
+    }
+
+    /** The last half minute that a code was taken for. */
+    long secondFactorStep() {
+        return secondFactorStep;
+    }
+
+    void secondFactor(@Nullable String secret, long step) {
+        secondFactor = secret;
+        secondFactorStep = step;
     }
 
     Actor actor() {

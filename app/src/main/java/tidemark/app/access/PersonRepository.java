@@ -2,6 +2,7 @@ package tidemark.app.access;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -57,6 +58,34 @@ interface PersonRepository extends JpaRepository<Person, Long> {
                     where person_id = :person and company_id = :company""")
     void membership(long person, long company, boolean active, @Nullable LocalDate from, @Nullable LocalDate to);
 
+    /** Something that a person's work in a company is limited to. */
+    interface LimitRow {
+        String getKind();
+
+        long getPlace();
+    }
+
+    @Query(
+            nativeQuery = true,
+            value = "select kind, target_id as place from person_limit"
+                    + " where person_id = :person and company_id = :company")
+    List<LimitRow> limits(long person, long company);
+
+    @Modifying
+    @Query(nativeQuery = true, value = "delete from person_limit where person_id = :person and company_id = :company")
+    void clearLimits(long person, long company);
+
+    @Modifying
+    @Query(nativeQuery = true, value = "insert into person_limit values (:person, :company, :kind, :target)")
+    void addLimit(long person, long company, String kind, long target);
+
+    /** How many of a company's bank accounts or sites, by table, these are. */
+    @Query(nativeQuery = true, value = "select count(*) from bank_account where company_id = :company and id in (:ids)")
+    long bankAccounts(long company, Collection<Long> ids);
+
+    @Query(nativeQuery = true, value = "select count(*) from site where company_id = :company and id in (:ids)")
+    long sites(long company, Collection<Long> ids);
+
     @Query(nativeQuery = true, value = """
                     select count(*) from known_browser
                     where person_id = :person and digest = :digest and used_at > :since""")
@@ -69,6 +98,26 @@ interface PersonRepository extends JpaRepository<Person, Long> {
     @Modifying
     @Query(nativeQuery = true, value = "delete from known_browser where person_id = :person")
     void forgetBrowsers(long person);
+
+    @Modifying
+    @Query(nativeQuery = true, value = "insert into spare_code values (:person, :digest)")
+    void addSpareCode(long person, String digest);
+
+    /** Takes a code for a lost device: 1 where it was there, 0 where it was not. */
+    @Modifying
+    @Query(nativeQuery = true, value = "delete from spare_code where person_id = :person and digest = :digest")
+    int takeSpareCode(long person, String digest);
+
+    @Modifying
+    @Query(nativeQuery = true, value = "delete from spare_code where person_id = :person")
+    void forgetSpareCodes(long person);
+
+    @Query(nativeQuery = true, value = "select count(*) from spare_code where person_id = :person")
+    long spareCodes(long person);
+
+    /** Whether a company asks everybody for a second factor. */
+    @Query(nativeQuery = true, value = "select second_factor from company where id = :company")
+    List<Boolean> secondFactorAsked(long company);
 
     @Query(
             nativeQuery = true,

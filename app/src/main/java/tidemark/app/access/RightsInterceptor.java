@@ -2,6 +2,7 @@ package tidemark.app.access;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -49,7 +50,8 @@ public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgum
         if (!signedIn.goesOn(request)) {
             throw new InsufficientAuthenticationException("the session has ended");
         }
-        if (people.mustChange(actor.personId()) && !request.getRequestURI().startsWith("/api/session")) {
+        if (people.standing(actor.personId()).mustChange()
+                && !request.getRequestURI().startsWith("/api/session")) {
             throw new PasswordDue();
         }
         if (requires.value() == Right.SIGNED_IN) {
@@ -59,17 +61,38 @@ public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgum
         if (roles.isEmpty()) {
             throw new Missing("company");
         }
+        if (people.secondFactorAsked(companyOf(request)) && !people.hasSecondFactor(actor.personId())) {
+            throw new SecondFactorDue();
+        }
         if (roles.stream().noneMatch(role -> role.gives(requires.value()))) {
             throw new Forbidden(requires.value());
+        }
+        if (requires.value() == Right.PREPARE || requires.value() == Right.CERTIFY) {
+            people.limits(actor.personId(), companyOf(request)).hold();
+            variables(request).forEach((name, value) -> {
+                if (name.equals("accountId") || name.equals("bankAccountId")) {
+                    Limits.checkAccount(number(value, "bank account"), "This account");
+                }
+            });
         }
         return true;
     }
 
     private static long companyOf(HttpServletRequest request) {
-        Object variables = request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE);
-        Object company = variables instanceof Map<?, ?> map ? map.get("companyId") : null;
-        if (!(company instanceof String text) || !text.matches("\\d{1,18}")) {
-            throw new Missing("company");
+        return number(variables(request).getOrDefault("companyId", ""), "company");
+    }
+
+    private static Map<String, String> variables(HttpServletRequest request) {
+        Map<String, String> variables = new HashMap<>();
+        if (request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE) instanceof Map<?, ?> map) {
+            map.forEach((name, value) -> variables.put(name.toString(), value.toString()));
+        }
+        return variables;
+    }
+
+    private static long number(String text, String what) {
+        if (!text.matches("\\d{1,18}")) {
+            throw new Missing(what);
         }
         return Long.parseLong(text);
     }

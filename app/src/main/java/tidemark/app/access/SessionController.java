@@ -10,6 +10,7 @@ import jakarta.validation.constraints.Size;
 import java.time.Duration;
 import java.util.List;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseCookie;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
@@ -37,7 +38,17 @@ class SessionController {
     private final SecurityContextRepository contexts;
     private final SignedIn signedIn;
 
-    SessionController(People people, SecurityContextRepository contexts, SignedIn signedIn) {
+    private final SecondFactor secondFactor;
+    private final PublicAddress publicAddress;
+
+    SessionController(
+            People people,
+            SecurityContextRepository contexts,
+            SignedIn signedIn,
+            SecondFactor secondFactor,
+            PublicAddress publicAddress) {
+        this.publicAddress = publicAddress;
+        this.secondFactor = secondFactor;
         this.signedIn = signedIn;
         this.people = people;
         this.contexts = contexts;
@@ -45,7 +56,15 @@ class SessionController {
 
     record Credentials(
             @NotNull @Size(max = 200) String login,
-            @NotNull @Size(max = 200) String password) {}
+            @NotNull @Size(max = 200) String password,
+            @Nullable @Size(max = 40) String code) {}
+
+    record Code(@NotNull @Size(max = 40) String code) {}
+
+    record Password(@NotNull @Size(max = 200) String password) {}
+
+    /** @param codes for a lost device; each lets in once */
+    record SpareCodes(List<String> codes) {}
 
     record Passwords(
             @NotNull @Size(max = 200) String old,
@@ -56,7 +75,8 @@ class SessionController {
     void signIn(@RequestBody @Valid Credentials body, HttpServletRequest request, HttpServletResponse response) {
         Cookie known = WebUtils.getCookie(request, BROWSER);
         String address = Objects.requireNonNullElse(request.getRemoteAddr(), "");
-        switch (people.signIn(body.login(), body.password(), address, known == null ? "" : known.getValue())) {
+        String code = body.code() == null ? "" : body.code();
+        switch (people.signIn(body.login(), body.password(), code, address, known == null ? "" : known.getValue())) {
             case People.SignIn.Welcome welcome -> {
                 HttpSession before = request.getSession(false);
                 if (before != null) {
@@ -75,7 +95,7 @@ class SessionController {
                                     .path("/api/session")
                                     .httpOnly(true)
                                     .sameSite("Lax")
-                                    .secure(request.isSecure())
+                                    .secure(publicAddress.isSecure(request))
                                     .maxAge(Duration.ofDays(180))
                                     .build()
                                     .toString());
@@ -88,6 +108,13 @@ class SessionController {
                         "a name and password that do not belong together",
                         "your sign-in name and password",
                         "Type both again. After five wrong passwords the sign-in closes for fifteen minutes.");
+            case People.SignIn.CodeDue ignored ->
+                throw new RuleViolation(
+                        "second-factor.code",
+                        "code",
+                        "no code beside the password",
+                        "the six digits that your device shows",
+                        "Type the code too.");
             case People.SignIn.Closed closed -> throw new SignInClosed(closed.pause());
         }
     }
@@ -112,6 +139,26 @@ class SessionController {
         if (session != null) {
             session.invalidate();
         }
+    }
+
+    /** Begins to set up a second factor: what a device makes its codes from. */
+    @PostMapping("/second-factor/offer")
+    @Requires(Right.SIGNED_IN)
+    SecondFactor.Offer offer(Actor actor, HttpServletRequest request) {
+        return secondFactor.offer(actor, request.getSession());
+    }
+
+    /** Sets it in force with the first code of the device. */
+    @PutMapping("/second-factor")
+    @Requires(Right.SIGNED_IN)
+    SpareCodes begin(@RequestBody @Valid Code body, Actor actor, HttpServletRequest request) {
+        return new SpareCodes(secondFactor.begin(actor, request.getSession(), body.code()));
+    }
+
+    @PostMapping("/second-factor/end")
+    @Requires(Right.SIGNED_IN)
+    void endSecondFactor(@RequestBody @Valid Password body, Actor actor, HttpServletRequest request) {
+        secondFactor.end(actor, body.password(), request);
     }
 
     @PutMapping("/password")

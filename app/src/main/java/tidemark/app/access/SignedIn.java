@@ -86,7 +86,11 @@ public class SignedIn implements HttpSessionListener {
 
     /** Ends all sessions of a person but the one that asks, if one does. */
     void endAll(long personId, @Nullable HttpServletRequest but) {
-        Entry here = but == null ? null : entry(but.getSession(false));
+        endAllBut(personId, but == null ? null : but.getSession(false));
+    }
+
+    void endAllBut(long personId, @Nullable HttpSession but) {
+        Entry here = entry(but);
         entries.values().stream()
                 .filter(e -> e.personId() == personId && !e.equals(here))
                 .forEach(this::end);

@@ -13,6 +13,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Limits;
 import tidemark.app.access.Missing;
 import tidemark.app.database.LockedRow;
 import tidemark.app.database.RowLocks;
@@ -64,10 +65,16 @@ public class BankAccounts {
 
     /**
      * Locks the account for a change: others who change it wait until this transaction ends, and what they then see
-     * is its outcome. All checks of a change come after this call, and what it reads of the account.
+     * is its outcome. Whoever asks must be allowed to work on it. All checks of a change come after this call, and what it reads of the account.
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public BankAccount lock(long companyId, long accountId) {
+        BankAccount account = take(companyId, accountId);
+        Limits.checkAccount(accountId, account.name());
+        return account;
+    }
+
+    private BankAccount take(long companyId, long accountId) {
         boolean first = !locks.holds(LockedRow.BANK_ACCOUNT, accountId);
         BankAccount account = locks.lock(LockedRow.BANK_ACCOUNT, BankAccount.class, accountId)
                 .filter(a -> a.companyId() == companyId)
@@ -100,10 +107,13 @@ public class BankAccounts {
         return lock(companyId, accountId);
     }
 
-    /** Locks all bank accounts of a company, for work that may touch any of them. */
+    /**
+     * Locks all bank accounts of a company, for work that may touch any of them; whether whoever asks may work on one
+     * is checked where it is touched.
+     */
     @Transactional(propagation = Propagation.MANDATORY)
     public List<BankAccount> lockAll(long companyId) {
-        return accounts.ids(companyId).stream().map(id -> lock(companyId, id)).toList();
+        return accounts.ids(companyId).stream().map(id -> take(companyId, id)).toList();
     }
 
     /**

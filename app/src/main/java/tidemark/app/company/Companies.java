@@ -58,6 +58,18 @@ public class Companies {
                 allowed ? "One person may prepare and certify" : "Preparing and certifying takes two persons");
     }
 
+    @Transactional
+    public void askSecondFactor(long companyId, boolean asked, String who) {
+        get(companyId).secondFactor(asked);
+        activity.record(
+                companyId,
+                who,
+                "company.second-factor",
+                "company",
+                companyId,
+                asked ? "Everybody signs in with a second factor" : "A second factor is everybody's own choice");
+    }
+
     /** Changes a company's name and the amount above which a payment takes two persons. */
     @Transactional
     public void change(

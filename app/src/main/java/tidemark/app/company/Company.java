@@ -35,6 +35,7 @@ public class Company {
     private String name;
     private String baseCurrency;
     private boolean onePerson;
+    private boolean secondFactor;
     private @Nullable Long secondPersonAbove;
 
     @Enumerated(EnumType.STRING)
@@ -133,6 +134,15 @@ public class Company {
 
     public void purpose(Purpose purpose, long ledgerAccountId) {
         purposes.put(purpose, ledgerAccountId);
+    }
+
+    /** Whether everybody signs in with a second factor. */
+    public boolean secondFactor() {
+        return secondFactor;
+    }
+
+    void secondFactor(boolean asked) {
+        secondFactor = asked;
     }
 
     /** Whether one person may both prepare and certify. */

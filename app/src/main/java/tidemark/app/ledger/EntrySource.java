@@ -31,4 +31,12 @@ public enum EntrySource {
     public UndoneAt undoneAt() {
         return undoneAt;
     }
+
+    /** Whether a form made it that asks for the site; what follows from a bank line has its account instead. */
+    boolean asksForSite() {
+        return switch (this) {
+            case MANUAL, FILE, INVOICE, RECEIPT, PAYMENT -> true;
+            case OPENING, BANK_LINE, CORRECTION, REVERSAL, DISCOUNT, CLEARING, TRANSFER -> false;
+        };
+    }
 }

@@ -19,6 +19,7 @@ import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.interceptor.TransactionAspectSupport;
+import tidemark.app.access.Limits;
 import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
@@ -144,6 +145,11 @@ public class Ledger {
         Company company = bankAccounts.lockJournal(companyId);
         List<Draft> drafts =
                 wished.stream().map(d -> completed(company, d, byCode)).toList();
+        for (Draft draft : drafts) {
+            if (draft.siteId() != null || source.asksForSite()) {
+                Limits.checkSite(draft.siteId(), draft.label());
+            }
+        }
         check(company, drafts, byCode, banks, parties);
 
         long number = bankAccounts.takeEntryNumbers(companyId, drafts.size());
@@ -348,14 +354,15 @@ public class Ledger {
         return entries.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("entry"));
     }
 
+    /** Those of some entries that were booked from a bank line, or clear a payment by one. */
     @Transactional(readOnly = true)
-    /** Those of some entries that were booked from a bank line. */
     public List<Long> bookedFromLines(long companyId, Collection<Long> entryIds) {
         List<Long> out = new ArrayList<>();
         List<Long> all = List.copyOf(entryIds);
         for (int i = 0; i < all.size(); i += 1_000) {
-            out.addAll(entries.ofSource(
-                    companyId, all.subList(i, Math.min(all.size(), i + 1_000)), EntrySource.BANK_LINE));
+            List<Long> block = all.subList(i, Math.min(all.size(), i + 1_000));
+            out.addAll(entries.ofSource(companyId, block, EntrySource.BANK_LINE));
+            out.addAll(entries.ofSource(companyId, block, EntrySource.CLEARING));
         }
         return out;
     }

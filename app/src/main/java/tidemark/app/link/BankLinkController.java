@@ -19,8 +19,8 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 import tidemark.app.access.Actor;
+import tidemark.app.access.PublicAddress;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.setup.SetUp;
@@ -38,7 +38,16 @@ class BankLinkController {
     private final Banks banks;
     private final SetUp setUp;
 
-    BankLinkController(BankLinks links, LinkRecords records, Rehearsal rehearsal, Banks banks, SetUp setUp) {
+    private final PublicAddress address;
+
+    BankLinkController(
+            BankLinks links,
+            LinkRecords records,
+            Rehearsal rehearsal,
+            Banks banks,
+            SetUp setUp,
+            PublicAddress address) {
+        this.address = address;
         this.links = links;
         this.records = records;
         this.rehearsal = rehearsal;
@@ -175,11 +184,8 @@ class BankLinkController {
                 .signInAt());
     }
 
-    private static String returnTo(HttpServletRequest request) {
-        return ServletUriComponentsBuilder.fromContextPath(request)
-                .path("/bank-links")
-                .queryParam("back", "yes")
-                .toUriString();
+    private String returnTo(HttpServletRequest request) {
+        return address.of(request) + "/bank-links?back=yes";
     }
 
     /** A bank in trouble is told of as a problem like any other, in plain words. */

@@ -1,5 +1,6 @@
 package tidemark.app.matching;
 
+import java.util.OptionalLong;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.JournalEntry;
 
@@ -16,4 +17,10 @@ public interface ClearingPayments {
     Clearing clearing(long companyId, long bankAccountId, long paymentId, BankLineBooking.Movement movement);
 
     void cleared(long companyId, long paymentId, long entryId);
+
+    /** What a payment takes from its account, below zero, in minor units of the account's currency. */
+    long ownMinorUnits(long companyId, long paymentId);
+
+    /** The payment that an entry clears. */
+    OptionalLong clearedBy(long companyId, long entryId);
 }

@@ -14,6 +14,7 @@ import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.reconcile.Months;
+import tidemark.app.reconcile.WaitingPayments;
 import tidemark.app.statement.TakenLine;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
@@ -56,15 +57,16 @@ public class FirmMatches {
         for (Candidate c : firm) {
             List<TakenLine> line = matches.lines(
                     account, c.lines().stream().map(BankLineId::value).toList());
-            List<PostedCashEntry> entry = matches.entries(
-                    account, c.entries().stream().map(CashEntryId::value).toList());
+            List<Long> entryIds = c.entries().stream().map(CashEntryId::value).toList();
+            List<PostedCashEntry> entry = matches.members(account, line, entryIds, who);
+            boolean waited = entryIds.stream().anyMatch(WaitingPayments::isStandIn);
             if (batch == null) {
                 // the first match of the step gives the step its name
                 batch = ((Number) em.createNativeQuery("select next value for row_id", Long.class)
                                 .getSingleResult())
                         .longValue();
             }
-            matches.tie(account, line, entry, ItemMatch.How.FIRM, c, batch, who);
+            matches.tie(account, line, entry, waited ? ItemMatch.How.BOOKED : ItemMatch.How.FIRM, c, batch, who);
         }
         if (batch != null) {
             activity.record(
@@ -86,7 +88,7 @@ public class FirmMatches {
             throw new Missing("match");
         }
         for (ItemMatch match : batch) {
-            matches.loose(account, match);
+            matches.looseOfMany(account, match, who);
         }
         activity.record(
                 companyId,

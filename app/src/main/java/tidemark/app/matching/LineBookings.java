@@ -53,7 +53,6 @@ class LineBookings {
     private final Chart chart;
     private final Companies companies;
     private final MasterData masterData;
-    private final ClearingPayments clearings;
     private final Rules rules;
 
     LineBookings(
@@ -64,7 +63,6 @@ class LineBookings {
             Chart chart,
             Companies companies,
             MasterData masterData,
-            ClearingPayments clearings,
             Rules rules) {
         this.rules = rules;
         this.accounts = accounts;
@@ -74,7 +72,6 @@ class LineBookings {
         this.chart = chart;
         this.companies = companies;
         this.masterData = masterData;
-        this.clearings = clearings;
     }
 
     /** What a movement was for. */
@@ -159,6 +156,9 @@ class LineBookings {
 
     Ledger.Booked booked(long companyId, long accountId, long lineId, Wish wish, String who) {
         BankAccount account = lock(companyId, accountId, wish);
+        if (wish.kind() == Kind.PAYMENT) {
+            return matches.clear(account, lineId, wish.otherId(), wish.date(), who);
+        }
         BankLine line = matches.line(account, lineId).line();
         BankLineBooking.Movement movement = movement(
                 account,
@@ -167,9 +167,6 @@ class LineBookings {
                 reference(line),
                 wish.party(),
                 wish.text().isEmpty() ? line.title() : wish.text());
-        if (wish.kind() == Kind.PAYMENT) {
-            return clear(companyId, account, lineId, line, movement, wish.otherId(), who);
-        }
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         String cash = code(chart, account.ledgerAccountId());
         String other = wish.kind() == Kind.SPLIT ? "" : other(companyId, account, wish, line.minorUnits(), chart);
@@ -185,28 +182,6 @@ class LineBookings {
         return wish.kind() == Kind.CUSTOMER || wish.kind() == Kind.SUPPLIER
                 ? new PartyId(wish.otherId())
                 : PartyId.NONE;
-    }
-
-    /** A payment that is booked on clearing: the bank has paid it, so it leaves the in-transit account. */
-    private Ledger.Booked clear(
-            long companyId,
-            BankAccount account,
-            long lineId,
-            BankLine line,
-            BankLineBooking.Movement movement,
-            long paymentId,
-            String who) {
-        ClearingPayments.Clearing clearing = clearings.clearing(companyId, account.id(), paymentId, movement);
-        Ledger.Booked booked = matches.bookFromLine(
-                companyId,
-                account.id(),
-                lineId,
-                new Ledger.Draft(clearing.entry(), clearing.checkNumber(), ""),
-                EntrySource.CLEARING,
-                List.of(),
-                who);
-        clearings.cleared(companyId, paymentId, booked.entries().getFirst().id());
-        return booked;
     }
 
     private String other(

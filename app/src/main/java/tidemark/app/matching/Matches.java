@@ -6,7 +6,9 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -29,6 +31,7 @@ import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.Months;
+import tidemark.app.reconcile.WaitingPayments;
 import tidemark.app.statement.BankLineRepository;
 import tidemark.app.statement.TakenLine;
 import tidemark.core.certificate.Mark;
@@ -54,6 +57,7 @@ public class Matches implements CancellingPairs {
     private final Decisions decisions;
     private final Ledger ledger;
     private final Reversals reversals;
+    private final ClearingByLines clearing;
     private final ActivityLog activity;
     private final EntityManager em;
     private final Clock clock;
@@ -68,6 +72,7 @@ public class Matches implements CancellingPairs {
             Decisions decisions,
             Ledger ledger,
             Reversals reversals,
+            ClearingByLines clearing,
             ActivityLog activity,
             EntityManager em,
             Clock clock) {
@@ -80,6 +85,7 @@ public class Matches implements CancellingPairs {
         this.decisions = decisions;
         this.ledger = ledger;
         this.reversals = reversals;
+        this.clearing = clearing;
         this.activity = activity;
         this.em = em;
         this.clock = clock;
@@ -93,28 +99,24 @@ public class Matches implements CancellingPairs {
     public Tied match(long companyId, long accountId, Collection<Long> lineIds, Collection<Long> entryIds, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
         List<TakenLine> lineRows = lines(account, lineIds);
-        List<PostedCashEntry> entryRows = entries(account, entryIds);
-        Candidate candidate = lineRows.isEmpty() ? null : candidate(account, lineRows, entryRows);
-        ItemMatch match = tie(
-                account,
-                lineRows,
-                entryRows,
-                candidate == null ? ItemMatch.How.HAND : ItemMatch.How.CANDIDATE,
-                candidate,
-                null,
-                who);
+        Candidate candidate = lineRows.isEmpty() ? null : candidate(account, lineRows, entryIds);
+        List<PostedCashEntry> entryRows = members(account, lineRows, entryIds, who);
+        boolean waited = entryIds.stream().anyMatch(WaitingPayments::isStandIn);
+        ItemMatch.How how = candidate == null ? ItemMatch.How.HAND : ItemMatch.How.CANDIDATE;
+        ItemMatch match = tie(account, lineRows, entryRows, waited ? ItemMatch.How.BOOKED : how, candidate, null, who);
         recordMatch(account, match, lineRows, entryRows, who);
-        months.made(account, match, lineIds, entryIds);
+        if (!waited) {
+            months.made(account, match, lineIds, entryIds);
+        }
         return new Tied(match, entryRows.stream().map(PostedCashEntry::entry).toList());
     }
 
     /** The candidate of exactly these members, where the engine had one. */
-    private @Nullable Candidate candidate(
-            BankAccount account, List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
+    private @Nullable Candidate candidate(BankAccount account, List<TakenLine> lineRows, Collection<Long> wanted) {
         TakenLine first = lineRows.getFirst();
         MonthData month = months.beforeChange(account, YearMonth.from(first.bookingDate()));
         Set<BankLineId> lineIds = lineRows.stream().map(l -> l.line().id()).collect(Collectors.toSet());
-        Set<CashEntryId> entryIds = entryRows.stream().map(e -> e.entry().id()).collect(Collectors.toSet());
+        Set<CashEntryId> entryIds = wanted.stream().map(CashEntryId::new).collect(Collectors.toSet());
         return month.matching().candidates(first.line().id()).stream()
                 .filter(c -> lineIds.equals(Set.copyOf(c.lines())) && entryIds.equals(Set.copyOf(c.entries())))
                 .findFirst()
@@ -135,6 +137,44 @@ public class Matches implements CancellingPairs {
             throw new Missing("cash entry");
         }
         return found;
+    }
+
+    /** The entries of a match; for payments among them that waited for the bank, what clears them is booked. */
+    List<PostedCashEntry> members(
+            BankAccount account, List<TakenLine> lineRows, Collection<Long> entryIds, String who) {
+        List<Long> payments = entryIds.stream()
+                .filter(WaitingPayments::isStandIn)
+                .map(WaitingPayments::paymentOf)
+                .toList();
+        List<PostedCashEntry> members = new ArrayList<>(entries(
+                account,
+                entryIds.stream().filter(id -> !WaitingPayments.isStandIn(id)).toList()));
+        if (!payments.isEmpty()) {
+            if (lineRows.isEmpty()) {
+                throw new Missing("bank line");
+            }
+            for (TakenLine line : lineRows) {
+                if (line.itemMatchId() != null) {
+                    throw taken(line.line().title(), line.itemMatchId());
+                }
+            }
+            LocalDate day = lineRows.stream()
+                    .map(TakenLine::bookingDate)
+                    .max(Comparator.naturalOrder())
+                    .orElseThrow();
+            members.addAll(clearing.book(account, day, payments, who).cashEntries());
+        }
+        return members;
+    }
+
+    /** Books what clears a payment on a day that a person gives, and ties it to the line. */
+    Ledger.Booked clear(BankAccount account, long lineId, long paymentId, LocalDate day, String who) {
+        List<TakenLine> line = lines(account, List.of(lineId));
+        clearing.check(account, day, paymentId, line.getFirst().line().minorUnits());
+        Ledger.Booked booked = clearing.book(account, day, List.of(paymentId), who);
+        ItemMatch match = tie(account, line, booked.cashEntries(), ItemMatch.How.BOOKED, null, null, who);
+        recordMatch(account, match, line, booked.cashEntries(), who);
+        return booked;
     }
 
     /** Ties members to a new match after all checks; the members' rows are then read anew. */
@@ -279,12 +319,18 @@ public class Matches implements CancellingPairs {
         }
         List<PostedCashEntry> members = entries.ofMatches(List.of(matchId));
         List<TakenLine> lineMembers = lines.ofMatches(List.of(matchId));
+        Map<Long, Long> waitAgain = clearing.paymentsOf(companyId, members);
         loose(account, match);
-        if (match.how() != ItemMatch.How.BOOKED) {
+        if (match.how() != ItemMatch.How.BOOKED || !waitAgain.isEmpty()) {
             decisions.undone(
                     accountId,
                     lineMembers.stream().map(TakenLine::id).toList(),
-                    members.stream().map(PostedCashEntry::id).toList(),
+                    members.stream()
+                            .map(PostedCashEntry::id)
+                            .map(id -> waitAgain.containsKey(id)
+                                    ? WaitingPayments.standIn(waitAgain.get(id)).value()
+                                    : id)
+                            .toList(),
                     who,
                     clock.instant());
         }
@@ -301,14 +347,34 @@ public class Matches implements CancellingPairs {
                                         .limit(5)
                                         .map(l -> l.line().title())
                                         .toList()));
-        if (match.how() == ItemMatch.How.BOOKED) {
+        if (!waitAgain.isEmpty()) {
+            reverseClearings(companyId, members, waitAgain, who);
+        } else if (match.how() == ItemMatch.How.BOOKED) {
             PostedCashEntry booked = members.stream()
                     .filter(m -> bookedFromLine(companyId, m))
                     .findFirst()
                     .orElseThrow(() -> new Missing("entry that was booked"));
-            reversals.reverse(
-                    companyId, java.util.Objects.requireNonNull(booked.journalEntryId()), booked.entryDate(), who);
+            reversals.reverse(companyId, journalEntry(booked), booked.entryDate(), who);
         }
+    }
+
+    private void reverseClearings(
+            long companyId, List<PostedCashEntry> members, Map<Long, Long> waitAgain, String who) {
+        members.stream()
+                .filter(m -> waitAgain.containsKey(m.id()))
+                .forEach(m -> reversals.reverse(companyId, journalEntry(m), m.entryDate(), who));
+    }
+
+    private static long journalEntry(PostedCashEntry entry) {
+        return java.util.Objects.requireNonNull(entry.journalEntryId());
+    }
+
+    /** Undoes a match of many that were taken in one step; payments of it wait for the bank again. */
+    void looseOfMany(BankAccount account, ItemMatch match, String who) {
+        List<PostedCashEntry> members = entries.ofMatches(List.of(match.id()));
+        Map<Long, Long> waitAgain = clearing.paymentsOf(account.companyId(), members);
+        loose(account, match);
+        reverseClearings(account.companyId(), members, waitAgain, who);
     }
 
     private boolean bookedFromLine(long companyId, PostedCashEntry member) {
@@ -331,6 +397,13 @@ public class Matches implements CancellingPairs {
         }
         matches.deleteById(match.id());
         em.flush();
+    }
+
+    /** Whether a match is a tick on paper. */
+    boolean isTick(long matchId) {
+        return matches.findById(matchId)
+                .filter(m -> m.how() == ItemMatch.How.PAPER)
+                .isPresent();
     }
 
     /** Undoes the match of a ticked paper line; the caller removes the line. */

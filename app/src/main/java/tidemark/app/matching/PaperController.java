@@ -5,8 +5,11 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.time.YearMonth;
+import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.OptionalLong;
 import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -50,7 +53,10 @@ class PaperController {
 
     record Closing(@NotNull @Size(max = 40) String closingBalance) {}
 
-    record Tick(long entryId) {}
+    /** @param date the bank's day of all of them; absent for each entry's own */
+    record Ticks(
+            @NotNull @Size(min = 1, max = 500) List<Long> entryIds,
+            @Nullable LocalDate date) {}
 
     record Begun(long statementId) {}
 
@@ -155,15 +161,19 @@ class PaperController {
             @PathVariable long companyId,
             @PathVariable long accountId,
             @PathVariable long statementId,
-            @RequestBody @Valid Tick body,
+            @RequestBody @Valid Ticks body,
             Actor actor) {
-        ticks.tick(companyId, accountId, statementId, body.entryId(), actor.name());
+        ticks.tick(companyId, accountId, statementId, new LinkedHashSet<>(body.entryIds()), body.date(), actor.name());
     }
 
-    @DeleteMapping("/{statementId}/ticks/last")
+    @DeleteMapping("/{statementId}/ticks/{lineId}")
     @Requires(Right.PREPARE)
     void untick(
-            @PathVariable long companyId, @PathVariable long accountId, @PathVariable long statementId, Actor actor) {
-        ticks.untickLast(companyId, accountId, statementId, actor.name());
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable long statementId,
+            @PathVariable long lineId,
+            Actor actor) {
+        ticks.untick(companyId, accountId, statementId, lineId, actor.name());
     }
 }

@@ -1,7 +1,9 @@
 package tidemark.app.matching;
 
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
@@ -17,6 +19,7 @@ import tidemark.app.statement.Statements;
 import tidemark.app.statement.TakenLine;
 import tidemark.app.statement.TakenStatement;
 import tidemark.core.ledger.CashEntry;
+import tidemark.core.problem.RuleViolation;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
 
@@ -48,55 +51,76 @@ class PaperTicks {
         this.activity = activity;
     }
 
+    /**
+     * Ticks entries that stand on the paper, in the order given.
+     *
+     * @param day the bank's day of all of them; absent for each entry's own, within the statement's days
+     */
     @Transactional
-    void tick(long companyId, long accountId, long statementId, long entryId, String who) {
+    void tick(
+            long companyId,
+            long accountId,
+            long statementId,
+            Collection<Long> entryIds,
+            @Nullable LocalDate day,
+            String who) {
         BankAccount account = accounts.lock(companyId, accountId);
         TakenStatement statement = statements.get(accountId, statementId);
-        PostedCashEntry row = entries.some(accountId, List.of(entryId)).stream()
-                .findFirst()
-                .orElseThrow(() -> new Missing("cash entry"));
-        CashEntry entry = row.entry();
-        LocalDate day = entry.date().isBefore(statement.fromDate())
-                ? statement.fromDate()
-                : entry.date().isAfter(statement.toDate()) ? statement.toDate() : entry.date();
-        TakenLine line = paper.addLine(
-                account,
-                statementId,
-                new BankLine(
-                        new BankLineId(0),
-                        day,
-                        day,
-                        entry.minorUnits(),
-                        entry.reference(),
-                        "",
-                        entry.checkNumber(),
-                        entry.party(),
-                        entry.title(),
-                        ""));
-        ItemMatch match = matches.tie(account, List.of(line), List.of(row), ItemMatch.How.PAPER, null, null, who);
-        matches.recordMatch(account, match, List.of(line), List.of(row), who);
+        if (day != null) {
+            paper.checkDay(account, statementId, day, "date");
+        }
+        for (PostedCashEntry row : matches.entries(account, entryIds)) {
+            CashEntry entry = row.entry();
+            LocalDate own = entry.date().isBefore(statement.fromDate())
+                    ? statement.fromDate()
+                    : entry.date().isAfter(statement.toDate()) ? statement.toDate() : entry.date();
+            LocalDate at = day == null ? own : day;
+            TakenLine line = paper.addLine(
+                    account,
+                    statementId,
+                    new BankLine(
+                            new BankLineId(0),
+                            at,
+                            at,
+                            entry.minorUnits(),
+                            entry.reference(),
+                            "",
+                            entry.checkNumber(),
+                            entry.party(),
+                            entry.title(),
+                            ""));
+            ItemMatch match = matches.tie(account, List.of(line), List.of(row), ItemMatch.How.PAPER, null, null, who);
+            matches.recordMatch(account, match, List.of(line), List.of(row), who);
+        }
     }
 
-    /** Takes back the last tick. */
+    /** Takes a tick back, whichever. */
     @Transactional
-    void untickLast(long companyId, long accountId, long statementId, String who) {
+    void untick(long companyId, long accountId, long statementId, long lineId, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        List<TakenLine> own = lines.findByStatementIdOrderByPlace(
-                statements.get(accountId, statementId).id());
-        if (own.isEmpty()) {
-            throw new Missing("tick");
+        TakenLine ticked = lines
+                .findByStatementIdOrderByPlace(
+                        statements.get(accountId, statementId).id())
+                .stream()
+                .filter(l -> l.id() == lineId)
+                .findFirst()
+                .orElseThrow(() -> new Missing("tick"));
+        if (ticked.itemMatchId() == null || !matches.isTick(ticked.itemMatchId())) {
+            throw new RuleViolation(
+                    "paper.not.ticked",
+                    "",
+                    ticked.line().title() + ", which was typed",
+                    "a line that a tick made",
+                    "Undo its match if it has one, and take it back where the lines are typed.");
         }
-        TakenLine last = own.getLast();
-        if (last.itemMatchId() != null) {
-            matches.loosePaper(account, last.itemMatchId());
-        }
-        paper.removeLine(account, statementId, last.id());
+        matches.loosePaper(account, ticked.itemMatchId());
+        paper.removeLine(account, statementId, lineId);
         activity.record(
                 companyId,
                 who,
                 "paper.unticked",
                 "statement",
                 statementId,
-                "Took back the tick of " + last.line().title());
+                "Took back the tick of " + ticked.line().title());
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import java.util.Objects;
+import java.util.OptionalLong;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -20,12 +22,14 @@ import tidemark.core.problem.RuleViolation;
 @Service
 class Clearings implements ClearingPayments {
     private final Payments payments;
+    private final PaymentRepository rows;
     private final BankAccounts bankAccounts;
     private final Chart chart;
     private final Ledger ledger;
 
-    Clearings(Payments payments, BankAccounts bankAccounts, Chart chart, Ledger ledger) {
+    Clearings(Payments payments, PaymentRepository rows, BankAccounts bankAccounts, Chart chart, Ledger ledger) {
         this.payments = payments;
+        this.rows = rows;
         this.bankAccounts = bankAccounts;
         this.chart = chart;
         this.ledger = ledger;
@@ -68,5 +72,20 @@ class Clearings implements ClearingPayments {
     @Transactional(propagation = Propagation.MANDATORY)
     public void cleared(long companyId, long paymentId, long entryId) {
         payments.get(companyId, paymentId).cleared(entryId);
+    }
+
+    @Override
+    @Transactional(propagation = Propagation.MANDATORY)
+    public long ownMinorUnits(long companyId, long paymentId) {
+        return -payments.lock(companyId, paymentId).minorUnits();
+    }
+
+    @Override
+    @Transactional(propagation = Propagation.MANDATORY)
+    public OptionalLong clearedBy(long companyId, long entryId) {
+        return rows.ofEntry(companyId, entryId).stream()
+                .filter(p -> Objects.equals(p.clearingEntryId(), entryId))
+                .mapToLong(Payment::id)
+                .findFirst();
     }
 }

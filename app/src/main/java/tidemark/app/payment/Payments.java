@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Actor;
+import tidemark.app.access.Limits;
 import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
@@ -229,6 +230,7 @@ public class Payments {
                     "an account in use",
                     "Choose another account.");
         }
+        Limits.checkSite(wish.siteId(), label);
         String site = wish.siteId() == null
                 ? "no site"
                 : companies.site(account.companyId(), wish.siteId()).name();

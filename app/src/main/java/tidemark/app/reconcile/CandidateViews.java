@@ -32,7 +32,10 @@ public class CandidateViews {
     /** A line or an entry of a candidate of several. */
     public record MemberView(boolean ofBank, LocalDate date, String title, String amount) {}
 
-    /** @param members what it ties, where that is more than the line and one entry */
+    /**
+     * @param members what it ties, where that is more than the line and one entry
+     * @param waits whether a payment is among them that waits for the bank: to match it books its clearing
+     */
     public record CandidateView(
             List<Long> lineIds,
             List<Long> entryIds,
@@ -46,6 +49,7 @@ public class CandidateViews {
             boolean sameAmount,
             boolean correctable,
             boolean withinTolerance,
+            boolean waits,
             Strength strength,
             List<FactView> evidence) {}
 
@@ -113,6 +117,7 @@ public class CandidateViews {
         }
         long ledger = members.stream().mapToLong(CashEntry::minorUnits).reduce(0, Math::addExact);
         long difference = candidate.differenceMinorUnits();
+        boolean waits = members.stream().anyMatch(e -> WaitingPayments.isStandIn(e.id().value()));
         boolean slip = candidate.evidence().stream()
                 .anyMatch(e ->
                         e instanceof Evidence.AmountApart apart && apart.slip().isPresent());
@@ -129,8 +134,12 @@ public class CandidateViews {
                 MinorUnits.toDecimal(Math.abs(difference), c),
                 shown,
                 difference == 0,
-                candidate.isPair() && difference != 0 && (slip || candidate.strength() == Strength.FAIR),
-                difference != 0 && bank.size() == 1 && Math.absExact(difference) <= data.tolerance(bank.getFirst()),
+                !waits && candidate.isPair() && difference != 0 && (slip || candidate.strength() == Strength.FAIR),
+                !waits
+                        && difference != 0
+                        && bank.size() == 1
+                        && Math.absExact(difference) <= data.tolerance(bank.getFirst()),
+                waits,
                 candidate.strength(),
                 candidate.evidence().stream()
                         .map(e -> new FactView(e.words(c), e.speaksFor()))

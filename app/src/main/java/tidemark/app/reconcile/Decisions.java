@@ -87,9 +87,10 @@ public class Decisions {
                 .collect(Collectors.toSet());
     }
 
-    /** Keeps that a match was undone: as a pair, or as a set where there were more. */
+    /** Keeps that a match was undone: as a pair, or as a set where there were more or a payment that waits again. */
     public void undone(long accountId, List<Long> lineIds, List<Long> entryIds, String who, Instant at) {
-        if (lineIds.size() == 1 && entryIds.size() == 1) {
+        boolean waits = entryIds.stream().anyMatch(WaitingPayments::isStandIn);
+        if (lineIds.size() == 1 && entryIds.size() == 1 && !waits) {
             em.persist(new UndoneMatch(accountId, lineIds.getFirst(), entryIds.getFirst(), who, at));
         } else if (!lineIds.isEmpty()) {
             em.persist(new UndoneGroup(accountId, lineIds, entryIds, who, at));

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Supplier;
@@ -24,7 +25,13 @@ final class MonthMembers {
     private final Once<Map<CashEntryId, CashEntryId>> entryTwins;
     private final Once<Map<BankLineId, BankLineId>> lineTwins;
 
-    MonthMembers(Reconciliation reconciliation, MatchingResult matching, Map<CashEntryId, Long> journalEntryOf) {
+    /** @param waiting payments that have no cash entry yet */
+    MonthMembers(
+            Reconciliation reconciliation,
+            List<CashEntry> waiting,
+            MatchingResult matching,
+            Map<CashEntryId, Long> journalEntryOf) {
+        waiting.forEach(e -> entries.put(e.id(), e));
         this.journalEntryOf = Map.copyOf(journalEntryOf);
         reconciliation.entries().forEach(e -> entries.put(e.id(), e));
         reconciliation.lines().forEach(l -> lines.put(l.id(), l));

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
@@ -74,6 +75,7 @@ public class Months {
     private final Statements statements;
     private final Decisions decisions;
     private final Rules rules;
+    private final WaitingPayments waitingPayments;
     private final MatchingEngine engine = new LinkageMatching();
 
     Months(
@@ -85,7 +87,9 @@ public class Months {
             Statements statements,
             Decisions decisions,
             Rules rules,
+            WaitingPayments waitingPayments,
             WorkedOutSoon soon) {
+        this.waitingPayments = waitingPayments;
         this.soon = soon;
         this.rules = rules;
         this.decisions = decisions;
@@ -220,19 +224,31 @@ public class Months {
         Map<BankLineId, String> bankErrors = errors.ofLines(account.id(), lineRows.keySet());
         Map<CashEntryId, String> ledgerErrors = errors.ofEntries(account.id(), entryRows.keySet());
         List<Rule> inForce = rules.inForce(account);
-        MatchingResult proposed = engine.propose(
+        List<CashEntry> waiting = waitingPayments.at(account.id()).stream()
+                .filter(e -> !e.date().isAfter(to.plusDays(DAYS_AFTER)))
+                .toList();
+        MatchingResult seen = engine.propose(
                 coreLines.stream()
                         .filter(l -> row(lineRows, l.id().value()).itemMatchId() == null)
                         .filter(l -> !bankErrors.containsKey(l.id()))
                         .filter(l -> !l.bookingDate().isAfter(to))
                         .toList(),
-                coreEntries.stream()
-                        .filter(e -> row(entryRows, e.id().value()).itemMatchId() == null)
-                        .filter(e -> !ledgerErrors.containsKey(e.id()))
+                Stream.concat(
+                                coreEntries.stream()
+                                        .filter(e ->
+                                                row(entryRows, e.id().value()).itemMatchId() == null)
+                                        .filter(e -> !ledgerErrors.containsKey(e.id())),
+                                waiting.stream())
                         .map(LedgerItem::new)
                         .toList(),
                 decisions.of(account.id()),
                 inForce);
+        // a payment that waits is not in the ledger's balance: it is proposed, and explains nothing of the gap
+        MatchingResult proposed = new MatchingResult(
+                seen.byLine(),
+                seen.presumed().stream()
+                        .filter(c -> c.entries().stream().noneMatch(e -> WaitingPayments.isStandIn(e.value())))
+                        .toList());
         List<TakenStatement> covering = statements.touching(account.id(), from, to);
         long ledgerOpening = ledgerBalance(account, from.minusDays(1));
         long bankOpening = statements
@@ -265,7 +281,7 @@ public class Months {
                 byId,
                 covering.stream().anyMatch(s -> !s.toDate().isBefore(to)),
                 covering.stream().anyMatch(TakenStatement::fromPaper),
-                new MonthMembers(reconciliation, proposed, journalEntryOf),
+                new MonthMembers(reconciliation, waiting, proposed, journalEntryOf),
                 inForce,
                 account.differenceTolerance());
     }

@@ -17,7 +17,7 @@ import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Learned;
 import tidemark.core.statement.BankLineId;
 
-/** That somebody undid a match of several lines or entries. */
+/** That somebody undid a match of several lines or entries, or of a payment that waits for the bank again. */
 @Entity
 class UndoneGroup {
     @Id
@@ -37,6 +37,11 @@ class UndoneGroup {
     @Column(name = "cash_entry_id")
     private Set<Long> entries = new HashSet<>();
 
+    @ElementCollection
+    @CollectionTable(name = "undone_group_payment", joinColumns = @JoinColumn(name = "undone_group_id"))
+    @Column(name = "payment_id")
+    private Set<Long> payments = new HashSet<>();
+
     private String undoneBy;
     private Instant undoneAt;
 
@@ -46,14 +51,20 @@ class UndoneGroup {
             long bankAccountId, Collection<Long> lines, Collection<Long> entries, String undoneBy, Instant undoneAt) {
         this.bankAccountId = bankAccountId;
         this.lines = new HashSet<>(lines);
-        this.entries = new HashSet<>(entries);
+        for (long entry : entries) {
+            if (WaitingPayments.isStandIn(entry)) {
+                payments.add(WaitingPayments.paymentOf(entry));
+            } else {
+                this.entries.add(entry);
+            }
+        }
         this.undoneBy = undoneBy;
         this.undoneAt = undoneAt;
     }
 
     Learned.UndoneSet set() {
-        return new Learned.UndoneSet(
-                lines.stream().map(BankLineId::new).collect(Collectors.toSet()),
-                entries.stream().map(CashEntryId::new).collect(Collectors.toSet()));
+        Set<CashEntryId> members = entries.stream().map(CashEntryId::new).collect(Collectors.toSet());
+        payments.forEach(p -> members.add(WaitingPayments.standIn(p)));
+        return new Learned.UndoneSet(lines.stream().map(BankLineId::new).collect(Collectors.toSet()), members);
     }
 }

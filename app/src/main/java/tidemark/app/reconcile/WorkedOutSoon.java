@@ -1,16 +1,13 @@
 package tidemark.app.reconcile;
 
-import jakarta.annotation.PreDestroy;
 import java.time.YearMonth;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
-import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.scheduling.TaskScheduler;
 import org.springframework.stereotype.Component;
 
 /** Has large months worked out as a whole once a person pauses, one at a time. */
@@ -22,12 +19,12 @@ class WorkedOutSoon {
     private record Place(long accountId, YearMonth month) {}
 
     private final ObjectProvider<Months> months;
-    private final ScheduledExecutorService worker = Executors.newSingleThreadScheduledExecutor(
-            Thread.ofPlatform().daemon().name("months").factory());
+    private final TaskScheduler scheduler;
     private final Map<Place, ScheduledFuture<?>> waiting = new ConcurrentHashMap<>();
 
-    WorkedOutSoon(ObjectProvider<Months> months) {
+    WorkedOutSoon(ObjectProvider<Months> months, TaskScheduler scheduler) {
         this.months = months;
+        this.scheduler = scheduler;
     }
 
     void workOut(long companyId, long accountId, YearMonth month) {
@@ -35,7 +32,8 @@ class WorkedOutSoon {
             if (before != null) {
                 before.cancel(false);
             }
-            return worker.schedule(() -> now(companyId, place), PAUSE_SECONDS, TimeUnit.SECONDS);
+            return scheduler.schedule(
+                    () -> now(companyId, place), scheduler.getClock().instant().plusSeconds(PAUSE_SECONDS));
         });
     }
 
@@ -47,10 +45,5 @@ class WorkedOutSoon {
             // what is kept stays right without it; the next change has it worked out again
             LOG.warn("Month {} of account {} was not worked out", place.month(), place.accountId(), e);
         }
-    }
-
-    @PreDestroy
-    void stop() {
-        worker.shutdownNow();
     }
 }

@@ -75,8 +75,8 @@ public class SetUp {
     /** What the first run asks for. */
     public record FirstRun(String companyName, String currency, String login, String name, String password) {}
 
-    @Transactional
-    public Company firstRun(FirstRun wish, List<String> sites) {
+    /** @throws RuleViolation set-up.done when somebody set the installation up before */
+    void checkEmpty() {
         if (people.anybody()) {
             throw new RuleViolation(
                     "set-up.done",
@@ -85,6 +85,11 @@ public class SetUp {
                     "an empty one",
                     "Sign in; the administrator can add people.");
         }
+    }
+
+    @Transactional
+    public Company firstRun(FirstRun wish, List<String> sites) {
+        checkEmpty();
         Person administrator = people.create(wish.login(), wish.name(), wish.password());
         Company company = companies.create(
                 wish.companyName(), MinorUnits.currency(wish.currency(), "currency"), sites, administrator.name());

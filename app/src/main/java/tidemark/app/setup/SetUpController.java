@@ -41,14 +41,21 @@ import tidemark.core.money.MinorUnits;
 @RequestMapping("/api")
 public class SetUpController {
     private final SetUp setUp;
+    private final FirstRunCode firstRunCode;
     private final SetUpViews views;
     private final Companies companies;
     private final BankAccounts bankAccounts;
     private final LedgerViews ledgerViews;
 
     SetUpController(
-            SetUp setUp, SetUpViews views, Companies companies, BankAccounts bankAccounts, LedgerViews ledgerViews) {
+            SetUp setUp,
+            FirstRunCode firstRunCode,
+            SetUpViews views,
+            Companies companies,
+            BankAccounts bankAccounts,
+            LedgerViews ledgerViews) {
         this.setUp = setUp;
+        this.firstRunCode = firstRunCode;
         this.views = views;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
@@ -60,7 +67,8 @@ public class SetUpController {
             @NotNull @Size(max = 3) String currency,
             @NotNull @Size(max = 60) String login,
             @NotNull @Size(max = 120) String name,
-            @NotNull @Size(max = 200) String password) {}
+            @NotNull @Size(max = 200) String password,
+            @NotNull @Size(max = 40) String code) {}
 
     record CompanyBody(
             @NotNull @Size(max = 120) String name,
@@ -78,6 +86,8 @@ public class SetUpController {
 
     record OnePerson(boolean allowed) {}
 
+    record SecondFactorAsked(boolean asked) {}
+
     record Created(long id) {}
 
     /** One at a time: of two who find the installation empty, the second finds it taken. */
@@ -85,6 +95,8 @@ public class SetUpController {
     @Requires(Right.NOBODY_IN_PARTICULAR)
     @ResponseStatus(HttpStatus.CREATED)
     synchronized Created firstRun(@RequestBody @Valid FirstRunBody body) {
+        setUp.checkEmpty();
+        firstRunCode.check(body.code());
         return new Created(setUp.firstRun(
                         new SetUp.FirstRun(
                                 body.companyName(), body.currency(), body.login(), body.name(), body.password()),
@@ -215,5 +227,12 @@ public class SetUpController {
     @Requires(Right.ADMINISTER)
     void onePerson(@PathVariable long companyId, @RequestBody @Valid OnePerson body, Actor actor) {
         companies.allowOnePerson(companyId, body.allowed(), actor.name());
+    }
+
+    /** Whether everybody in the company signs in with a second factor; who has none sets it up before going on. */
+    @PutMapping("/companies/{companyId}/second-factor")
+    @Requires(Right.ADMINISTER)
+    void secondFactor(@PathVariable long companyId, @RequestBody @Valid SecondFactorAsked body, Actor actor) {
+        companies.askSecondFactor(companyId, body.asked(), actor.name());
     }
 }

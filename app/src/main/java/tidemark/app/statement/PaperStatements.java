@@ -2,6 +2,7 @@ package tidemark.app.statement;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
+import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
 import java.util.OptionalLong;
@@ -129,15 +130,7 @@ public class PaperStatements {
             long companyId, long accountId, long statementId, BankLine line, OptionalLong printed, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
         TakenStatement statement = paper(account, statementId);
-        if (line.bookingDate().isBefore(statement.fromDate())
-                || line.bookingDate().isAfter(statement.toDate())) {
-            throw new RuleViolation(
-                    "line.outside.period",
-                    "date",
-                    Words.day(line.bookingDate()),
-                    "a date from " + Words.day(statement.fromDate()) + " to " + Words.day(statement.toDate()),
-                    "Correct the date, or begin the statement it stands on.");
-        }
+        checkDay(statement, line.bookingDate(), "date");
         List<TakenLine> own = lines.findByStatementIdOrderByPlace(statementId);
         long before =
                 own.isEmpty() ? statement.openingMinorUnits() : own.getLast().balanceMinorUnits();
@@ -181,22 +174,43 @@ public class PaperStatements {
                 "Took back " + last.line().title());
     }
 
-    /** Removes the last line of a paper statement; its match must be undone first. */
+    /** Removes a line of a paper statement, wherever it stands; its match must be undone first. */
     @Transactional
     public void removeLine(BankAccount account, long statementId, long lineId) {
         TakenStatement statement = paper(account, statementId);
         List<TakenLine> own = lines.findByStatementIdOrderByPlace(statementId);
-        if (own.isEmpty() || own.getLast().id() != lineId) {
-            throw new RuleViolation(
-                    "paper.not.last",
-                    "",
-                    "a line that is not the last ticked",
-                    "the last ticked line",
-                    "Take ticks back from the end.");
+        long balance = statement.openingMinorUnits();
+        boolean found = false;
+        for (TakenLine line : own) {
+            if (line.id() == lineId) {
+                found = true;
+                lines.delete(line);
+            } else {
+                balance = Math.addExact(balance, line.line().minorUnits());
+                line.balanceMinorUnits(balance);
+            }
         }
-        lines.delete(own.getLast());
+        if (!found) {
+            throw new Missing("line");
+        }
         statement.lines(own.size() - 1);
         em.flush();
+    }
+
+    /** @throws RuleViolation line.outside.period when a day is not one of the statement's */
+    public void checkDay(BankAccount account, long statementId, LocalDate day, String where) {
+        checkDay(paper(account, statementId), day, where);
+    }
+
+    private static void checkDay(TakenStatement statement, LocalDate day, String where) {
+        if (day.isBefore(statement.fromDate()) || day.isAfter(statement.toDate())) {
+            throw new RuleViolation(
+                    "line.outside.period",
+                    where,
+                    Words.day(day),
+                    "a date from " + Words.day(statement.fromDate()) + " to " + Words.day(statement.toDate()),
+                    "Correct the date, or begin the statement it stands on.");
+        }
     }
 
     private TakenStatement paper(BankAccount account, long statementId) {

@@ -85,6 +85,11 @@ public class TakenLine {
         return minorUnits;
     }
 
+    /** The balance after it, where a line before it was taken away. */
+    void balanceMinorUnits(long balance) {
+        balanceMinorUnits = balance;
+    }
+
     public long balanceMinorUnits() {
         return balanceMinorUnits;
     }

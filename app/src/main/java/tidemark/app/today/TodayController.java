@@ -15,6 +15,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import tidemark.app.access.Limits;
 import tidemark.app.access.People;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
@@ -66,15 +67,24 @@ class TodayController {
         this.clock = clock;
     }
 
+    /** The bank accounts and sites that preparing and certifying is limited to; empty for all. */
+    record LimitsView(Set<Long> bankAccounts, Set<Long> sites) {
+        static LimitsView of(Limits limits) {
+            return new LimitsView(limits.bankAccounts(), limits.sites());
+        }
+    }
+
     /** @param businessDate the day it is where the company is */
     record CompanyView(
             long id,
             String name,
             String currency,
             boolean onePerson,
+            boolean secondFactorDue,
             AmountStyle amountStyle,
             DateOrder dateOrder,
             LocalDate businessDate,
+            LimitsView limits,
             Set<Role> roles) {}
 
     record SessionView(
@@ -82,6 +92,8 @@ class TodayController {
             @Nullable String login,
             @Nullable String name,
             boolean mustChangePassword,
+            boolean secondFactor,
+            long spareCodes,
             LocalDate businessDate,
             List<CompanyView> companies) {}
 
@@ -132,8 +144,9 @@ class TodayController {
         var actor = RightsInterceptor.currentActor();
         LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
         if (actor == null) {
-            return new SessionView(!people.anybody(), null, null, false, today, List.of());
+            return new SessionView(!people.anybody(), null, null, false, false, 0, today, List.of());
         }
+        People.Standing standing = people.standing(actor.personId());
         List<CompanyView> mine = people.companies(actor.personId()).stream()
                 .map(id -> {
                     Company company = companies.get(id);
@@ -142,14 +155,24 @@ class TodayController {
                             company.name(),
                             company.baseCurrency().getCode(),
                             company.onePerson(),
+                            company.secondFactor() && !standing.secondFactor(),
                             company.amountStyle(),
                             company.dateOrder(),
                             companies.today(company.id()),
+                            LimitsView.of(people.limits(actor.personId(), id)),
                             people.roles(actor.personId(), id));
                 })
                 .filter(c -> !c.roles().isEmpty())
                 .toList();
-        return new SessionView(false, actor.login(), actor.name(), people.mustChange(actor.personId()), today, mine);
+        return new SessionView(
+                false,
+                actor.login(),
+                actor.name(),
+                standing.mustChange(),
+                standing.secondFactor(),
+                standing.spareCodes(),
+                today,
+                mine);
     }
 
     @GetMapping("/companies/{companyId}/today")

@@ -24,8 +24,10 @@ import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.multipart.support.MissingServletRequestPartException;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
 import tidemark.app.access.Forbidden;
+import tidemark.app.access.Limits;
 import tidemark.app.access.Missing;
 import tidemark.app.access.PasswordDue;
+import tidemark.app.access.SecondFactorDue;
 import tidemark.app.access.SignInClosed;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
@@ -59,8 +61,9 @@ class ProblemAdvice {
 
     @ExceptionHandler
     ProblemDetail rule(RuleViolation violation) {
-        HttpStatus status =
-                CONFLICTS.contains(violation.code()) ? HttpStatus.CONFLICT : HttpStatus.UNPROCESSABLE_CONTENT;
+        HttpStatus status = violation.code().equals(Limits.CODE)
+                ? HttpStatus.FORBIDDEN
+                : CONFLICTS.contains(violation.code()) ? HttpStatus.CONFLICT : HttpStatus.UNPROCESSABLE_CONTENT;
         return detail(status, violation.problems());
     }
 
@@ -141,6 +144,17 @@ class ProblemAdvice {
                 "a password that somebody else chose",
                 "one that only you know",
                 "Change the password, then go on.");
+    }
+
+    @ExceptionHandler
+    ProblemDetail secondFactorDue(SecondFactorDue e) {
+        return detail(
+                HttpStatus.FORBIDDEN,
+                "second-factor.due",
+                "",
+                "a sign-in by password alone",
+                "a second factor, which this company asks of everybody",
+                "Set it up, then go on.");
     }
 
     @ExceptionHandler

@@ -10,7 +10,9 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import tidemark.app.access.PublicAddress;
 
 /** Sessions, CSRF and headers. Who may do what is checked by the rights of each endpoint. */
 @Configuration(proxyBeanMethods = false)
@@ -33,8 +35,13 @@ class SecurityConfig {
     }
 
     @Bean
-    SecurityFilterChain filters(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
-        return http.csrf(csrf -> csrf.spa())
+    SecurityFilterChain filters(HttpSecurity http, SecurityContextRepository contexts, PublicAddress address)
+            throws Exception {
+        CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
+        if (address.isSecure()) {
+            tokens.setCookieCustomizer(cookie -> cookie.secure(true));
+        }
+        return http.csrf(csrf -> csrf.spa().csrfTokenRepository(tokens))
                 .securityContext(c -> c.securityContextRepository(contexts))
                 .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
                 .requestCache(cache -> cache.disable())
@@ -44,6 +51,7 @@ class SecurityConfig {
                 .anonymous(anonymous -> anonymous.disable())
                 .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(CONTENT_SECURITY_POLICY))
                         .referrerPolicy(r -> r.policy(ReferrerPolicy.SAME_ORIGIN))
+                        .httpStrictTransportSecurity(hsts -> hsts.requestMatcher(address::isSecure))
                         .frameOptions(frame -> frame.deny()))
                 .build();
     }

@@ -254,7 +254,9 @@ class RightsTest {
                                         "name",
                                         "Me",
                                         "password",
-                                        "long enough words"))
+                                        "long enough words",
+                                        "code",
+                                        "2345-6789"))
                         .code());
     }
 

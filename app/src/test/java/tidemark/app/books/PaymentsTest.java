@@ -178,21 +178,7 @@ class PaymentsTest {
                 .get(0)
                 .path("lineId")
                 .asLong();
-        JsonNode cleared = ok(c.post(
-                "/bank-accounts/" + bank + "/lines/" + line + "/booking",
-                Map.of(
-                        "kind",
-                        "PAYMENT",
-                        "account",
-                        "",
-                        "paymentId",
-                        payment,
-                        "date",
-                        "2026-06-05",
-                        "party",
-                        "",
-                        "text",
-                        "")));
+        JsonNode cleared = ok(clear("/bank-accounts/" + bank, line, payment));
         assertEquals(1, cleared.path("count").asInt());
         assertEquals("800.00", c.balance("1010"));
         assertEquals("0.00", c.balance("2270"));
@@ -210,6 +196,78 @@ class PaymentsTest {
         assertEquals(1, c.get("/bank-accounts/" + bank + "/uncleared-payments").size());
         assertEquals("-200.00", c.balance("2270"));
         c.checkBooks();
+    }
+
+    /** Two checks and a pay run of two transfers that the bank took as one. */
+    @Test
+    void paymentsThatWaitForTheBank_areProposedForTheirLines_andTakenFirm() {
+        long bank = c.bankAccount("Operating", "", "1000.00");
+        settings(bank, Map.of("bookOnClearing", true));
+        ok(c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), "200.00")));
+        ok(c.post("/payments", c.payment(bank, null, "", "2026-06-03", List.of(), "31.17")));
+        String csv = "date,amount,balance,check_number,text\n2026-06-05,-200.00,800.00,1001,CHECK\n"
+                + "2026-06-06,-31.17,768.83,1002,CHECK\n2026-06-09,-5.00,763.83,,SUNDRY\n";
+        ok(c.iris.upload(
+                c.base + "/bank-accounts/" + bank + "/statements", "june.csv", csv.getBytes(StandardCharsets.UTF_8)));
+        String at = "/bank-accounts/" + bank;
+        JsonNode rows = c.get(at + "/months/2026-06/lines").path("rows");
+        long line = rows.get(0).path("lineId").asLong();
+        JsonNode proposed =
+                c.get(at + "/months/2026-06/lines/" + line + "/candidates").get(0);
+        assertEquals("FIRM", proposed.path("strength").asString());
+        assertTrue(proposed.path("waits").asBoolean());
+        assertTrue(proposed.path("evidence").toString().contains("check number"), proposed.toString());
+        long standIn = proposed.path("entryIds").get(0).asLong();
+
+        assertEquals(
+                "payment.clearing",
+                clear(at, rows.get(2).path("lineId").asLong(), -standIn).code());
+        assertEquals(
+                404,
+                c.post(at + "/matches", Map.of("lineIds", List.of(), "entryIds", List.of(standIn)))
+                        .status(),
+                "without a line nobody has paid");
+        ok(c.post(at + "/matches", Map.of("lineIds", List.of(line), "entryIds", List.of(standIn))));
+        assertEquals("800.00", c.balance("1010"));
+        assertEquals(
+                "match.taken",
+                c.post(at + "/matches", Map.of("lineIds", List.of(line), "entryIds", List.of(standIn)))
+                        .code());
+        JsonNode taken = ok(c.post(at + "/months/2026-06/firm", Map.of()));
+        assertEquals(1, taken.path("count").asInt(), "the other check; nothing fits the third line");
+        assertEquals("768.83", c.balance("1010"));
+        assertEquals("0.00", c.balance("2270"));
+
+        long batch = taken.path("batchId").asLong();
+        ok(c.iris.delete(c.base + at + "/firm/" + batch));
+        assertEquals("800.00", c.balance("1010"));
+        assertEquals(1, c.get(at + "/uncleared-payments").size());
+        JsonNode matched = c.get(at + "/months/2026-06/lines").path("rows").get(0);
+        ok(c.iris.delete(c.base + at + "/matches/" + matched.path("matchId").asLong()));
+        assertEquals("1000.00", c.balance("1010"));
+        JsonNode again =
+                c.get(at + "/months/2026-06/lines/" + line + "/candidates").get(0);
+        assertEquals(standIn, again.path("entryIds").get(0).asLong());
+        assertEquals("FAIR", again.path("strength").asString(), "somebody undid it: never firm again");
+        c.checkBooks();
+    }
+
+    private Answer clear(String at, long line, long payment) {
+        return c.post(
+                at + "/lines/" + line + "/booking",
+                Map.of(
+                        "kind",
+                        "PAYMENT",
+                        "account",
+                        "",
+                        "paymentId",
+                        payment,
+                        "date",
+                        "2026-06-05",
+                        "party",
+                        "",
+                        "text",
+                        ""));
     }
 
     private void settings(long bank, Map<String, Object> change) {

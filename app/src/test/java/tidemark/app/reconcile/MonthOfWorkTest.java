@@ -299,8 +299,10 @@ class MonthOfWorkTest {
         assertTrue(view.path("proof").path("words").asString().contains("on the statement after all"));
         long entry = view.path("notOnStatement").get(0).path("entryId").asLong();
         String ticks = account + "/paper-statements/" + statement + "/ticks";
-        assertEquals(200, maren.post(ticks, Map.of("entryId", entry)).status());
-        assertEquals("match.taken", maren.post(ticks, Map.of("entryId", entry)).code());
+        assertEquals(200, maren.post(ticks, Map.of("entryIds", List.of(entry))).status());
+        assertEquals(
+                "match.taken",
+                maren.post(ticks, Map.of("entryIds", List.of(entry))).code());
         view = maren.get(account + "/months/2026-06").body();
         assertTrue(view.path("proof").path("holds").asBoolean());
         assertEquals(view.path("lineCount").asInt(), view.path("tide").asInt());
@@ -312,7 +314,13 @@ class MonthOfWorkTest {
                         .get(0)
                         .path("bankBalance")
                         .asString());
-        assertEquals(200, maren.delete(ticks + "/last").status());
+        long line = maren.get(account + "/months/2026-06/lines")
+                .body()
+                .path("rows")
+                .get(0)
+                .path("lineId")
+                .asLong();
+        assertEquals(200, maren.delete(ticks + "/" + line).status());
         assertEquals(
                 0,
                 maren.get(account + "/months/2026-06").body().path("lineCount").asInt());

@@ -66,7 +66,7 @@ public final class Client {
         return send(json(method, path, body));
     }
 
-    private HttpRequest.Builder json(String method, String path, Object body) {
+    public HttpRequest.Builder json(String method, String path, Object body) {
         return request(path)
                 .header("Content-Type", "application/json")
                 .method(method, HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)));

@@ -7,15 +7,17 @@ import java.util.Objects;
  *
  * @param code stable name of the rule that was broken, such as {@code entry.unbalanced}
  * @param where the field, or the line and column of a file; empty where the code says it all
- * @param found what was found
+ * @param found what was found; {@code nothing} where it was left empty
  * @param expected what would have been accepted
  * @param remedy what to do next
  */
 public record Problem(String code, String where, String found, String expected, String remedy) {
     public Problem {
         Objects.requireNonNull(where);
-        if (code.isBlank() || found.isBlank() || expected.isBlank() || remedy.isBlank()) {
-            throw new IllegalArgumentException("A problem names its code, what was found, expected, and the remedy");
+        // what was typed is told as it was; a field left empty held nothing
+        found = found.isBlank() ? "nothing" : found;
+        if (code.isBlank() || expected.isBlank() || remedy.isBlank()) {
+            throw new IllegalArgumentException("A problem names its code, what was expected, and the remedy");
         }
     }
 

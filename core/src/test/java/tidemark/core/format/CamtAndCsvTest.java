@@ -20,7 +20,7 @@ import tidemark.core.statement.ReadWarning;
 import tidemark.core.statement.StatementFacts;
 
 class CamtAndCsvTest {
-    private static final String OLD_CAMT = """
+    static final String OLD_CAMT = """
             <?xml version="1.0" encoding="UTF-8"?>
             <c:Document xmlns:c="urn:iso:std:iso:20022:tech:xsd:camt.053.001.02"><c:BkToCstmrStmt><c:Stmt>
             <c:Id>S-6</c:Id>

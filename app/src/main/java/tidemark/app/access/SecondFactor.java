@@ -1,0 +1,222 @@
+package tidemark.app.access;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpSession;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+import tidemark.app.activity.ActivityLog;
+import tidemark.core.problem.RuleViolation;
+
+/** The second factor of a person: a code that changes every half minute, or one of ten that are kept for a lost device. */
+@Service
+class SecondFactor {
+    private static final String OFFERED = SecondFactor.class.getName();
+    private static final SecureRandom RANDOM = new SecureRandom();
+    private static final int SPARE_CODES = 10;
+    private static final String LETTERS = "23456789abcdefghjkmnpqrstuvwxyz";
+    /** For one person, from wherever; browsers that are known are not held up by it. */
+    private static final int MOST_CODES = 50;
+
+    private final PersonRepository persons;
+    private final Attempts attempts;
+    private final Hashing hashing;
+    private final SignedIn signedIn;
+    private final ActivityLog activity;
+    private final TransactionTemplate transaction;
+    /** The real time, whatever day the books live in: it is what devices know. */
+    private final Clock clock = Clock.systemUTC();
+
+    SecondFactor(
+            PersonRepository persons,
+            Attempts attempts,
+            Hashing hashing,
+            SignedIn signedIn,
+            ActivityLog activity,
+            PlatformTransactionManager transactions) {
+        this.persons = persons;
+        this.attempts = attempts;
+        this.hashing = hashing;
+        this.signedIn = signedIn;
+        this.activity = activity;
+        this.transaction = new TransactionTemplate(transactions);
+    }
+
+    /**
+     * What a device is shown to make codes from.
+     *
+     * @param secret to be typed where no picture can be read
+     */
+    record Offer(String secret, TimedCode.Picture picture) {}
+
+    /** A new secret; it holds once a code made from it was given, within this session. */
+    Offer offer(Actor actor, HttpSession session) {
+        String secret = TimedCode.secret();
+        session.setAttribute(OFFERED, secret);
+        return new Offer(secret, TimedCode.picture(TimedCode.address(secret, actor.login())));
+    }
+
+    /** Sets the offered secret in force; the codes for a lost device are shown this once. */
+    List<String> begin(Actor actor, HttpSession session, String code) {
+        if (!(session.getAttribute(OFFERED) instanceof String secret)) {
+            throw new RuleViolation(
+                    "second-factor.offer",
+                    "",
+                    "no secret that was shown to a device",
+                    "a code made from the one that was",
+                    "Begin again; the picture is shown anew.");
+        }
+        hold(attempts.take("new code " + actor.personId(), Attempts.MOST));
+        long step = TimedCode.step(secret, plain(code), clock.instant());
+        if (step < 0) {
+            throw wrong("the six digits that the device shows now");
+        }
+        List<String> spare = new ArrayList<>();
+        for (int i = 0; i < SPARE_CODES; i++) {
+            spare.add(spareCode());
+        }
+        transaction.executeWithoutResult(s -> {
+            Person person = person(actor.personId());
+            person.secondFactor(secret, step);
+            persons.forgetSpareCodes(person.id());
+            spare.forEach(c -> persons.addSpareCode(person.id(), People.digest(c)));
+            activity.record(
+                    null, person.name(), "second-factor.set", "person", person.id(), "Set a second factor in force");
+        });
+        session.removeAttribute(OFFERED);
+        attempts.forget("new code " + actor.personId());
+        signedIn.endAllBut(actor.personId(), session);
+        return spare;
+    }
+
+    /** Takes one's own second factor away; asks for the password. */
+    void end(Actor actor, String password, HttpServletRequest request) {
+        String counted = "password " + actor.personId();
+        hold(attempts.take(counted, Attempts.MOST));
+        String hash = Objects.requireNonNull(
+                transaction.execute(s -> person(actor.personId()).passwordHash()));
+        if (!hashing.fits(password, hash)) {
+            throw new RuleViolation(
+                    "password.wrong", "password", "another password", "your present password", "Type it again.");
+        }
+        attempts.forget(counted);
+        transaction.executeWithoutResult(s -> remove(person(actor.personId()), null, actor));
+        signedIn.endAll(actor.personId(), request);
+    }
+
+    /** Takes the second factor of a person away who lost device and codes; only where no other company knows them. */
+    @Transactional
+    public void endOf(long personId, long companyId, Actor by) {
+        if (!persons.members(companyId).contains(personId)) {
+            throw new Missing("person");
+        }
+        Person person = person(personId);
+        if (persons.companies(personId).size() > 1) {
+            throw new RuleViolation(
+                    "person.shared",
+                    "second factor",
+                    person.name() + ", who works for another company too",
+                    "a person of this company alone",
+                    "One of the codes kept for a lost device lets the person in.");
+        }
+        remove(person, companyId, by);
+        signedIn.endAll(personId, null);
+    }
+
+    private void remove(Person person, @Nullable Long companyId, Actor by) {
+        person.secondFactor(null, 0);
+        persons.forgetSpareCodes(person.id());
+        activity.record(
+                companyId,
+                by.name(),
+                "second-factor.ended",
+                "person",
+                person.id(),
+                person.name() + ": the second factor was taken away");
+    }
+
+    /**
+     * Checks a code at the sign-in, after the password. A code serves once.
+     *
+     * @param counted what wrong codes are counted under
+     * @param trusted whether the browser is known
+     * @return how long to wait where too many were wrong, else zero
+     */
+    Duration check(long personId, String code, String counted, boolean trusted) {
+        Duration wait = attempts.take("code " + counted, Attempts.MOST);
+        if (wait.isZero() && !trusted) {
+            wait = attempts.take("codes " + personId, MOST_CODES);
+        }
+        if (!wait.isZero()) {
+            return wait;
+        }
+        boolean taken = Boolean.TRUE.equals(transaction.execute(s -> {
+            Person person = person(personId);
+            boolean fits = take(person, plain(code));
+            if (!fits) {
+                activity.record(null, person.name(), "sign-in.refused", "person", person.id(), "Wrong code");
+            }
+            return fits;
+        }));
+        if (!taken) {
+            throw wrong("the six digits that the device shows now, or one of the codes kept for a lost device");
+        }
+        attempts.forget("code " + counted);
+        attempts.giveBack("codes " + personId);
+        return Duration.ZERO;
+    }
+
+    private boolean take(Person person, String code) {
+        String secret = person.secondFactor();
+        if (secret == null) {
+            return true;
+        }
+        long step = TimedCode.step(secret, code, clock.instant());
+        if (step > person.secondFactorStep()) {
+            person.secondFactor(secret, step);
+            return true;
+        }
+        return persons.takeSpareCode(person.id(), People.digest(code)) == 1;
+    }
+
+    private static RuleViolation wrong(String expected) {
+        return new RuleViolation(
+                "second-factor.wrong",
+                "code",
+                "a code that does not fit, or no longer",
+                expected,
+                "Type the next one.");
+    }
+
+    private static void hold(Duration wait) {
+        if (!wait.isZero()) {
+            throw new SignInClosed(wait);
+        }
+    }
+
+    private Person person(long id) {
+        return persons.findById(id).orElseThrow(() -> new Missing("person"));
+    }
+
+    private static String spareCode() {
+        StringBuilder code = new StringBuilder();
+        for (int i = 0; i < 10; i++) {
+            code.append(LETTERS.charAt(RANDOM.nextInt(LETTERS.length())));
+        }
+        return code.toString();
+    }
+
+    /** A code as it is compared: without the blanks and dashes that make it easier to read. */
+    private static String plain(String code) {
+        return code.replaceAll("[\\s-]", "").toLowerCase(Locale.ROOT);
+    }
+}

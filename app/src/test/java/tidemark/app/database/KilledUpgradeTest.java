@@ -1,0 +1,119 @@
+package tidemark.app.database;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Random;
+import java.util.concurrent.TimeUnit;
+import org.flywaydb.core.Flyway;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** {@code kill -9} while books of an earlier version are brought up to date: the old ones or the new ones, whole. */
+class KilledUpgradeTest {
+    private static final int KILLS = 30;
+
+    /** What is killed: a process that does nothing but upgrade. */
+    static final class OnlyTheUpgrade {
+        public static void main(String[] args) {
+            new Upgrade(new BooksFile(Path.of(args[0]))).run();
+        }
+    }
+
+    private static Process upgrade(Path data) throws IOException {
+        return new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-XX:TieredStopAtLevel=1",
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        OnlyTheUpgrade.class.getName(),
+                        data.toString())
+                .redirectErrorStream(true)
+                .redirectOutput(data.resolve("upgrade.log").toFile())
+                .start();
+    }
+
+    private static Path oldBooks(Path dir) throws IOException, SQLException {
+        BooksFile books = new BooksFile(dir);
+        books.makeDirectory();
+        Flyway.configure()
+                .dataSource(books.url(), "tidemark", "")
+                .locations("classpath:db/migration")
+                .target("8")
+                .load()
+                .migrate();
+        try (Connection c = DriverManager.getConnection(books.url(), "tidemark", "");
+                Statement s = c.createStatement()) {
+            s.execute("insert into company (id, name, base_currency, one_person, next_entry_number, version)"
+                    + " values (1, 'Old', 'USD', false, 7, 0)");
+            s.execute("insert into ledger_account (id, company_id, code, name, type, active, version, currency)"
+                    + " select x, 1, cast(1000 + x as varchar), 'Account', 'ASSET', true, 0, null"
+                    + " from system_range(1, 5000)");
+        }
+        return books.path();
+    }
+
+    /** The number of the next entry, wherever the version of the books keeps it; and how many accounts there are. */
+    private static String held(BooksFile books) throws SQLException {
+        try (Connection c = DriverManager.getConnection(books.url(), "tidemark", "");
+                Statement s = c.createStatement()) {
+            boolean fresh;
+            try (ResultSet tables =
+                    s.executeQuery("select 1 from information_schema.tables where table_name = 'JOURNAL_COUNTER'")) {
+                fresh = tables.next();
+            }
+            String number = fresh
+                    ? "(select next_number from journal_counter where id = 1)"
+                    : "(select next_entry_number from company where id = 1)";
+            try (ResultSet row = s.executeQuery("select " + number + ", (select count(*) from ledger_account)")) {
+                assertTrue(row.next());
+                return row.getString(1) + ", " + row.getString(2) + (fresh ? ", new" : ", old");
+            }
+        }
+    }
+
+    @Test
+    void killedAnywhere_booksAreWhole_andTheNextStartGoesOn(@TempDir Path dir) throws Exception {
+        Path old = oldBooks(dir.resolve("old"));
+        Path first = dir.resolve("first");
+        Files.createDirectories(first);
+        Files.copy(old, first.resolve(old.getFileName()));
+        long began = System.nanoTime();
+        assertEquals(0, upgrade(first).waitFor(), () -> log(first));
+        long takes = TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - began);
+        assertEquals("7, 5000, new", held(new BooksFile(first)));
+        Random random = new Random(20_261_129);
+        int inTheMiddle = 0;
+        for (int kill = 1; kill <= KILLS; kill++) {
+            Path data = dir.resolve("kill" + kill);
+            Files.createDirectories(data);
+            Files.copy(old, data.resolve(old.getFileName()));
+            Process process = upgrade(data);
+            process.waitFor(takes * (20 + random.nextInt(85)) / 100, TimeUnit.MILLISECONDS);
+            process.destroyForcibly().waitFor();
+            inTheMiddle += Files.exists(data.resolve("upgrade")) ? 1 : 0;
+            BooksFile books = new BooksFile(data);
+            String after = held(books);
+            assertTrue(after.equals("7, 5000, old") || after.equals("7, 5000, new"), "kill " + kill + ": " + after);
+            new Upgrade(books).run();
+            assertEquals("7, 5000, new", held(books), "kill " + kill);
+        }
+        assertTrue(inTheMiddle > 0, "no kill met the upgrade at work");
+    }
+
+    private static String log(Path data) {
+        try {
+            return Files.readString(data.resolve("upgrade.log"));
+        } catch (IOException e) {
+            return e.toString();
+        }
+    }
+}

@@ -1,0 +1,51 @@
+import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { renderHere } from '../shared/testing';
+import { useKept } from './useKept';
+
+function Note({ about }: { about: number }) {
+  const { form, set, forget, notice } = useKept(`note.${about}`, { text: '' });
+  return (
+    <>
+      {notice}
+      <input aria-label="Note" value={form.text} onChange={(e) => set({ text: e.target.value })} />
+      <button type="button" onClick={forget}>
+        Done
+      </button>
+    </>
+  );
+}
+
+const field = () => screen.getByLabelText<HTMLInputElement>('Note');
+
+describe('a form that was left half typed', () => {
+  beforeEach(() => sessionStorage.clear());
+  afterEach(cleanup);
+
+  it('is as it was when it is opened again, and begins anew when told to', () => {
+    renderHere(<Note about={1} />);
+    expect(screen.queryByRole('status')).toBeNull();
+    fireEvent.change(field(), { target: { value: 'Half a' } });
+    cleanup();
+    renderHere(<Note about={2} />);
+    expect(field().value).toBe('');
+    cleanup();
+    renderHere(<Note about={1} />);
+    expect(field().value).toBe('Half a');
+    fireEvent.click(screen.getByText('Begin anew'));
+    expect(field().value).toBe('');
+    expect(screen.queryByRole('status')).toBeNull();
+    cleanup();
+    renderHere(<Note about={1} />);
+    expect(field().value).toBe('');
+  });
+
+  it('is forgotten once it is done', () => {
+    renderHere(<Note about={1} />);
+    fireEvent.change(field(), { target: { value: 'Whole' } });
+    fireEvent.click(screen.getByText('Done'));
+    cleanup();
+    renderHere(<Note about={1} />);
+    expect(field().value).toBe('');
+  });
+});

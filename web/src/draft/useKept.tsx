@@ -1,0 +1,40 @@
+import { useCallback, useState, type ReactNode } from 'react';
+import { useHere } from '../session/session';
+import { forgetUnfinished, keepUnfinished, unfinished } from './unfinished';
+
+/**
+ * The fields of a form that may be left half typed: what was typed is kept in this window and back when the form is
+ * opened again, until the form is done or begun anew.
+ *
+ * @param kind names the form and what it is about
+ */
+export function useKept<T extends object>(kind: string, initial: T | (() => T)) {
+  const { company } = useHere();
+  const [first] = useState(initial);
+  const [restored, setRestored] = useState(() => unfinished(company.id, kind) !== undefined);
+  const [form, setState] = useState<T>(() => ({ ...first, ...unfinished(company.id, kind) }));
+  const set = useCallback(
+    (next: T) => {
+      keepUnfinished(company.id, kind, next);
+      setState(next);
+    },
+    [company.id, kind],
+  );
+  const forget = useCallback(() => {
+    forgetUnfinished(company.id, kind);
+    setRestored(false);
+  }, [company.id, kind]);
+  const again = useCallback(() => {
+    forget();
+    setState(first);
+  }, [forget, first]);
+  const notice: ReactNode = restored && (
+    <p className="told" role="status">
+      What you had typed here is back.{' '}
+      <button type="button" className="as-link" onClick={again}>
+        Begin anew
+      </button>
+    </p>
+  );
+  return { form, set, forget, again, notice };
+}

@@ -1,0 +1,172 @@
+import { useRef, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { useHere } from '../session/session';
+import type { Schemas } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { shortDate, UNREADABLE } from '../shared/dates';
+import { grouped } from '../shared/money';
+import { Problems } from '../shared/Problems';
+import type { ProofProps } from './ProofPanel';
+
+type Entry = Schemas['MonthView']['notOnStatement'][number];
+
+/** Entries that no line explains yet. Their boxes select them for a match; on paper they tick them. */
+export function NotOnStatement(props: ProofProps) {
+  const { view, picked, change, onPick } = props;
+  if (view.notOnStatement.length === 0) {
+    return <p className="quiet">Every ledger entry is at the bank.</p>;
+  }
+  const paper = view.paperStatementId !== undefined;
+  return (
+    <>
+      {view.notOnStatementCount > view.notOnStatement.length && (
+        <p className="quiet">
+          The oldest {view.notOnStatement.length} of {view.notOnStatementCount}.
+        </p>
+      )}
+      {paper && change ? (
+        <OnPaper {...props} />
+      ) : (
+        <ul className="not-on">
+          {view.notOnStatement.map((e) => (
+            <EntryRow
+              key={e.entryId}
+              entry={e}
+              props={props}
+              checked={picked.includes(e.entryId)}
+              disabled={!change}
+              onBox={() => onPick(e.entryId)}
+            />
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** The entries beside a statement on paper: a box each ticks what stands there, several with Shift. */
+function OnPaper(props: ProofProps) {
+  const { view, picked, pending, ticking, tickError, onTick, onPick } = props;
+  const { company } = useHere();
+  const [date, setDate] = useState('');
+  const before = useRef<number | null>(null);
+  const entries = view.notOnStatement;
+  const ready = !pending && date !== UNREADABLE;
+  function tick(index: number, shift: boolean) {
+    if (!ready) {
+      return;
+    }
+    // the entries above are gone once they are ticked: the one that stood last is known by its identity
+    const from = entries.findIndex((e) => e.entryId === before.current);
+    const first = shift && from >= 0 ? Math.min(from, index) : index;
+    const last = shift && from >= 0 ? Math.max(from, index) : index;
+    before.current = entries[last + 1]?.entryId ?? null;
+    onTick(
+      entries.slice(first, last + 1).map((e) => e.entryId),
+      date,
+    );
+  }
+  return (
+    <>
+      <div className="on-paper">
+        <DateField
+          label="The bank’s date"
+          hint="Left empty, each entry keeps its own."
+          value={date}
+          today={company.businessDate}
+          optional
+          onChange={setDate}
+        />
+        {entries.length > 1 && (
+          <Button
+            size="sm"
+            variant="outline-secondary"
+            disabled={!ready}
+            onClick={() =>
+              onTick(
+                entries.map((e) => e.entryId),
+                date,
+              )
+            }
+          >
+            Tick all {entries.length}
+          </Button>
+        )}
+      </div>
+      <Problems error={tickError} title="Not ticked; nothing was changed." />
+      <ul className="not-on">
+        {entries.map((e, i) => (
+          <EntryRow
+            key={e.entryId}
+            entry={e}
+            props={props}
+            checked={ticking.includes(e.entryId)}
+            disabled={!ready}
+            onBox={(shift) => tick(i, shift)}
+            select={view.openLines > 0 ? (picked.includes(e.entryId) ? 'Leave out' : 'Select') : undefined}
+            onSelect={() => onPick(e.entryId)}
+          />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function EntryRow({
+  entry: e,
+  props,
+  checked,
+  disabled,
+  onBox,
+  select,
+  onSelect,
+}: {
+  entry: Entry;
+  props: ProofProps;
+  checked: boolean;
+  disabled: boolean;
+  onBox: (shift: boolean) => void;
+  /** Words of what selects it for a match, where its box does something else. */
+  select?: string | undefined;
+  onSelect?: () => void;
+}) {
+  const { change, onLedgerError, onNoLedgerError } = props;
+  return (
+    <li>
+      <input
+        type="checkbox"
+        className="form-check-input"
+        id={`entry${e.entryId}`}
+        checked={checked}
+        disabled={disabled}
+        onChange={(event) => onBox((event.nativeEvent as MouseEvent).shiftKey)}
+      />
+      <label htmlFor={`entry${e.entryId}`}>{e.title}</label>
+      <span className="num">{e.in ? grouped(e.in) : `(${grouped(e.out ?? '')})`}</span>
+      <span className="age">
+        {shortDate(e.date)}, {e.daysOld} {e.daysOld === 1 ? 'day' : 'days'}
+        {e.perhaps && <span className="quiet"> perhaps {e.perhaps}</span>}
+        {e.twin && <span className="attention"> {e.twin}</span>}
+        {e.stale && <span className="attention"> stale check</span>}
+        {e.errorNote && <span className="attention"> ledger error: {e.errorNote}</span>}{' '}
+        {select && (
+          <button type="button" className="btn btn-link" onClick={onSelect}>
+            {select}
+          </button>
+        )}{' '}
+        {change &&
+          (e.errorNote ? (
+            <button type="button" className="btn btn-link" onClick={() => onNoLedgerError(e.entryId)}>
+              No error
+            </button>
+          ) : (
+            <button type="button" className="btn btn-link" onClick={() => onLedgerError(e.entryId)}>
+              Ledger error
+            </button>
+          ))}{' '}
+        <Link to={`/ledger/entries/${e.journalEntryId}`}>Entry</Link>
+      </span>
+    </li>
+  );
+}

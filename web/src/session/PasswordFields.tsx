@@ -1,0 +1,41 @@
+import { Form } from 'react-bootstrap';
+
+/** The present password and the new one. */
+export function PasswordFields({
+  old,
+  fresh,
+  onOld,
+  onFresh,
+}: {
+  old: string;
+  fresh: string;
+  onOld: (old: string) => void;
+  onFresh: (fresh: string) => void;
+}) {
+  return (
+    <>
+      <Form.Group controlId="old-password" className="mb-3">
+        <Form.Label>Present password</Form.Label>
+        <Form.Control
+          type="password"
+          autoComplete="current-password"
+          value={old}
+          autoFocus
+          onChange={(e) => onOld(e.target.value)}
+          required
+        />
+      </Form.Group>
+      <Form.Group controlId="new-password" className="mb-3">
+        <Form.Label>New password</Form.Label>
+        <Form.Control
+          type="password"
+          autoComplete="new-password"
+          value={fresh}
+          onChange={(e) => onFresh(e.target.value)}
+          required
+        />
+        <div className="hint">At least 10 characters; a few words that do not belong together.</div>
+      </Form.Group>
+    </>
+  );
+}

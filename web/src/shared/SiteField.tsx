@@ -1,0 +1,34 @@
+import { useHere } from '../session/session';
+import { ChoiceField } from './fields';
+import { useSetUp } from './useBooks';
+
+/** The site something is done for, among those whoever is signed in may work for; nothing where there are none. */
+export function SiteField({
+  className,
+  value,
+  onChange,
+}: {
+  className?: string;
+  value: number | undefined;
+  onChange: (site: number | undefined) => void;
+}) {
+  const { company } = useHere();
+  const setUp = useSetUp();
+  const mine = company.limits.sites;
+  const sites = (setUp.data?.sites ?? []).filter(
+    (s) => s.active && (mine.length === 0 || mine.includes(s.id)),
+  );
+  if (sites.length === 0) {
+    return null;
+  }
+  return (
+    <ChoiceField
+      className={className}
+      label="Site"
+      empty={mine.length === 0 ? 'None' : 'Choose'}
+      value={value ? String(value) : ''}
+      choices={sites.map((s) => [String(s.id), s.name])}
+      onChange={(v) => onChange(v ? Number(v) : undefined)}
+    />
+  );
+}
