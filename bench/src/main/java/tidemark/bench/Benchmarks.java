@@ -19,6 +19,7 @@ public final class Benchmarks {
         all.put("import", new ImportBenchmark());
         all.put("ladder", new LadderBenchmark());
         all.put("posting", new PostingBenchmark());
+        all.put("load", new LoadBenchmark());
         all.put("matching", new MatchingBenchmark());
         for (Map.Entry<String, Benchmark> e : all.entrySet()) {
             if (args.length == 0 || Arrays.asList(args).contains(e.getKey())) {

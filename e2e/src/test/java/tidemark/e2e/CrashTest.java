@@ -4,13 +4,6 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import java.io.IOException;
-import java.net.CookieManager;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -23,8 +16,12 @@ import java.util.List;
 import java.util.Random;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -35,9 +32,9 @@ import org.junit.jupiter.api.Test;
  * What the books then hold is read from the database file itself.
  */
 class CrashTest {
-    private static final int KILLS = 20;
-    private static final int KILLS_AFTER_A_STATEMENT = 6;
-    private static final int KILLS_WHILE_RESTORING = 8;
+    private static final int KILLS = 12;
+    private static final int KILLS_AFTER_A_STATEMENT = 4;
+    private static final int KILLS_WHILE_RESTORING = 14;
 
     /** Which of the works reads the statement. */
     private static final int STATEMENT = 1;
@@ -50,9 +47,10 @@ class CrashTest {
     void killed_inTheMiddleOfEverything_leavesNothingHalf() throws Exception {
         Random random = new Random(20_260_702);
         Path prepared = prepared();
-        int cutStatements = 0;
-        int cutCertificates = 0;
-        for (int kill = 1; kill <= KILLS + KILLS_AFTER_A_STATEMENT; kill++) {
+        AtomicInteger cutStatements = new AtomicInteger();
+        AtomicInteger cutCertificates = new AtomicInteger();
+        sideBySide(KILLS + KILLS_AFTER_A_STATEMENT, kill -> {
+            int moment = 20 + random.nextInt(700);
             Path data = Files.createTempDirectory("tidemark-crash");
             Server.copy(prepared, data);
             Server server = Server.start(data, true);
@@ -64,19 +62,15 @@ class CrashTest {
                 work.get(STATEMENT).join();
                 assertTrue(done.statement().get(), "kill " + kill + ": the statement was refused");
             } else {
-                Thread.sleep(20 + random.nextInt(700));
+                Thread.sleep(moment);
             }
             server.kill();
             CompletableFuture.allOf(work.toArray(CompletableFuture[]::new)).join();
-            if (!done.statement().get()) {
-                cutStatements++;
-            }
-            if (!done.certified().get()) {
-                cutCertificates++;
-            }
+            cutStatements.addAndGet(done.statement().get() ? 0 : 1);
+            cutCertificates.addAndGet(done.certified().get() ? 0 : 1);
             check(data, done, "kill " + kill);
-        }
-        assertTrue(cutStatements > 0 && cutCertificates > 0, "the kills came too late to cut anything");
+        });
+        assertTrue(cutStatements.get() > 0 && cutCertificates.get() > 0, "the kills came too late to cut anything");
     }
 
     @Test
@@ -96,13 +90,14 @@ class CrashTest {
                 Statement one = books.createStatement()) {
             one.execute("update company set name = 'The books before'");
         }
-        int cut = 0;
-        for (int kill = 1; kill <= KILLS_WHILE_RESTORING; kill++) {
+        AtomicInteger cut = new AtomicInteger();
+        sideBySide(KILLS_WHILE_RESTORING, kill -> {
+            int moment = 200 + random.nextInt(4_000);
             Path data = Files.createTempDirectory("tidemark-restored");
             Server.copy(old, data);
             Process restore = Server.command(data, "restore", backup.toString(), data.toString(), "--replace");
             if (kill < KILLS_WHILE_RESTORING) {
-                restore.waitFor(200 + random.nextInt(4_000), TimeUnit.MILLISECONDS);
+                restore.waitFor(moment, TimeUnit.MILLISECONDS);
             } else {
                 assertEquals(0, restore.waitFor());
             }
@@ -111,13 +106,34 @@ class CrashTest {
             assertEquals(inTheBackup, entries(data), "kill " + kill);
             try (Connection books = open(data)) {
                 long before = number(books, "select count(*) from company where name = 'The books before'");
-                cut += before > 0 ? 1 : 0;
+                cut.addAndGet(before > 0 ? 1 : 0);
                 assertTrue(before == 0 || kill < KILLS_WHILE_RESTORING, "the restore that was left alone did nothing");
             }
             Process check = Server.command(data, "check", data.toString());
             assertEquals(0, check.waitFor(), "kill " + kill + ": " + Files.readString(data.resolve("command.log")));
+        });
+        assertTrue(cut.get() > 0, "the kills came too late to cut anything");
+    }
+
+    private interface Kill {
+        void number(int kill) throws Exception;
+    }
+
+    /** Two kills at a time, each with books and a process of its own: starting one takes most of the time. */
+    private static void sideBySide(int kills, Kill kill) throws Exception {
+        List<Future<?>> running = new ArrayList<>();
+        try (ExecutorService lanes = Executors.newFixedThreadPool(2)) {
+            for (int i = 1; i <= kills; i++) {
+                int number = i;
+                running.add(lanes.submit(() -> {
+                    kill.number(number);
+                    return null;
+                }));
+            }
+            for (Future<?> one : running) {
+                one.get();
+            }
         }
-        assertTrue(cut > 0, "the kills came too late to cut anything");
     }
 
     private static long entries(Path data) throws SQLException {
@@ -251,76 +267,6 @@ class CrashTest {
                 ResultSet found = statement.executeQuery(sql)) {
             found.next();
             return found.getLong(1);
-        }
-    }
-
-    /** A bare client; after the kill its calls answer −1. */
-    private static final class Api {
-        private final CookieManager cookies = new CookieManager();
-        private final HttpClient http =
-                HttpClient.newBuilder().cookieHandler(cookies).build();
-        private final String url;
-
-        Api(Server server, String login) {
-            url = server.url();
-            get("/api/session");
-            post("/api/session", "{\"login\":\"" + login + "\",\"password\":\"" + Browsing.PASSWORD + "\"}");
-        }
-
-        String company() {
-            Matcher id = Pattern.compile("\"companies\":\\[\\{\"id\":(\\d+)").matcher(get("/api/session"));
-            assertTrue(id.find());
-            return "/api/companies/" + id.group(1);
-        }
-
-        String account(String name) {
-            Matcher id =
-                    Pattern.compile("\"accountId\":(\\d+),\"name\":\"" + name).matcher(get(company() + "/today"));
-            assertTrue(id.find());
-            return company() + "/bank-accounts/" + id.group(1);
-        }
-
-        String get(String path) {
-            try {
-                return http.send(request(path).build(), HttpResponse.BodyHandlers.ofString())
-                        .body();
-            } catch (IOException | InterruptedException e) {
-                throw new IllegalStateException(e);
-            }
-        }
-
-        int post(String path, String body) {
-            return send(request(path)
-                    .header("Content-Type", "application/json")
-                    .POST(HttpRequest.BodyPublishers.ofString(body)));
-        }
-
-        int upload(String path, byte[] file) {
-            String head = "--tide\r\nContent-Disposition: form-data; name=\"file\"; filename=\"june.xml\"\r\n\r\n";
-            return send(request(path)
-                    .header("Content-Type", "multipart/form-data; boundary=tide")
-                    .POST(HttpRequest.BodyPublishers.concat(
-                            HttpRequest.BodyPublishers.ofString(head),
-                            HttpRequest.BodyPublishers.ofByteArray(file),
-                            HttpRequest.BodyPublishers.ofByteArray(
-                                    "\r\n--tide--\r\n".getBytes(StandardCharsets.UTF_8)))));
-        }
-
-        private int send(HttpRequest.Builder request) {
-            try {
-                return http.send(request.build(), HttpResponse.BodyHandlers.ofString())
-                        .statusCode();
-            } catch (IOException | InterruptedException e) {
-                return -1;
-            }
-        }
-
-        private HttpRequest.Builder request(String path) {
-            HttpRequest.Builder builder = HttpRequest.newBuilder(URI.create(url + path));
-            cookies.getCookieStore().getCookies().stream()
-                    .filter(c -> c.getName().equals("XSRF-TOKEN"))
-                    .forEach(c -> builder.header("X-XSRF-TOKEN", c.getValue()));
-            return builder;
         }
     }
 }

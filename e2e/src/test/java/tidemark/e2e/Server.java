@@ -13,6 +13,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 
 /** The built application in a process of its own. */
 final class Server implements AutoCloseable {
@@ -48,6 +49,11 @@ final class Server implements AutoCloseable {
     }
 
     static Server start(Path data, boolean demo) throws IOException {
+        return start(data, demo, 0);
+    }
+
+    /** @param largestFile what the system lets no file grow beyond, in kilobytes; 0 for no such bound */
+    static Server start(Path data, boolean demo, long largestFile) throws IOException {
         int port;
         try (ServerSocket free = new ServerSocket(0)) {
             port = free.getLocalPort();
@@ -67,6 +73,9 @@ final class Server implements AutoCloseable {
                 "-Dtidemark.port=" + port,
                 "-jar",
                 unpacked ? JAR : "../app/target/" + JAR));
+        if (largestFile > 0) {
+            command.addAll(0, List.of("/bin/bash", "-c", "ulimit -f " + largestFile + "; exec \"$@\"", "bash"));
+        }
         Process process = new ProcessBuilder(command)
                 .directory(unpacked ? DIST.toFile() : null)
                 .redirectErrorStream(true)
@@ -108,6 +117,18 @@ final class Server implements AutoCloseable {
             }
         }
         throw new IllegalStateException("No answer: " + Files.readString(data.resolve("server.log")));
+    }
+
+    /** Waits until the process has ended by itself; its exit code. */
+    int awaitEnd(Duration most) throws InterruptedException {
+        if (!process.waitFor(most.toMillis(), TimeUnit.MILLISECONDS)) {
+            throw new IllegalStateException("The process goes on");
+        }
+        return process.exitValue();
+    }
+
+    String log() throws IOException {
+        return Files.readString(data.resolve("server.log"));
     }
 
     String url() {
