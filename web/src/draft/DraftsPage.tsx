@@ -10,6 +10,7 @@ import { dateTime, fullDate, UNREADABLE } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { grouped } from '../shared/money';
+import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts, useSetUp } from '../shared/useBooks';
 import type { DraftKind } from './useDraft';
@@ -323,6 +324,7 @@ function Runs() {
           </ul>
         </details>
       ))}
+      <OnlySo shown={runs.data.length} most={30} what="The latest" />
     </div>
   );
 }

@@ -66,6 +66,15 @@ export function PeoplePart() {
       ),
     onSettled: refresh,
   });
+  const help = useMutation({
+    mutationFn: (id: number) =>
+      data(
+        api.DELETE('/api/companies/{companyId}/people/{personId}/second-factor', {
+          params: { path: { companyId: company.id, personId: id } },
+        }),
+      ),
+    onSettled: refresh,
+  });
   const empty = { login: '', name: '', password: '', role: 'PREPARER' as Role };
   const [form, setForm] = useState(empty);
   const [dated, setDated] = useState<Person | null>(null);
@@ -145,15 +154,18 @@ export function PeoplePart() {
       {dated && (
         <Form
           className="row g-2 mt-2"
-          aria-label={`Limits of ${dated.name}`}
+          aria-labelledby="limits-title"
           onSubmit={(e) => {
             e.preventDefault();
             change.mutate(dated, { onSuccess: () => setDated(null) });
           }}
         >
+          <h3 id="limits-title" className="mt-3 mb-0">
+            When and where {dated.name} works
+          </h3>
           <div className="col-md-4">
             <DateField
-              label={`${dated.name} from`}
+              label="From"
               value={dated.from ?? ''}
               today={company.businessDate}
               optional
@@ -162,7 +174,7 @@ export function PeoplePart() {
           </div>
           <div className="col-md-4">
             <DateField
-              label="to, that day included"
+              label="To, that day included"
               value={dated.to ?? ''}
               today={company.businessDate}
               optional
@@ -192,10 +204,21 @@ export function PeoplePart() {
             <Button variant="link" onClick={() => setDated(null)}>
               Leave them
             </Button>
+            {dated.secondFactor && (
+              <Button
+                variant="link"
+                disabled={help.isPending}
+                title="For whoever lost the device and the codes kept for that"
+                onClick={() => help.mutate(dated.id, { onSuccess: () => setDated(null) })}
+              >
+                Take the second factor away
+              </Button>
+            )}
           </div>
         </Form>
       )}
       <Problems error={change.error} title="Not changed." />
+      <Problems error={help.error} title="Not taken away." />
       <h3 className="mt-3">Add a person</h3>
       <Form
         className="row g-2"

@@ -3,6 +3,7 @@ import { useHere } from '../session/session';
 import { api, data } from './api';
 import { dateTime } from './dates';
 import { keys } from './keys';
+import { OnlySo } from './More';
 
 /** What was done to one object and by whom. */
 export function ActivityOf({ type, id }: { type: string; id: number }) {
@@ -32,6 +33,7 @@ export function ActivityOf({ type, id }: { type: string; id: number }) {
           </li>
         ))}
       </ul>
+      <OnlySo shown={activity.data.length} most={100} what="The latest" />
     </details>
   );
 }

@@ -105,6 +105,13 @@ export function Finder() {
               <span className="amount">{item.amount}</span>
             </li>
           ))}
+          {(['BANK_LINE', 'LEDGER_ENTRY'] as const).some(
+            (where) => list.filter((item) => item.where === where).length >= 20,
+          ) && (
+            <li className="quiet" role="option" aria-selected={false}>
+              There may be more; type more of it.
+            </li>
+          )}
         </ul>
       )}
     </div>

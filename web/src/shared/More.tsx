@@ -20,3 +20,12 @@ export function More({
     </p>
   );
 }
+
+/** Says that only so many of a list are shown, where there may be more of it. */
+export function OnlySo({ shown, most, what }: { shown: number; most: number; what: string }) {
+  return shown < most ? null : (
+    <p className="quiet mt-2 mb-0">
+      {what} {most} are shown.
+    </p>
+  );
+}

@@ -7,6 +7,7 @@ import { api, data, Refusal, send } from '../shared/api';
 import { dateTime, fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { report } from '../shared/money';
+import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { MappingForm } from './MappingForm';
 import { ladderOf, type ArrivalView } from './useTaking';
@@ -223,6 +224,7 @@ function Skipped({ arrival, done }: { arrival: ArrivalView; done: () => unknown 
           ))}
         </tbody>
       </table>
+      <OnlySo shown={lines.data?.length ?? 0} most={500} what="The first" />
     </section>
   );
 }

@@ -4,6 +4,7 @@ import { api, data } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { report } from '../shared/money';
+import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { INTERIM } from './words';
 
@@ -51,7 +52,7 @@ export function InterimTable({ account }: { account: number }) {
           </tr>
         </thead>
         <tbody>
-          {lines.data.slice(0, 40).map((l) => (
+          {lines.data.slice(0, 50).map((l) => (
             <tr key={l.id} className={l.state === 'SEEN' ? undefined : 'quiet'}>
               <td>{fullDate(l.date)}</td>
               <th scope="row">{l.title}</th>
@@ -76,6 +77,7 @@ export function InterimTable({ account }: { account: number }) {
           ))}
         </tbody>
       </table>
+      <OnlySo shown={lines.data.length} most={50} what="The latest" />
     </section>
   );
 }

@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useHere, useMayAt } from '../session/session';
 import { AccountRail } from '../shared/AccountRail';
@@ -6,6 +7,7 @@ import { api, data } from '../shared/api';
 import { dateTime, fullDate, monthTitle } from '../shared/dates';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
+import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { useToday } from '../today/useToday';
 import { InterimTable } from './InterimTable';
@@ -17,6 +19,7 @@ import { lineCount, STATES } from './words';
 /** What has been read of each account: by month what is there and what is missing, and what came in. */
 export default function StatementsPage() {
   const { company } = useHere();
+  const [all, setAll] = useState(false);
   const [search] = useSearchParams();
   const today = useToday();
   const queries = useQueryClient();
@@ -68,7 +71,7 @@ export default function StatementsPage() {
   const newest = statements.data?.months.flatMap((m) => m.statements)[0];
   const ladder = take.data && ladderOf(take.data);
   const waiting = arrivals.data?.filter((a) => ['READING', 'WAITS', 'MAPPING'].includes(a.state)) ?? [];
-  const ended = arrivals.data?.filter((a) => !waiting.includes(a)).slice(0, 8) ?? [];
+  const ended = arrivals.data?.filter((a) => !waiting.includes(a)) ?? [];
   return (
     <div className="certify" style={{ gridTemplateColumns: '190px minmax(0, 1fr)' }}>
       <AccountRail accountId={account} to={(a) => `/statements?account=${a}`} />
@@ -195,7 +198,7 @@ export default function StatementsPage() {
                   </tr>
                 </thead>
                 <tbody>
-                  {ended.map((a) => (
+                  {(all ? ended : ended.slice(0, 8)).map((a) => (
                     <tr key={a.id}>
                       <th scope="row">
                         <Link to={`/arrivals/${a.id}`}>{a.name}</Link>
@@ -213,6 +216,12 @@ export default function StatementsPage() {
                   ))}
                 </tbody>
               </table>
+              {ended.length > 8 && !all && (
+                <button type="button" className="as-link" onClick={() => setAll(true)}>
+                  Show {ended.length - 8} more
+                </button>
+              )}
+              {all && <OnlySo shown={ended.length} most={40} what="The latest" />}
             </section>
           )}
         </section>

@@ -32,9 +32,9 @@ import org.junit.jupiter.api.Test;
  * What the books then hold is read from the database file itself.
  */
 class CrashTest {
-    private static final int KILLS = 12;
-    private static final int KILLS_AFTER_A_STATEMENT = 4;
-    private static final int KILLS_WHILE_RESTORING = 14;
+    private static final int KILLS = 8;
+    private static final int KILLS_AFTER_A_STATEMENT = 2;
+    private static final int KILLS_WHILE_RESTORING = 10;
 
     /** Which of the works reads the statement. */
     private static final int STATEMENT = 1;

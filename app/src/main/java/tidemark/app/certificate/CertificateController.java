@@ -37,7 +37,7 @@ class CertificateController {
         this.json = json;
     }
 
-    record Note(@NotNull @Size(max = 500) String note) {}
+    record CertificationNote(@NotNull @Size(max = 500) String note) {}
 
     record Reason(@NotNull @Size(max = 500) String reason) {}
 
@@ -87,7 +87,7 @@ class CertificateController {
             @PathVariable long companyId,
             @PathVariable long accountId,
             @PathVariable YearMonth month,
-            @RequestBody @Valid Note body,
+            @RequestBody @Valid CertificationNote body,
             Actor actor) {
         certification.sendBack(companyId, accountId, month, body.note(), actor);
     }

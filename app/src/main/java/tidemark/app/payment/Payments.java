@@ -217,7 +217,10 @@ public class Payments {
                 payment.id(),
                 "%s to %s, %s, from %s"
                         .formatted(
-                                payment.title(), payee, MinorUnits.grouped(total, account.currency()), account.name()));
+                                Payment.upper(payment.title()),
+                                payee,
+                                MinorUnits.grouped(total, account.currency()),
+                                account.name()));
         return payment;
     }
 

@@ -227,7 +227,7 @@ public class Months {
         List<CashEntry> waiting = waitingPayments.at(account.id()).stream()
                 .filter(e -> !e.date().isAfter(to.plusDays(DAYS_AFTER)))
                 .toList();
-        MatchingResult seen = engine.propose(
+        MatchingResult proposed = engine.propose(
                 coreLines.stream()
                         .filter(l -> row(lineRows, l.id().value()).itemMatchId() == null)
                         .filter(l -> !bankErrors.containsKey(l.id()))
@@ -243,12 +243,6 @@ public class Months {
                         .toList(),
                 decisions.of(account.id()),
                 inForce);
-        // a payment that waits is not in the ledger's balance: it is proposed, and explains nothing of the gap
-        MatchingResult proposed = new MatchingResult(
-                seen.byLine(),
-                seen.presumed().stream()
-                        .filter(c -> c.entries().stream().noneMatch(e -> WaitingPayments.isStandIn(e.value())))
-                        .toList());
         List<TakenStatement> covering = statements.touching(account.id(), from, to);
         long ledgerOpening = ledgerBalance(account, from.minusDays(1));
         long bankOpening = statements
@@ -267,7 +261,7 @@ public class Months {
                 coreMatches(touching, lineRows.values(), entryRows.values()),
                 bankErrors,
                 ledgerErrors,
-                proposed.presumed());
+                WaitingPayments.inTheLedger(proposed.presumed()));
         Map<Long, ItemMatch> byId = new LinkedHashMap<>();
         touching.forEach(m -> byId.put(m.id(), m));
         Map<CashEntryId, Long> journalEntryOf = new LinkedHashMap<>();

@@ -3,6 +3,7 @@ package tidemark.app.reconcile;
 import java.util.List;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
+import tidemark.core.matching.Candidate;
 
 /**
  * Payments of accounts that book on clearing, which reach the cash account only when the bank has paid them. Until then
@@ -15,6 +16,16 @@ public interface WaitingPayments {
     /** What stands for a payment until it has a cash entry. */
     static CashEntryId standIn(long paymentId) {
         return new CashEntryId(-paymentId);
+    }
+
+    /**
+     * Candidates that tie nothing but what the ledger's balance holds: a payment that waits is proposed, and explains
+     * nothing of a gap.
+     */
+    static List<Candidate> inTheLedger(List<Candidate> candidates) {
+        return candidates.stream()
+                .filter(c -> c.entries().stream().noneMatch(e -> isStandIn(e.value())))
+                .toList();
     }
 
     static boolean isStandIn(long entryId) {

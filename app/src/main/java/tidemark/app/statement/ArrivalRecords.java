@@ -3,7 +3,10 @@ package tidemark.app.statement;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
@@ -96,9 +99,14 @@ class ArrivalRecords {
         return arrivals.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("file"));
     }
 
+    /** All that are open, and the latest forty that have ended. */
     @Transactional(readOnly = true)
     public List<Arrival> latest(long companyId, long accountId) {
-        return arrivals.latest(companyId, accountId, Limit.of(40));
+        Set<Arrival.State> open = EnumSet.noneOf(Arrival.State.class);
+        Arrays.stream(Arrival.State.values()).filter(Arrival.State::isOpen).forEach(open::add);
+        List<Arrival> out = new ArrayList<>(arrivals.open(companyId, accountId, open));
+        out.addAll(arrivals.latestEnded(companyId, accountId, open, Limit.of(40)));
+        return out;
     }
 
     @Transactional(readOnly = true)

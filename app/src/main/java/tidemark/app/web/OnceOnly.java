@@ -3,6 +3,7 @@ package tidemark.app.web;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -12,6 +13,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
@@ -19,6 +21,8 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.multipart.MultipartHttpServletRequest;
 import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.util.ContentCachingResponseWrapper;
@@ -190,21 +194,42 @@ class OnceOnly implements HandlerInterceptor {
         }
     }
 
-    /** What is asked for: method, address and body; of an upload, its length in place of the body. */
-    private static String digest(HttpServletRequest request) {
+    /** What is asked for: method, address and body; of an upload, its fields and files. */
+    private static String digest(HttpServletRequest request) throws IOException {
         try {
             MessageDigest sha = MessageDigest.getInstance("SHA-256");
             String head = request.getMethod() + " " + request.getRequestURI() + "?"
                     + Objects.requireNonNullElse(request.getQueryString(), "") + "\n";
             sha.update(head.getBytes(StandardCharsets.UTF_8));
             BoundedBody body = WebUtils.getNativeRequest(request, BoundedBody.class);
-            sha.update(
-                    body == null
-                            ? Long.toString(request.getContentLengthLong()).getBytes(StandardCharsets.UTF_8)
-                            : body.bytes());
+            if (body != null) {
+                sha.update(body.bytes());
+            }
+            MultipartHttpServletRequest upload = WebUtils.getNativeRequest(request, MultipartHttpServletRequest.class);
+            if (upload != null) {
+                addParts(sha, upload);
+            }
             return HexFormat.of().formatHex(sha.digest());
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException(e);
+        }
+    }
+
+    private static void addParts(MessageDigest sha, MultipartHttpServletRequest upload) throws IOException {
+        new TreeMap<>(upload.getParameterMap())
+                .forEach((name, values) ->
+                        sha.update((name + "=" + String.join(",", values) + "\n").getBytes(StandardCharsets.UTF_8)));
+        for (Map.Entry<String, List<MultipartFile>> part : new TreeMap<>(upload.getMultiFileMap()).entrySet()) {
+            for (MultipartFile file : part.getValue()) {
+                String head = part.getKey() + " " + file.getOriginalFilename() + " " + file.getSize() + "\n";
+                sha.update(head.getBytes(StandardCharsets.UTF_8));
+                try (InputStream content = file.getInputStream()) {
+                    byte[] block = new byte[16_384];
+                    for (int read = content.read(block); read >= 0; read = content.read(block)) {
+                        sha.update(block, 0, read);
+                    }
+                }
+            }
         }
     }
 

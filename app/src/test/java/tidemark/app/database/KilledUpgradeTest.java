@@ -11,15 +11,21 @@ import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Random;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** {@code kill -9} while books of an earlier version are brought up to date: the old ones or the new ones, whole. */
 class KilledUpgradeTest {
-    private static final int KILLS = 30;
+    private static final int KILLS = 40;
 
     /** What is killed: a process that does nothing but upgrade. */
     static final class OnlyTheUpgrade {
@@ -91,22 +97,38 @@ class KilledUpgradeTest {
         long takes = TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - began);
         assertEquals("7, 5000, new", held(new BooksFile(first)));
         Random random = new Random(20_261_129);
-        int inTheMiddle = 0;
-        for (int kill = 1; kill <= KILLS; kill++) {
-            Path data = dir.resolve("kill" + kill);
-            Files.createDirectories(data);
-            Files.copy(old, data.resolve(old.getFileName()));
-            Process process = upgrade(data);
-            process.waitFor(takes * (20 + random.nextInt(85)) / 100, TimeUnit.MILLISECONDS);
-            process.destroyForcibly().waitFor();
-            inTheMiddle += Files.exists(data.resolve("upgrade")) ? 1 : 0;
-            BooksFile books = new BooksFile(data);
-            String after = held(books);
-            assertTrue(after.equals("7, 5000, old") || after.equals("7, 5000, new"), "kill " + kill + ": " + after);
-            new Upgrade(books).run();
-            assertEquals("7, 5000, new", held(books), "kill " + kill);
+        AtomicInteger inTheMiddle = new AtomicInteger();
+        List<Future<?>> running = new ArrayList<>();
+        try (ExecutorService lanes = Executors.newFixedThreadPool(2)) {
+            for (int i = 1; i <= KILLS; i++) {
+                String kill = "kill" + i;
+                long moment = takes * (20 + random.nextInt(85)) / 100;
+                running.add(lanes.submit(() -> {
+                    inTheMiddle.addAndGet(killed(old, dir.resolve(kill), moment) ? 1 : 0);
+                    return null;
+                }));
+            }
         }
-        assertTrue(inTheMiddle > 0, "no kill met the upgrade at work");
+        for (Future<?> one : running) {
+            one.get();
+        }
+        assertTrue(inTheMiddle.get() > 0, "no kill met the upgrade at work");
+    }
+
+    /** Whether the kill met the upgrade at work. */
+    private static boolean killed(Path old, Path data, long moment) throws Exception {
+        Files.createDirectories(data);
+        Files.copy(old, data.resolve(old.getFileName()));
+        Process process = upgrade(data);
+        process.waitFor(moment, TimeUnit.MILLISECONDS);
+        process.destroyForcibly().waitFor();
+        boolean inTheMiddle = Files.exists(data.resolve("upgrade"));
+        BooksFile books = new BooksFile(data);
+        String after = held(books);
+        assertTrue(after.equals("7, 5000, old") || after.equals("7, 5000, new"), data + ": " + after);
+        new Upgrade(books).run();
+        assertEquals("7, 5000, new", held(books), data.toString());
+        return inTheMiddle;
     }
 
     private static String log(Path data) {

@@ -1,20 +1,24 @@
 package tidemark.app.running;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.lang.reflect.Parameter;
+import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.RecordComponent;
+import java.lang.reflect.Type;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.springframework.beans.factory.annotation.AnnotatedBeanDefinition;
-import org.springframework.beans.factory.config.BeanDefinition;
-import org.springframework.context.annotation.ClassPathScanningCandidateComponentProvider;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -34,7 +38,7 @@ class ApiDescriptionTest {
         byte[] served = new Client(app).get("/api-docs").raw().body();
         JsonNode tree = json.readTree(served);
         ((ObjectNode) tree).remove("servers");
-        markRequired(tree);
+        markRequired(tree, new Spoken(app).types);
         String text = json.writeValueAsString(json.treeToValue(tree, Object.class)) + "\n";
         if (Boolean.getBoolean("tidemark.write")) {
             Files.createDirectories(KEPT.getParent());
@@ -43,24 +47,64 @@ class ApiDescriptionTest {
         assertEquals(Files.readString(KEPT, StandardCharsets.UTF_8), text);
     }
 
-    /** Every component of an answer is there unless it is declared nullable, and then it is left out. */
-    private static void markRequired(JsonNode tree) throws ClassNotFoundException {
-        var scanner = new ClassPathScanningCandidateComponentProvider(false) {
-            @Override
-            protected boolean isCandidateComponent(AnnotatedBeanDefinition definition) {
-                return true;
+    /** Two types of one simple name would be described as one, and the interface would be given the wrong one. */
+    @Test
+    void namesOfWhatIsSpoken_areOfOneTypeEach(RunningApp.App app) {
+        Spoken spoken = new Spoken(app);
+        assertTrue(spoken.types.size() > 100, "what the endpoints take and give was found");
+        assertEquals(List.of(), spoken.clashes);
+    }
+
+    /** The records that endpoints take and give, and all that these are made of. */
+    private static final class Spoken {
+        private final Map<String, Class<?>> types = new HashMap<>();
+        private final List<String> clashes = new ArrayList<>();
+
+        Spoken(RunningApp.App app) {
+            app
+                    .context()
+                    .getBean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
+                    .getHandlerMethods()
+                    .values()
+                    .stream()
+                    .filter(m -> m.getBeanType().getName().startsWith("tidemark."))
+                    .forEach(m -> {
+                        visit(m.getMethod().getGenericReturnType());
+                        for (Parameter p : m.getMethod().getParameters()) {
+                            if (p.isAnnotationPresent(RequestBody.class)) {
+                                visit(p.getParameterizedType());
+                            }
+                        }
+                    });
+        }
+
+        private void visit(Type type) {
+            if (type instanceof ParameterizedType made) {
+                visit(made.getRawType());
+                for (Type argument : made.getActualTypeArguments()) {
+                    visit(argument);
+                }
             }
-        };
-        scanner.addIncludeFilter((reader, factory) -> true);
-        Map<String, Class<?>> records = new HashMap<>();
-        for (String root : List.of("tidemark.app", "tidemark.core")) {
-            for (BeanDefinition found : scanner.findCandidateComponents(root)) {
-                Class<?> type = Class.forName(found.getBeanClassName());
-                if (type.isRecord()) {
-                    records.put(type.getSimpleName(), type);
+            // enums are described where they stand
+            if (!(type instanceof Class<?> plain)
+                    || !plain.isRecord()
+                    || !plain.getName().startsWith("tidemark.")) {
+                return;
+            }
+            Class<?> known = types.putIfAbsent(plain.getSimpleName(), plain);
+            if (known != null && known != plain) {
+                clashes.add(known.getName() + " and " + plain.getName());
+            }
+            if (known == null) {
+                for (RecordComponent component : plain.getRecordComponents()) {
+                    visit(component.getGenericType());
                 }
             }
         }
+    }
+
+    /** Every component of an answer is there unless it is declared nullable, and then it is left out. */
+    private static void markRequired(JsonNode tree, Map<String, Class<?>> records) {
         tree.path("components").path("schemas").properties().forEach(schema -> {
             Class<?> type = records.get(schema.getKey());
             if (type != null) {

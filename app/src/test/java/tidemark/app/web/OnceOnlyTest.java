@@ -64,6 +64,26 @@ class OnceOnlyTest {
         assertEquals(before + 1, entries());
     }
 
+    private Answer upload(String content) {
+        String form = "--x\r\nContent-Disposition: form-data; name=\"file\"; filename=\"e.csv\"\r\n\r\n" + content
+                + "\r\n--x--\r\n";
+        return c.iris.send(
+                c.iris.request(c.base + "/ledger/cash-entry-files?bankAccountId=" + account.id + "&otherAccount=6010")
+                        .header("Content-Type", "multipart/form-data; boundary=x")
+                        .header("Idempotency-Key", key)
+                        .POST(HttpRequest.BodyPublishers.ofString(form)));
+    }
+
+    @Test
+    void sameKey_withAnotherFileOfTheSameLength_isRefused() {
+        int before = entries();
+        Answer first = upload("date,amount\n2026-07-01,-1.00\n");
+        assertEquals(200, first.status(), first.body().toString());
+        assertEquals(first.body(), upload("date,amount\n2026-07-01,-1.00\n").body());
+        assertEquals("key.other", upload("date,amount\n2026-07-01,-9.00\n").code());
+        assertEquals(before + 1, entries());
+    }
+
     @Test
     void sameKey_byEightAtOnce_booksOnce() throws Exception {
         int before = entries();

@@ -324,4 +324,127 @@ class RefusalsTest {
         jdbc.execute("create trigger attachment_stays before update, delete on attachment for each row"
                 + " call \"tidemark.app.guard.NeverChanged\"");
     }
+
+    @Test
+    void receiptOfTheSamePayerNumberAndAmount_isAskedAbout() {
+        Map<String, Object> receipt = new HashMap<>(Map.of(
+                "partyId",
+                Long.valueOf(IDS.get("{customer}")),
+                "date",
+                "2026-06-02",
+                "account",
+                "1250",
+                "amount",
+                "7.00",
+                "reference",
+                "R-77",
+                "text",
+                "",
+                "items",
+                List.of()));
+        ok(c.post("/receipts", receipt));
+        refused(
+                c.post("/receipts", receipt),
+                409,
+                "receipt.double",
+                "reference",
+                "R-77 of Merrow Rentals over 7.00, booked on");
+        receipt.put("again", true);
+        ok(c.post("/receipts", receipt));
+    }
+
+    @Test
+    void reversal_andWhatWasTakenOver_areNotPutRight() {
+        long bank = ok(c.post(
+                        "/bank-accounts",
+                        Map.of(
+                                "name",
+                                "Taken over",
+                                "bank",
+                                "Northbank",
+                                "number",
+                                "T-1",
+                                "openingMonth",
+                                "2026-05",
+                                "openingBalance",
+                                "95.00",
+                                "outstanding",
+                                "date,amount,text\n2026-05-30,-5.00,Stamps\n")))
+                .path("id")
+                .asLong();
+        String at = "/bank-accounts/" + bank;
+        ok(c.iris.upload(
+                c.base + at + "/statements",
+                "june.csv",
+                "date,amount,balance,text\n2026-06-02,-6.00,94.00,STAMPS\n2026-06-30,1.00,95.00,X\n"
+                        .getBytes(StandardCharsets.UTF_8)));
+        long line = c.get(at + "/months/2026-06/lines")
+                .path("rows")
+                .get(0)
+                .path("lineId")
+                .asLong();
+        long stamps = c.get(at + "/months/2026-06")
+                .path("notOnStatement")
+                .get(0)
+                .path("entryId")
+                .asLong();
+        refused(
+                c.post(at + "/lines/" + line + "/correction", Map.of("entryId", stamps)),
+                422,
+                "correction.opening",
+                "",
+                "an item taken over with the account");
+
+        ok(c.iris.upload(
+                c.base + "/ledger/cash-entry-files?bankAccountId=" + bank + "&otherAccount=6010",
+                "e.csv",
+                "date,amount\n2026-06-03,-9.00\n".getBytes(StandardCharsets.UTF_8)));
+        JdbcTemplate jdbc = app.bean(JdbcTemplate.class);
+        Long entry = jdbc.queryForObject(
+                "select journal_entry_id from cash_entry where bank_account_id = ? and minor_units = -900",
+                Long.class,
+                bank);
+        ok(c.post("/ledger/entries/" + entry + "/reversal", Map.of("date", "2026-06-03")));
+        Long match = jdbc.queryForObject(
+                "select id from item_match where bank_account_id = ? and how = 'CANCELLED'", Long.class, bank);
+        refused(
+                c.iris.delete(c.base + at + "/matches/" + match),
+                422,
+                "match.cancelled",
+                "",
+                "an entry and its reversal");
+    }
+
+    @Test
+    void draftThatIsNotComplete_isLeftAndSaysSo() {
+        long draft = ok(c.post("/drafts", Map.of("kind", "ENTRY", "version", 0, "body", Map.of("lines", 7))))
+                .path("id")
+                .asLong();
+        JsonNode run = ok(c.post("/posting-runs", Map.of("draftIds", List.of(draft))));
+        assertTrue(
+                run.path("outcomes").get(0).path("refusal").asString().contains("a form that is not complete"),
+                run.toString());
+    }
+
+    @Test
+    void moreBankAccountsThanCodes() {
+        NewCompany many = new NewCompany(app);
+        Answer last = null;
+        for (int i = 0; i < 25 && (last == null || last.status() / 100 == 2); i++) {
+            last = many.post(
+                    "/bank-accounts",
+                    Map.of(
+                            "name",
+                            "Account " + i,
+                            "bank",
+                            "Northbank",
+                            "number",
+                            "M-" + i,
+                            "openingMonth",
+                            "2026-05",
+                            "openingBalance",
+                            "0"));
+        }
+        refused(last, 422, "account.codes", "", "no free code from 1010 to 1190");
+    }
 }

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Random;
@@ -87,6 +88,9 @@ class SplitPartTest {
                 entry.lines().stream().mapToLong(JournalLine::minorUnits).toArray());
         assertEquals("YARD", entry.lines().get(2).costCentre());
         assertEquals("1500", entry.lines().get(3).accountCode());
+        BankLineBooking.Movement foreign = new BankLineBooking.Movement(
+                m.date(), m.base(), m.ownMinorUnits(), m.baseMinorUnits(), "", "", "", Optional.of(BigDecimal.ONE));
+        assertEquals("split.foreign", code(() -> BankLineBooking.parted(foreign, "1010", parts, Map.of())));
         assertEquals("booking.same.account", code(() -> BankLineBooking.parted(m, "6100", parts, Map.of())));
     }
 
