@@ -13,5 +13,5 @@ export default defineConfig({
     },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8460' } },
-  test: { environment: 'jsdom', testTimeout: 30_000, include: ['src/**/*.test.{ts,tsx}'] },
+  test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'] },
 });

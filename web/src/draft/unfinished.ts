@@ -13,3 +13,12 @@ export function keepUnfinished(company: number, kind: string, body: object): voi
 export function forgetUnfinished(company: number, kind: string): void {
   sessionStorage.removeItem(name(company, kind));
 }
+
+/** Whose forms these are: what one person left half typed is not shown to the next who signs in here. */
+export function keepFor(login: string): void {
+  const person = login.trim().toLowerCase();
+  if (sessionStorage.getItem('tidemark.person') !== person) {
+    sessionStorage.clear();
+    sessionStorage.setItem('tidemark.person', person);
+  }
+}

@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { renderHere } from '../shared/testing';
+import { keepFor } from './unfinished';
 import { useKept } from './useKept';
 
 function Note({ about }: { about: number }) {
@@ -36,6 +37,20 @@ describe('a form that was left half typed', () => {
     expect(field().value).toBe('');
     expect(screen.queryByRole('status')).toBeNull();
     cleanup();
+    renderHere(<Note about={1} />);
+    expect(field().value).toBe('');
+  });
+
+  it('is not shown to the next person who signs in here, and is to the same', () => {
+    keepFor('maren');
+    renderHere(<Note about={1} />);
+    fireEvent.change(field(), { target: { value: 'Half a' } });
+    cleanup();
+    keepFor(' Maren');
+    renderHere(<Note about={1} />);
+    expect(field().value).toBe('Half a');
+    cleanup();
+    keepFor('torvald');
     renderHere(<Note about={1} />);
     expect(field().value).toBe('');
   });

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { keepFor } from '../draft/unfinished';
 import { api, data, Refusal } from '../shared/api';
 import { Problems } from '../shared/Problems';
 import { Gate } from './NewPasswordPage';
@@ -14,7 +15,10 @@ export function SignInPage() {
   const signIn = useMutation({
     mutationFn: () =>
       data(api.POST('/api/session', { body: { login, password, code: asked ? code : undefined } })),
-    onSuccess: () => queries.resetQueries(),
+    onSuccess: () => {
+      keepFor(login);
+      return queries.resetQueries();
+    },
     onError: (e) => {
       if (e instanceof Refusal && e.code === 'second-factor.code') {
         setAsked(true);

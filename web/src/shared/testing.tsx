@@ -1,12 +1,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { configure, render } from '@testing-library/react';
+import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { SessionProvider } from '../session/session';
 import type { Schemas } from './api';
-
-// a busy machine draws late; what is waited for comes all the same
-configure({ asyncUtilTimeout: 8_000 });
 
 type Role = Schemas['CompanyView']['roles'][number];
 
