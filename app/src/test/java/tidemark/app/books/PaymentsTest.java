@@ -206,7 +206,7 @@ class PaymentsTest {
         ok(c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), "200.00")));
         ok(c.post("/payments", c.payment(bank, null, "", "2026-06-03", List.of(), "231.17")));
         String csv = "date,amount,balance,check_number,text\n2026-06-05,-200.00,800.00,1001,CHECK\n"
-                + "2026-06-06,-231.17,568.83,1002,CHECK\n2026-06-09,-5.00,563.83,,SUNDRY\n";
+                + "2026-06-08,-231.17,568.83,1002,CHECK\n2026-06-09,-5.00,563.83,,SUNDRY\n";
         ok(c.iris.upload(
                 c.base + "/bank-accounts/" + bank + "/statements", "june.csv", csv.getBytes(StandardCharsets.UTF_8)));
         String at = "/bank-accounts/" + bank;
