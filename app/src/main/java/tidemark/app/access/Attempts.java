@@ -46,6 +46,15 @@ class Attempts {
         return refused[0] == null ? Duration.ZERO : Duration.between(now, refused[0].until());
     }
 
+    /** How long to wait where no attempt is left, else zero; takes none. */
+    Duration closedFor(String what, int most) {
+        Instant now = clock.instant();
+        Count count = counts.getIfPresent(what);
+        return count == null || count.wrong() < most || !now.isBefore(count.until())
+                ? Duration.ZERO
+                : Duration.between(now, count.until());
+    }
+
     /** The password was right: what was counted is forgotten. */
     void forget(String what) {
         counts.invalidate(what);

@@ -1,9 +1,11 @@
 package tidemark.app.access;
 
+import java.time.Duration;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import tidemark.core.problem.RuleViolation;
@@ -15,15 +17,17 @@ import tidemark.core.problem.RuleViolation;
 @Component
 class Hashing {
     private static final int AT_ONCE = 1;
-    private static final int WAITS_SECONDS = 10;
 
     private final PasswordEncoder encoder;
     private final Semaphore free = new Semaphore(AT_ONCE, true);
     private final AtomicLong done = new AtomicLong();
+    private final Duration patience;
     private volatile @Nullable String ofNobody;
 
-    Hashing(PasswordEncoder encoder) {
+    /** @param patience how long a sign-in waits for those before it */
+    Hashing(PasswordEncoder encoder, @Value("${tidemark.sign-in.patience:PT10S}") Duration patience) {
         this.encoder = encoder;
+        this.patience = patience;
     }
 
     /** How many passwords were checked; for tests. */
@@ -39,7 +43,7 @@ class Hashing {
     boolean fits(String password, @Nullable String hash) {
         String against = hash == null ? hashOfNobody() : hash;
         try {
-            if (!free.tryAcquire(WAITS_SECONDS, TimeUnit.SECONDS)) {
+            if (!free.tryAcquire(patience.toMillis(), TimeUnit.MILLISECONDS)) {
                 throw new RuleViolation(
                         "sign-in.busy",
                         "",

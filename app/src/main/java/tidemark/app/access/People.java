@@ -42,6 +42,7 @@ public class People {
     private final ActivityLog activity;
     private final TransactionTemplate transaction;
     private final Clock clock;
+    private volatile boolean somebody;
 
     People(
             PersonRepository persons,
@@ -89,16 +90,22 @@ public class People {
      */
     public SignIn signIn(String login, String password, String code, String address, String browser) {
         String name = plain(login);
+        String stranger = "name " + name + " " + address;
+        if (browser.isEmpty()) {
+            // a guess too many is refused before anything is read
+            Duration closed = attempts.closedFor(stranger, Attempts.MOST);
+            if (!closed.isZero()) {
+                return new SignIn.Closed(closed);
+            }
+        }
         Optional<Known> found = transaction.execute(s -> persons.findByLogin(name)
                 .filter(Person::active)
                 .map(p -> new Known(p.id(), p.passwordHash(), isKnown(p.id(), browser), p.secondFactor() != null)));
         Known known = found.orElse(null);
-        String counted = known != null && known.browser()
-                ? "browser " + known.id() + " " + browser
-                : "name " + name + " " + address;
+        String counted = known != null && known.browser() ? "browser " + known.id() + " " + browser : stranger;
         boolean trusted = known != null && known.browser();
         Duration wait = attempts.take(counted, Attempts.MOST);
-        String place = "address " + address;
+        String place = ofAddress(address);
         if (wait.isZero() && !trusted) {
             wait = attempts.take(place, Attempts.MOST_OF_ADDRESS);
         }
@@ -133,6 +140,15 @@ public class People {
             activity.record(null, person.name(), "signed-in", "person", person.id(), "Signed in");
             return new SignIn.Welcome(person.actor(), person.mustChange(), trusted ? null : remember(person.id()));
         }));
+    }
+
+    /** How long an address is closed from which too many passwords were wrong, whatever the name; zero where it is not. */
+    public Duration closedFor(String address) {
+        return attempts.closedFor(ofAddress(address), Attempts.MOST_OF_ADDRESS);
+    }
+
+    private static String ofAddress(String address) {
+        return "address " + address;
     }
 
     private boolean isKnown(long personId, String browser) {
@@ -374,23 +390,44 @@ public class People {
         return new Standing(person.mustChange(), secondFactor, secondFactor ? persons.spareCodes(personId) : 0);
     }
 
-    /** Whether a company asks everybody for a second factor. */
+    /**
+     * How a person stands in a company today.
+     *
+     * @param secondFactorDue whether the company asks for a second factor that the person does not have
+     * @param roles none where the company does not exist
+     */
+    record Access(boolean mustChange, boolean secondFactorDue, Set<Role> roles) {}
+
     @Transactional(readOnly = true)
-    public boolean secondFactorAsked(long companyId) {
-        return persons.secondFactorAsked(companyId).contains(true);
+    Access access(long personId, long companyId) {
+        List<PersonRepository.AccessRow> rows = persons.access(personId, companyId);
+        if (rows.isEmpty()) {
+            throw new Missing("person");
+        }
+        PersonRepository.AccessRow one = rows.getFirst();
+        EnumSet<Role> roles = EnumSet.noneOf(Role.class);
+        if (Boolean.TRUE.equals(one.getActive()) && holdsToday(one)) {
+            rows.stream()
+                    .map(PersonRepository.AccessRow::getRole)
+                    .filter(Objects::nonNull)
+                    .forEach(name -> roles.add(Role.valueOf(name)));
+        }
+        return new Access(
+                one.getMustChange(), Boolean.TRUE.equals(one.getSecondFactorAsked()) && !one.getSecondFactor(), roles);
     }
 
-    /** Whether a person has a second factor. */
-    @Transactional(readOnly = true)
-    public boolean hasSecondFactor(long personId) {
-        return get(personId).secondFactor() != null;
+    /** By the day it is where the company is; read without its capability, which stands above this one. */
+    private boolean holdsToday(PersonRepository.AccessRow row) {
+        LocalDate today =
+                LocalDate.ofInstant(clock.instant(), ZoneId.of(Objects.requireNonNullElse(row.getTimeZone(), "UTC")));
+        LocalDate from = row.getValidFrom();
+        LocalDate to = row.getValidTo();
+        return (from == null || !from.isAfter(today)) && (to == null || !to.isBefore(today));
     }
 
     @Transactional(readOnly = true)
     public Set<Role> roles(long personId, long companyId) {
-        EnumSet<Role> roles = EnumSet.noneOf(Role.class);
-        persons.roles(personId, companyId, companyDay(companyId)).forEach(name -> roles.add(Role.valueOf(name)));
-        return roles;
+        return access(personId, companyId).roles();
     }
 
     /** The roles a person has been given, whether or not they hold today. */
@@ -415,14 +452,11 @@ public class People {
 
     @Transactional(readOnly = true)
     public boolean anybody() {
-        return persons.count() > 0;
-    }
-
-    /** The day it is where the company is; read without its capability, which stands above this one. */
-    private LocalDate companyDay(long companyId) {
-        return LocalDate.ofInstant(
-                clock.instant(),
-                ZoneId.of(persons.timeZone(companyId).stream().findFirst().orElse("UTC")));
+        // nobody is ever taken out again
+        if (!somebody) {
+            somebody = persons.count() > 0;
+        }
+        return somebody;
     }
 
     private Person get(long id) {

@@ -13,20 +13,46 @@ import org.springframework.data.jpa.repository.Query;
 interface PersonRepository extends JpaRepository<Person, Long> {
     Optional<Person> findByLogin(String login);
 
+    /** How a person stands in a company, once for each role; once without a role where there is none. */
+    interface AccessRow {
+        boolean getMustChange();
+
+        boolean getSecondFactor();
+
+        @Nullable
+        Boolean getSecondFactorAsked();
+
+        @Nullable
+        String getTimeZone();
+
+        @Nullable
+        Boolean getActive();
+
+        @Nullable
+        LocalDate getValidFrom();
+
+        @Nullable
+        LocalDate getValidTo();
+
+        @Nullable
+        String getRole();
+    }
+
+    /** Read for every request, so in one go. */
     @Query(nativeQuery = true, value = """
-                    select r.role from person_role r join person p on p.id = r.person_id
-                    join company_member m on m.person_id = r.person_id and m.company_id = r.company_id
-                    where r.person_id = :person and r.company_id = :company and p.active and m.active
-                      and (m.valid_from is null or m.valid_from <= :day) and (m.valid_to is null or m.valid_to >= :day)""")
-    List<String> roles(long person, long company, LocalDate day);
+                    select p.must_change as mustChange, p.second_factor is not null as secondFactor,
+                      c.second_factor as secondFactorAsked, c.time_zone as timeZone, p.active and m.active as active,
+                      m.valid_from as validFrom, m.valid_to as validTo, r.role as role
+                    from person p left join company c on c.id = :company
+                    left join company_member m on m.person_id = p.id and m.company_id = c.id
+                    left join person_role r on r.person_id = p.id and r.company_id = c.id
+                    where p.id = :person""")
+    List<AccessRow> access(long person, long company);
 
     @Query(
             nativeQuery = true,
             value = "select role from person_role where person_id = :person and company_id = :company")
     List<String> rolesHeld(long person, long company);
-
-    @Query(nativeQuery = true, value = "select time_zone from company where id = :company")
-    List<String> timeZone(long company);
 
     /** What a person is in a company. */
     interface MembershipRow {
@@ -114,10 +140,6 @@ interface PersonRepository extends JpaRepository<Person, Long> {
 
     @Query(nativeQuery = true, value = "select count(*) from spare_code where person_id = :person")
     long spareCodes(long person);
-
-    /** Whether a company asks everybody for a second factor. */
-    @Query(nativeQuery = true, value = "select second_factor from company where id = :company")
-    List<Boolean> secondFactorAsked(long company);
 
     @Query(
             nativeQuery = true,

@@ -50,18 +50,19 @@ public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgum
         if (!signedIn.goesOn(request)) {
             throw new InsufficientAuthenticationException("the session has ended");
         }
-        if (people.standing(actor.personId()).mustChange()
-                && !request.getRequestURI().startsWith("/api/session")) {
+        boolean anyCompany = requires.value() == Right.SIGNED_IN;
+        People.Access access = people.access(actor.personId(), anyCompany ? 0 : companyOf(request));
+        if (access.mustChange() && !request.getRequestURI().startsWith("/api/session")) {
             throw new PasswordDue();
         }
-        if (requires.value() == Right.SIGNED_IN) {
+        if (anyCompany) {
             return true;
         }
-        Set<Role> roles = people.roles(actor.personId(), companyOf(request));
+        Set<Role> roles = access.roles();
         if (roles.isEmpty()) {
             throw new Missing("company");
         }
-        if (people.secondFactorAsked(companyOf(request)) && !people.hasSecondFactor(actor.personId())) {
+        if (access.secondFactorDue()) {
             throw new SecondFactorDue();
         }
         if (roles.stream().noneMatch(role -> role.gives(requires.value()))) {

@@ -31,9 +31,10 @@ import tidemark.core.problem.RuleViolation;
 /** Signing in and out. */
 @RestController
 @RequestMapping("/api/session")
-class SessionController {
+public class SessionController {
     private final People people;
-    private static final String BROWSER = "TIDEMARK_BROWSER";
+    /** The cookie by which a browser is known from which somebody signed in before. */
+    public static final String BROWSER = "TIDEMARK_BROWSER";
 
     private final SecurityContextRepository contexts;
     private final SignedIn signedIn;

@@ -20,7 +20,9 @@ record BooksFile(Path directory) {
 
     /** Every acknowledged commit is in the file before the answer goes out ({@code WRITE_DELAY=0}). */
     String url() {
-        return "jdbc:h2:file:" + directory.resolve(NAME) + ";WRITE_DELAY=0;LOCK_TIMEOUT=15000;DB_CLOSE_ON_EXIT=FALSE";
+        return "jdbc:h2:file:" + directory.resolve(NAME) + ";WRITE_DELAY=0;LOCK_TIMEOUT=15000;DB_CLOSE_ON_EXIT=FALSE"
+                // statements that each connection keeps read: as many as the screens ask with
+                + ";QUERY_CACHE_SIZE=300";
     }
 
     void makeDirectory() throws IOException {

@@ -26,15 +26,17 @@ interface OpenItemRepository extends JpaRepository<OpenItemRow, Long> {
     @Query("select i from OpenItemRow i where i.partyId = :party and i.id < :before order by i.id desc")
     List<OpenItemRow> page(long party, long before, Limit limit);
 
-    /** Open now, or settled only after the day. */
     @Query("""
             select i from OpenItemRow i, Party p
             where p.id = i.partyId and i.companyId = :company and p.control = :control and i.itemDate <= :day
-              and (i.openMinorUnits <> 0 or exists (
-                select 1 from SettlementRow s
-                where (s.debitItemId = i.id or s.creditItemId = i.id) and s.undoneFrom is null and s.settledFrom > :day))
-            order by p.name, i.dueDate, i.id""")
-    List<OpenItemRow> perhapsOpenOn(long company, Control control, LocalDate day);
+              and i.openMinorUnits <> 0""")
+    List<OpenItemRow> openNow(long company, Control control, LocalDate day);
+
+    @Query("""
+            select i from OpenItemRow i, Party p
+            where p.id = i.partyId and i.companyId = :company and p.control = :control and i.itemDate <= :day
+              and i.openMinorUnits = 0 and i.id in :ids""")
+    List<OpenItemRow> settledNow(long company, Control control, LocalDate day, Collection<Long> ids);
 
     @Query("""
             select count(i) > 0 from OpenItemRow i, Party p

@@ -2,11 +2,13 @@ package tidemark.app.party;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
@@ -141,9 +143,12 @@ public class PartyViews {
     /** What was open at the end of a day, by name and due date. */
     @Transactional(readOnly = true)
     public List<OpenOn> openOn(long companyId, Control control, LocalDate date) {
-        List<OpenItemRow> rows = items.perhapsOpenOn(companyId, control, date);
         Map<Long, String> names = new HashMap<>();
         parties.list(companyId, control).forEach(p -> names.put(p.id(), p.name()));
+        List<OpenItemRow> rows = perhapsOpenOn(companyId, control, date);
+        rows.sort(Comparator.comparing((OpenItemRow r) -> names.getOrDefault(r.partyId(), ""))
+                .thenComparing(OpenItemRow::dueDate)
+                .thenComparing(OpenItemRow::id));
         PartyItems core = new PartyItems(
                 bankAccounts.companyCurrency(companyId),
                 rows.stream().map(OpenItemRow::item).toList(),
@@ -156,6 +161,21 @@ public class PartyViews {
             }
         }
         return out;
+    }
+
+    /** Open now, or settled only after the day. */
+    private List<OpenItemRow> perhapsOpenOn(long companyId, Control control, LocalDate date) {
+        List<OpenItemRow> rows = new ArrayList<>(items.openNow(companyId, control, date));
+        Set<Long> later = new TreeSet<>();
+        settlements.after(companyId, date).forEach(s -> {
+            later.add(s.settlement().debit().value());
+            later.add(s.settlement().credit().value());
+        });
+        List<Long> ids = List.copyOf(later);
+        for (int i = 0; i < ids.size(); i += 1_000) {
+            rows.addAll(items.settledNow(companyId, control, date, ids.subList(i, Math.min(ids.size(), i + 1_000))));
+        }
+        return rows;
     }
 
     private List<Settlement> settlementsOf(List<Long> ids) {

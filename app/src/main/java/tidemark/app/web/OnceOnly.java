@@ -18,6 +18,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
@@ -41,14 +42,16 @@ import tidemark.core.problem.RuleViolation;
 class OnceOnly implements HandlerInterceptor {
     static final String HEADER = "Idempotency-Key";
     private static final Duration KEPT = Duration.ofDays(30);
-    private static final int WAITS_SECONDS = 30;
     private static final String RUNNING = OnceOnly.class.getName() + ".running";
 
     private final JdbcTemplate jdbc;
     private final Clock clock;
+    private final Duration patience;
     private final Map<String, CountDownLatch> underWay = new ConcurrentHashMap<>();
 
-    OnceOnly(JdbcTemplate jdbc, Clock clock) {
+    /** @param patience how long the second of two changes with one key waits for the answer of the first */
+    OnceOnly(JdbcTemplate jdbc, Clock clock, @Value("${tidemark.changes.patience:PT30S}") Duration patience) {
+        this.patience = patience;
         this.jdbc = jdbc;
         this.clock = clock;
     }
@@ -97,7 +100,7 @@ class OnceOnly implements HandlerInterceptor {
 
     /** Of two with one key the second waits for the answer of the first. */
     private void waitFor(String name, CountDownLatch own) {
-        long until = System.nanoTime() + TimeUnit.SECONDS.toNanos(WAITS_SECONDS);
+        long until = System.nanoTime() + patience.toNanos();
         while (true) {
             CountDownLatch other = underWay.putIfAbsent(name, own);
             if (other == null) {

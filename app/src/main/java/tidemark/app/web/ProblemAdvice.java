@@ -126,13 +126,17 @@ class ProblemAdvice {
     ResponseEntity<ProblemDetail> closed(SignInClosed e) {
         return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS)
                 .header("Retry-After", Long.toString(e.seconds()))
-                .body(detail(
-                        HttpStatus.TOO_MANY_REQUESTS,
-                        "sign-in.closed",
-                        "",
-                        "too many wrong passwords in a row",
-                        "a pause of " + (e.seconds() + 59) / 60 + " minutes",
-                        "Wait that long, then sign in again."));
+                .body(closed(e.seconds()));
+    }
+
+    static ProblemDetail closed(long seconds) {
+        return detail(
+                HttpStatus.TOO_MANY_REQUESTS,
+                "sign-in.closed",
+                "",
+                "too many wrong passwords in a row",
+                "a pause of " + (seconds + 59) / 60 + " minutes",
+                "Wait that long, then sign in again.");
     }
 
     @ExceptionHandler

@@ -5,10 +5,12 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.time.Duration;
 import java.util.HexFormat;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
@@ -36,14 +38,15 @@ class RequestFilter extends OncePerRequestFilter {
     private static final int UPLOADS =
             (int) Math.max(64_000, Runtime.getRuntime().maxMemory() / 8 / 1_000);
 
-    private static final int UPLOAD_WAITS_SECONDS = 10;
-
     private final Semaphore uploads = new Semaphore(UPLOADS, true);
     private final JsonMapper json;
     private final FreeSpace space;
+    private final Duration patience;
 
-    RequestFilter(JsonMapper json, FreeSpace space) {
+    /** @param patience how long an upload waits until there is room for it */
+    RequestFilter(JsonMapper json, FreeSpace space, @Value("${tidemark.uploads.patience:PT10S}") Duration patience) {
         this.space = space;
+        this.patience = patience;
         this.json = json;
     }
 
@@ -111,8 +114,8 @@ class RequestFilter extends OncePerRequestFilter {
             weight = 61_000;
         }
         try {
-            if (!uploads.tryAcquire(weight, UPLOAD_WAITS_SECONDS, TimeUnit.SECONDS)) {
-                response.setHeader("Retry-After", Integer.toString(UPLOAD_WAITS_SECONDS));
+            if (!uploads.tryAcquire(weight, patience.toMillis(), TimeUnit.MILLISECONDS)) {
+                response.setHeader("Retry-After", Long.toString(Math.max(1, patience.toSeconds())));
                 refuse(
                         response,
                         HttpStatus.SERVICE_UNAVAILABLE,

@@ -89,6 +89,35 @@ class SignInTest {
     }
 
     @Test
+    void addressThatGuessesManyNames_isRefusedBeforeAnythingIsRead_andSlowly_whileOthersSignIn() {
+        Client before = new Client(app, "127.0.0.77");
+        assertEquals(200, signIn(before, login, RIGHT).status());
+        Client stranger = new Client(app, "127.0.0.77");
+        for (int i = 0; i < Attempts.MOST_OF_ADDRESS; i++) {
+            signIn(stranger, "name" + i + login, "wrong words");
+        }
+        long hashes = app.bean(Hashing.class).done();
+        long start = System.nanoTime();
+        Answer closed = stranger.post("/api/session", Map.of("login", login, "password", RIGHT));
+        assertTrue(Duration.ofNanos(System.nanoTime() - start).toMillis() >= 1_000, "a guess takes its time");
+        assertEquals(429, closed.status());
+        assertEquals("sign-in.closed", closed.code());
+        assertTrue(closed.body().toString().contains("too many wrong passwords in a row"));
+        assertTrue(Integer.parseInt(
+                        closed.raw().headers().firstValue("Retry-After").orElse("0"))
+                > 60);
+        assertEquals(
+                429,
+                stranger.send(stranger.request("/api/session")
+                                .header("Content-Type", "application/json")
+                                .POST(java.net.http.HttpRequest.BodyPublishers.ofString("no body that can be read")))
+                        .status());
+        assertEquals(hashes, app.bean(Hashing.class).done());
+        assertEquals(200, signIn(before, login, RIGHT).status(), "a browser known here goes on");
+        assertEquals(200, signIn(new Client(app), login, RIGHT).status(), "and so does everybody elsewhere");
+    }
+
+    @Test
     void counter_cannotBeRaced() throws Exception {
         List<Future<Answer>> running = new ArrayList<>();
         try (ExecutorService pool = Executors.newFixedThreadPool(12)) {

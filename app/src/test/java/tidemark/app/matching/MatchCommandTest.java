@@ -203,6 +203,12 @@ class MatchCommandTest {
         assertTrue(run(2, "--statement", good, "--ledger", entries, "--out", to.toString())
                 .contains("kind.unknown, ledger, line 2, kind: found “cheque”"));
         assertTrue(run(2, "--ledger", entries).contains("no --statement"));
+        String folder = directory.toString();
+        assertTrue(run(2, "--statement", good, "--ledger", folder, "--out", to.toString())
+                .contains("file.unreadable, ledger: found " + folder));
+        String empty = file("n.csv", ENTRIES, List.of("E,1,2026-06-10,1.00,USD,check,,,"));
+        assertTrue(run(2, "--statement", good, "--ledger", empty, "--out", folder)
+                .contains("file.unwritable: found " + folder));
         assertFalse(Files.exists(to));
     }
 }

@@ -3,7 +3,9 @@ package tidemark.app.running;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
+import java.net.InetAddress;
 import java.net.URI;
+import java.net.UnknownHostException;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
@@ -17,12 +19,24 @@ public final class Client {
     private static final JsonMapper JSON = new JsonMapper();
 
     private final CookieManager cookies = new CookieManager();
-    private final HttpClient http =
-            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final HttpClient http;
     private final String base;
 
     public Client(RunningApp.App app) {
+        this(app, "127.0.0.1");
+    }
+
+    /** @param address of this machine, 127.x.y.z, from which it talks */
+    public Client(RunningApp.App app, String address) {
         base = "http://127.0.0.1:" + app.port();
+        try {
+            http = HttpClient.newBuilder()
+                    .cookieHandler(cookies)
+                    .localAddress(InetAddress.getByName(address))
+                    .build();
+        } catch (UnknownHostException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     /** An answer with its body as JSON, or a missing node where it has none. */

@@ -87,11 +87,24 @@ class BankLinkTest {
     @Order(2)
     void foundAccount_isMadeOursAndPolled() {
         long found = only().path("accounts").get(0).path("id").asLong();
+        refused(
+                c.post(
+                        link + "/accounts/" + found + "/own",
+                        Map.of("name", "Practice", "openingMonth", "May", "openingBalance", "1.00")),
+                "month.unreadable",
+                "openingMonth",
+                "May");
         NewCompany.ok(c.post(
                 link + "/accounts/" + found + "/own",
                 Map.of("name", "Practice", "openingMonth", "2026-05", "openingBalance", "25000.00")));
         bank = only().path("accounts").get(0).path("accountId").asLong();
         long other = c.bankAccount("Other", "", "0.00");
+        long euro = c.bankAccount("Euro", "EUR", "0.00");
+        refused(
+                c.iris.put(c.base + link + "/accounts/" + found, Map.of("accountId", euro)),
+                "link.currency",
+                "accountId",
+                "Euro, in EUR");
         assertEquals(
                 200,
                 c.iris.put(c.base + link + "/accounts/" + found, Map.of("accountId", other))
@@ -167,6 +180,14 @@ class BankLinkTest {
         assertEquals(0, statements.path("breaks").size(), statements.toString());
     }
 
+    private static void refused(Answer answer, String code, String where, String found) {
+        JsonNode problem = answer.body().path("problems").get(0);
+        assertEquals(code, answer.code(), answer.body().toString());
+        assertEquals(422, answer.status());
+        assertEquals(where, problem.path("where").asString());
+        assertTrue(problem.path("found").asString().startsWith(found), problem.toString());
+    }
+
     private static void trouble(String kind) {
         NewCompany.ok(c.post(link + "/rehearsal/trouble", Map.of("trouble", kind)));
     }
@@ -210,6 +231,29 @@ class BankLinkTest {
 
     @Test
     @Order(6)
+    void account_isFedByOneLinkOnly() throws Exception {
+        String at = NewCompany.ok(c.post("/bank-links", Map.of("bank", "practice", "everyHours", 6, "daysBack", 1)))
+                .path("at")
+                .asString();
+        JsonNode links = c.get("/bank-links");
+        assertEquals(2, links.size());
+        int second = link.endsWith("/" + links.get(0).path("id").asLong()) ? 1 : 0;
+        String again = "/bank-links/" + links.get(second).path("id").asLong();
+        assertEquals(303, signIn(at, "harbour"));
+        JsonNode valid = NewCompany.ok(c.post(again + "/test", Map.of()));
+        refused(
+                c.iris.put(
+                        c.base + again + "/accounts/"
+                                + valid.path("accounts").get(0).path("id").asLong(),
+                        Map.of("accountId", bank)),
+                "link.twice",
+                "accountId",
+                "Practice, which another link feeds already");
+        assertEquals(200, c.iris.delete(c.base + again).status());
+    }
+
+    @Test
+    @Order(7)
     void consent_thatLapses_isToldAndRenewed() throws Exception {
         NewCompany.ok(c.post(link + "/rehearsal/advance", Map.of("to", "2026-12-01")));
         assertEquals("link.lapsed", c.post(link + "/poll", Map.of()).code());

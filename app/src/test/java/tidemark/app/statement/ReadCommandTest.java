@@ -74,6 +74,13 @@ class ReadCommandTest {
         assertTrue(error.hasNonNull("found") && error.hasNonNull("expected") && error.hasNonNull("remedy"));
         assertEquals(
                 "file.missing", run(2, "/no/such").path("error").path("code").asString());
+        assertEquals(
+                "file.unreadable",
+                run(2, directory.toString()).path("error").path("code").asString());
+        JsonNode unfit = run(2, file("b.csv", "x"), "--mapping", file("m.json", "{\"dates\":\"NEVER\"}"))
+                .path("error");
+        assertEquals("mapping.unreadable", unfit.path("code").asString());
+        assertTrue(unfit.path("found").asString().contains("a mapping that cannot be read"), unfit.toString());
         assertEquals("usage", run(2).path("error").path("code").asString());
         assertEquals(
                 "mapping.unknown",
