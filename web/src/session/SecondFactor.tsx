@@ -8,7 +8,11 @@ import { Problems } from '../shared/Problems';
 /** Sets a second factor up: a picture for the device, its first code, then the codes for the day it is lost. */
 export function SecondFactorSetUp({ onDone }: { onDone: () => void }) {
   const [code, setCode] = useState('');
-  const offer = useMutation({ mutationFn: () => data(api.POST('/api/session/second-factor/offer')) });
+  const [password, setPassword] = useState('');
+  const offer = useMutation({
+    mutationFn: () => data(api.POST('/api/session/second-factor/offer', { body: { password } })),
+    onSuccess: () => setPassword(''),
+  });
   const begin = useMutation({
     mutationFn: () => data(api.PUT('/api/session/second-factor', { body: { code } })),
   });
@@ -17,16 +21,33 @@ export function SecondFactorSetUp({ onDone }: { onDone: () => void }) {
   }
   if (!offer.data) {
     return (
-      <>
+      <Form
+        onSubmit={(e) => {
+          e.preventDefault();
+          e.stopPropagation();
+          offer.mutate();
+        }}
+      >
         <p>
           Beside the password, the sign-in then asks for six digits that a device of yours shows, new ones
           every half minute. Any app for time-based codes will do.
         </p>
-        <Problems error={offer.error} />
-        <Button variant="outline-secondary" disabled={offer.isPending} onClick={() => offer.mutate()}>
-          Set up a second factor
-        </Button>
-      </>
+        <div className="d-flex gap-2 align-items-end">
+          <Form.Group controlId="set-up-password" className="flex-grow-1">
+            <Form.Label>Your password</Form.Label>
+            <Form.Control
+              type="password"
+              autoComplete="current-password"
+              value={password}
+              onChange={(e) => setPassword(e.target.value)}
+            />
+          </Form.Group>
+          <Button type="submit" variant="outline-secondary" disabled={offer.isPending || !password}>
+            Set up a second factor
+          </Button>
+        </div>
+        <Problems error={offer.error} title="Not set up yet." />
+      </Form>
     );
   }
   return (

@@ -66,11 +66,14 @@ describe('the gate', () => {
     });
     let done = 0;
     renderHere(<SecondFactorSetUp onDone={() => done++} />);
+    expect(screen.getByText('Set up a second factor').hasAttribute('disabled')).toBe(true);
+    type('Your password', 'long enough words');
     fireEvent.click(screen.getByText('Set up a second factor'));
     await screen.findByText('ABCD EFGH IJKL');
     type('The code it shows now', '287082');
     fireEvent.click(screen.getByText('Ask for it from now on'));
     await screen.findByText('abcde fghjk');
+    expect(sent[0]?.body).toEqual({ password: 'long enough words' });
     expect(sent[1]?.body).toEqual({ code: '287082' });
     expect(done).toBe(0);
     fireEvent.click(screen.getByText('They are kept'));

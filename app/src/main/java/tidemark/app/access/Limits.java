@@ -1,5 +1,6 @@
 package tidemark.app.access;
 
+import java.util.Objects;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -18,6 +19,7 @@ public record Limits(Set<Long> bankAccounts, Set<Long> sites) {
     static final Limits NONE = new Limits(Set.of(), Set.of());
     public static final String CODE = "right.limited";
     private static final String KEY = Limits.class.getName();
+    private static final ThreadLocal<@Nullable Limits> CARRIED = new ThreadLocal<>();
 
     /** What the rows of a person say. */
     static Limits of(List<PersonRepository.LimitRow> rows) {
@@ -35,9 +37,25 @@ public record Limits(Set<Long> bankAccounts, Set<Long> sites) {
         }
     }
 
+    /** What goes on in another thread for the request of now is limited as the request is. */
+    public static Runnable carried(Runnable work) {
+        Limits limits = ofRequest();
+        return () -> {
+            CARRIED.set(limits);
+            try {
+                work.run();
+            } finally {
+                CARRIED.remove();
+            }
+        };
+    }
+
     private static Limits ofRequest() {
         RequestAttributes request = RequestContextHolder.getRequestAttributes();
-        return request != null && request.getAttribute(KEY, RequestAttributes.SCOPE_REQUEST) instanceof Limits limits
+        if (request == null) {
+            return Objects.requireNonNullElse(CARRIED.get(), NONE);
+        }
+        return request.getAttribute(KEY, RequestAttributes.SCOPE_REQUEST) instanceof Limits limits
                 ? limits
                 : NONE;
     }

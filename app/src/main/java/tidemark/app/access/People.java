@@ -38,6 +38,7 @@ public class People {
     private final Hashing hashing;
     private final Attempts attempts;
     private final SignedIn signedIn;
+    private final OwnPassword ownPassword;
     private final SecondFactor secondFactor;
     private final ActivityLog activity;
     private final TransactionTemplate transaction;
@@ -49,6 +50,7 @@ public class People {
             Hashing hashing,
             Attempts attempts,
             SignedIn signedIn,
+            OwnPassword ownPassword,
             SecondFactor secondFactor,
             ActivityLog activity,
             PlatformTransactionManager transactions,
@@ -57,6 +59,7 @@ public class People {
         this.hashing = hashing;
         this.attempts = attempts;
         this.signedIn = signedIn;
+        this.ownPassword = ownPassword;
         this.secondFactor = secondFactor;
         this.activity = activity;
         this.transaction = new TransactionTemplate(transactions);
@@ -348,18 +351,7 @@ public class People {
 
     /** Changes one's own password; wrong ones are counted as at the sign-in. All other sessions end. */
     public void changePassword(Actor actor, String old, String fresh, HttpServletRequest request) {
-        String counted = "password " + actor.personId();
-        Duration wait = attempts.take(counted, Attempts.MOST);
-        if (!wait.isZero()) {
-            throw new SignInClosed(wait);
-        }
-        String hash = Objects.requireNonNull(
-                transaction.execute(s -> get(actor.personId()).passwordHash()));
-        if (!hashing.fits(old, hash)) {
-            throw new RuleViolation(
-                    "password.wrong", "old", "another password", "your present password", "Type it again.");
-        }
-        attempts.forget(counted);
+        ownPassword.check(actor, old, "old");
         checkPassword(fresh);
         if (fresh.equals(old)) {
             throw new RuleViolation(

@@ -8,7 +8,6 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
@@ -29,7 +28,7 @@ class SecondFactor {
 
     private final PersonRepository persons;
     private final Attempts attempts;
-    private final Hashing hashing;
+    private final OwnPassword ownPassword;
     private final SignedIn signedIn;
     private final ActivityLog activity;
     private final TransactionTemplate transaction;
@@ -39,13 +38,13 @@ class SecondFactor {
     SecondFactor(
             PersonRepository persons,
             Attempts attempts,
-            Hashing hashing,
+            OwnPassword ownPassword,
             SignedIn signedIn,
             ActivityLog activity,
             PlatformTransactionManager transactions) {
         this.persons = persons;
         this.attempts = attempts;
-        this.hashing = hashing;
+        this.ownPassword = ownPassword;
         this.signedIn = signedIn;
         this.activity = activity;
         this.transaction = new TransactionTemplate(transactions);
@@ -58,8 +57,12 @@ class SecondFactor {
      */
     record Offer(String secret, TimedCode.Picture picture) {}
 
-    /** A new secret; it holds once a code made from it was given, within this session. */
-    Offer offer(Actor actor, HttpSession session) {
+    /**
+     * A new secret; it holds once a code made from it was given, within this session. Asks for the password: who finds a
+     * session open must not lock its owner out.
+     */
+    Offer offer(Actor actor, String password, HttpSession session) {
+        ownPassword.check(actor, password, "password");
         String secret = TimedCode.secret();
         session.setAttribute(OFFERED, secret);
         return new Offer(secret, TimedCode.picture(TimedCode.address(secret, actor.login())));
@@ -100,15 +103,7 @@ class SecondFactor {
 
     /** Takes one's own second factor away; asks for the password. */
     void end(Actor actor, String password, HttpServletRequest request) {
-        String counted = "password " + actor.personId();
-        hold(attempts.take(counted, Attempts.MOST));
-        String hash = Objects.requireNonNull(
-                transaction.execute(s -> person(actor.personId()).passwordHash()));
-        if (!hashing.fits(password, hash)) {
-            throw new RuleViolation(
-                    "password.wrong", "password", "another password", "your present password", "Type it again.");
-        }
-        attempts.forget(counted);
+        ownPassword.check(actor, password, "password");
         transaction.executeWithoutResult(s -> remove(person(actor.personId()), null, actor));
         signedIn.endAll(actor.personId(), request);
     }

@@ -145,8 +145,8 @@ public class SessionController {
     /** Begins to set up a second factor: what a device makes its codes from. */
     @PostMapping("/second-factor/offer")
     @Requires(Right.SIGNED_IN)
-    SecondFactor.Offer offer(Actor actor, HttpServletRequest request) {
-        return secondFactor.offer(actor, request.getSession());
+    SecondFactor.Offer offer(@RequestBody @Valid Password body, Actor actor, HttpServletRequest request) {
+        return secondFactor.offer(actor, body.password(), request.getSession());
     }
 
     /** Sets it in force with the first code of the device. */

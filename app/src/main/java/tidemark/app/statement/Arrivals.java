@@ -1,5 +1,6 @@
 package tidemark.app.statement;
 
+import tidemark.app.access.Limits;
 import jakarta.annotation.PreDestroy;
 import java.io.ByteArrayInputStream;
 import java.io.FilterInputStream;
@@ -169,13 +170,13 @@ public class Arrivals {
             long companyId, long id, @Nullable String note, List<Problem> seen, long bytes, String who) {
         Progress progress = new Progress(bytes);
         running.put(id, progress);
-        return readers.submit(() -> {
+        return readers.submit(Limits.carried(() -> {
             try {
                 work(companyId, id, note, seen, progress, who);
             } finally {
                 running.remove(id);
             }
-        });
+        }));
     }
 
     private Arrival await(long companyId, long id, Future<?> work, long patience) {

@@ -53,7 +53,11 @@ class SecondFactorTest {
     }
 
     private String offered() {
-        JsonNode offer = ok(client.post("/api/session/second-factor/offer", Map.of()));
+        return offered(RIGHT);
+    }
+
+    private String offered(String password) {
+        JsonNode offer = ok(client.post("/api/session/second-factor/offer", Map.of("password", password)));
         assertTrue(offer.path("picture").path("path").asString().startsWith("M4 4h1v1h-1z"), "its border is four wide");
         return offer.path("secret").asString();
     }
@@ -114,6 +118,14 @@ class SecondFactorTest {
                 "second-factor.offer",
                 client.put("/api/session/second-factor", Map.of("code", "123456"))
                         .code());
+        assertEquals(
+                "password.wrong",
+                client.post("/api/session/second-factor/offer", Map.of("password", "found the session open"))
+                        .code());
+        assertEquals(
+                "second-factor.offer",
+                client.put("/api/session/second-factor", Map.of("code", "123456"))
+                        .code());
         String first = offered();
         String second = offered();
         assertNotEquals(first, second);
@@ -136,7 +148,7 @@ class SecondFactorTest {
                 "whoever asks others for it has none either");
         JsonNode mine = client.get("/api/session").body().path("companies").get(0);
         assertTrue(mine.path("secondFactorDue").asBoolean());
-        ok(client.put("/api/session/second-factor", Map.of("code", TimedCode.code(offered(), now()))));
+        ok(client.put("/api/session/second-factor", Map.of("code", TimedCode.code(offered("chosen by " + login), now()))));
         assertEquals(200, client.get(c.base + "/today").status());
         app.bean(org.springframework.jdbc.core.JdbcTemplate.class)
                 .update("update company set second_factor = false where id = ?", c.id);
