@@ -198,7 +198,53 @@ class PaymentsTest {
         c.checkBooks();
     }
 
-    /** Two checks and a pay run of two transfers that the bank took as one. */
+    @Test
+    void groupOfWaitingPayments_isPaidByOneLine_whole_orNotAtAll_andWaitsAgainWhenUndone() {
+        long bank = c.bankAccount("Operating", "", "1000.00");
+        settings(bank, Map.of("bookOnClearing", true));
+        List<Long> standIns = new java.util.ArrayList<>();
+        for (String amount : List.of("30.00", "45.00", "8.00")) {
+            JsonNode made = ok(c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), amount)));
+            standIns.add(-made.path("payments").get(0).path("id").asLong());
+        }
+        String at = "/bank-accounts/" + bank;
+        ok(c.iris.upload(
+                c.base + at + "/statements",
+                "june.csv",
+                "date,amount,balance,text\n2026-06-10,-75.00,925.00,TWO IN ONE\n2026-06-11,-8.00,917.00,THIRD\n"
+                        .getBytes(StandardCharsets.UTF_8)));
+        JsonNode rows = c.get(at + "/months/2026-06/lines").path("rows");
+        long line = rows.get(0).path("lineId").asLong();
+        long third = rows.get(1).path("lineId").asLong();
+        Answer tooMuch = c.post(at + "/matches", Map.of("lineIds", List.of(line), "entryIds", standIns));
+        assertEquals(422, tooMuch.status(), tooMuch.body().toString());
+        assertEquals("1000.00", c.balance("1010"), "nothing was booked of a group that does not come to the line");
+        ok(c.post(at + "/matches", Map.of("lineIds", List.of(line), "entryIds", standIns.subList(0, 2))));
+        assertEquals("925.00", c.balance("1010"));
+        assertEquals("-8.00", c.balance("2270"), "the third still waits");
+        assertEquals(1, c.get(at + "/uncleared-payments").size());
+        for (JsonNode entry : c.get("/ledger/entries")) {
+            assertTrue(
+                    !entry.path("text").asString().contains("cleared")
+                            || entry.path("date").asString().equals("2026-06-10"),
+                    "each leaves on the day of the bank: " + entry);
+        }
+        long match = c.get(at + "/months/2026-06/lines")
+                .path("rows")
+                .get(0)
+                .path("matchId")
+                .asLong();
+        ok(c.iris.delete(c.base + at + "/matches/" + match));
+        assertEquals("1000.00", c.balance("1010"));
+        assertEquals("-83.00", c.balance("2270"));
+        assertEquals(3, c.get(at + "/uncleared-payments").size());
+        // all three by both lines at once, each booked on its own
+        ok(c.post(at + "/matches", Map.of("lineIds", List.of(line, third), "entryIds", standIns)));
+        assertEquals("917.00", c.balance("1010"));
+        assertEquals("0.00", c.balance("2270"));
+        c.checkBooks();
+    }
+
     @Test
     void paymentsThatWaitForTheBank_areProposedForTheirLines_andTakenFirm() {
         long bank = c.bankAccount("Operating", "", "1000.00");
