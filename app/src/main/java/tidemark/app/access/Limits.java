@@ -1,8 +1,8 @@
 package tidemark.app.access;
 
-import java.util.Objects;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
@@ -55,9 +55,7 @@ public record Limits(Set<Long> bankAccounts, Set<Long> sites) {
         if (request == null) {
             return Objects.requireNonNullElse(CARRIED.get(), NONE);
         }
-        return request.getAttribute(KEY, RequestAttributes.SCOPE_REQUEST) instanceof Limits limits
-                ? limits
-                : NONE;
+        return request.getAttribute(KEY, RequestAttributes.SCOPE_REQUEST) instanceof Limits limits ? limits : NONE;
     }
 
     /** @throws RuleViolation right.limited when whoever asks may not work on the account */

@@ -15,8 +15,7 @@ class OwnPassword {
     private final Hashing hashing;
     private final TransactionTemplate transaction;
 
-    OwnPassword(
-            PersonRepository persons, Attempts attempts, Hashing hashing, PlatformTransactionManager transactions) {
+    OwnPassword(PersonRepository persons, Attempts attempts, Hashing hashing, PlatformTransactionManager transactions) {
         this.persons = persons;
         this.attempts = attempts;
         this.hashing = hashing;

@@ -1,6 +1,5 @@
 package tidemark.app.statement;
 
-import tidemark.app.access.Limits;
 import jakarta.annotation.PreDestroy;
 import java.io.ByteArrayInputStream;
 import java.io.FilterInputStream;
@@ -24,6 +23,7 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
+import tidemark.app.access.Limits;
 import tidemark.app.company.BankAccounts;
 import tidemark.core.format.StatementFiles;
 import tidemark.core.format.StatementSink;

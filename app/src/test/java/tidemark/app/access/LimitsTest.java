@@ -1,10 +1,10 @@
 package tidemark.app.access;
 
-import java.nio.charset.StandardCharsets;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static tidemark.app.books.NewCompany.ok;
 
+import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -84,14 +84,16 @@ class LimitsTest {
         refused("bank account", "Operating", refused);
         assertEquals(0, c.get("/bank-accounts/" + other + "/statements").size());
         Answer taken = clerk.upload(c.base + "/statements", "mine.sta", statementOf(mine, "500,00"));
-        assertEquals("TAKEN", taken.body().path("state").asString(), taken.body().toString());
+        assertEquals(
+                "TAKEN", taken.body().path("state").asString(), taken.body().toString());
         Answer byAll = c.iris.upload(c.base + "/statements", "june.sta", statementOf(other, "90000,00"));
-        assertEquals("TAKEN", byAll.body().path("state").asString(), byAll.body().toString());
+        assertEquals(
+                "TAKEN", byAll.body().path("state").asString(), byAll.body().toString());
     }
 
     private byte[] statementOf(long account, String balance) {
-        return (":20:S\n:25:" + c.number(account) + "\n:28C:1\n:60F:C260531USD" + balance + "\n:62F:C260630USD" + balance
-                        + "\n")
+        return (":20:S\n:25:" + c.number(account) + "\n:28C:1\n:60F:C260531USD" + balance + "\n:62F:C260630USD"
+                        + balance + "\n")
                 .getBytes(StandardCharsets.UTF_8);
     }
 

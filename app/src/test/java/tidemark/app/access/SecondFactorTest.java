@@ -148,7 +148,8 @@ class SecondFactorTest {
                 "whoever asks others for it has none either");
         JsonNode mine = client.get("/api/session").body().path("companies").get(0);
         assertTrue(mine.path("secondFactorDue").asBoolean());
-        ok(client.put("/api/session/second-factor", Map.of("code", TimedCode.code(offered("chosen by " + login), now()))));
+        ok(client.put(
+                "/api/session/second-factor", Map.of("code", TimedCode.code(offered("chosen by " + login), now()))));
         assertEquals(200, client.get(c.base + "/today").status());
         app.bean(org.springframework.jdbc.core.JdbcTemplate.class)
                 .update("update company set second_factor = false where id = ?", c.id);

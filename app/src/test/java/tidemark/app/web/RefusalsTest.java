@@ -111,6 +111,13 @@ class RefusalsTest {
             POST | /invoices | {'partyId':{customer},'kind':'INVOICE','number':'','date':'2026-06-02','text':'','lines':[{'account':'4010','amount':'-1.00','text':''}]} | line.amount | line 1 | an amount that is not above zero
             POST | /payments | {'bankAccountId':{usd},'kind':'CHECK','number':'','payee':'P','date':'2026-06-02','text':'','parts':{'items':[],'onAccount':'','expenses':[{'account':'6010','amount':'0.00','text':''}]}} | line.amount | line 1 | zero
             POST | /transfers | {'fromAccountId':{usd},'toAccountId':{eur},'fromDate':'2026-06-02','amount':'5.00','received':'','reference':'','text':''} | transfer.received | received | nothing
+            POST | /ledger/entries | {'date':'2031-06-02','reference':'','checkNumber':'','text':'','lines':[{'account':'6010','debit':'1.00','credit':'','party':'','text':''},{'account':'6020','debit':'','credit':'1.00','party':'','text':''}]} | entry.date.far | date | 2031-06-02
+            POST | /ledger/entries | {'date':'2026-06-02','reference':'','checkNumber':'','text':'','lines':[{'account':'6010','debit':'1.00','credit':'','party':'','text':''}]} | entry.lines | lines | 1 line
+            POST | /ledger/entries | {'date':'2026-06-02','reference':'','checkNumber':'','text':'','lines':[{'account':'{eurCash}','own':'1.00','rate':'0','debit':'','credit':'','party':'','text':''},{'account':'6020','debit':'','credit':'1.00','party':'','text':''}]} | foreign.two | line 1 | a rate of zero
+            POST | /ledger/entries | {'date':'2026-06-02','reference':'','checkNumber':'','text':'','lines':[{'account':'{eurCash}','own':'1.00','rate':'1.12345678901234567','debit':'','credit':'','party':'','text':''},{'account':'6020','debit':'','credit':'1.00','party':'','text':''}]} | number.places | line 1 | 1.12345678901234567
+            POST | /payments | {'bankAccountId':{usd},'kind':'CHECK','number':'12x','payee':'P','date':'2026-06-02','text':'','parts':{'items':[],'onAccount':'','expenses':[{'account':'6010','amount':'1.00','text':''}]}} | check.number | number | “12x”
+            POST | /set-up/rates | {'currency':'EUR','date':'2026-06-02','rate':'0'} | rate.unfit | rate | 0
+            POST | /rules | {'name':'R','content':{'textTest':'CONTAINS','text':'FEE','code':'','does':'FORBID','kind':'','account':'','party':' ','entryText':''}} | rule.party | party | nothing
             POST | /posting-runs | {'draftIds':[]} | run.size | `` | 0 drafts
             PUT  | /rules/order | {'ids':[1]} | rule.order | `` | other rules than there are
             """)
@@ -129,6 +136,9 @@ class RefusalsTest {
             ,'kind':'ACCOUNT' | `` | rule.account | account | nothing
             ,'kind':'SPLIT','parts':[{'account':'6010','share':'100'}] | `` | rule.parts | parts | fewer than two parts
             ,'kind':'SPLIT','parts':[{'account':'6010','share':'1.234'},{'account':'6020','share':'2'}] | `` | split.share | parts | “1.234”
+            ,'kind':'GIFT' | `` | rule.kind | kind | “GIFT”
+            ,'kind':'TRANSFER' | `` | rule.other | otherId | nothing
+            ,'kind':'SPLIT','parts':[{'account':'6010','share':'50','amount':'1.00'},{'account':'6020','share':'50'}] | `` | split.part | parts | a part with neither an amount nor a share, or both
             ,'kind':'INTEREST','taxCode':'V7' | `` | rule.tax | taxCode | a tax on what is booked as INTEREST
             ,'does':'ALLOW','tolerance':'0.00' | `` | rule.tolerance | tolerance | no amount, or one below zero
             `` | ,'validFrom':'2026-06-02','validTo':'2026-06-01' | rule.dates | validTo | an end before the beginning
@@ -540,5 +550,118 @@ class RefusalsTest {
         refused(send("POST", "/ledger/entries", ENTRY.formatted("""
                         {'account':'{eurCash}','own':'9999999999.00','rate':'99999999999','debit':'','credit':'','party':'','text':''},
                         {'account':'6010','debit':'','credit':'1.00','party':'','text':''}""")), 400, "value.range", "", "a value too large");
+    }
+
+    @Test
+    void chartFile_namesTheWordThatIsNone() {
+        refused(
+                c.iris.upload(
+                        c.base + "/ledger/chart-files",
+                        "chart.csv",
+                        "code,name,type,active\n9010,Odd,FRUIT,yes\n".getBytes(StandardCharsets.UTF_8)),
+                422,
+                "choice.unknown",
+                "line 2, type",
+                "“FRUIT”");
+    }
+
+    @Test
+    void settlementsThatCannotBe() {
+        NewCompany own = new NewCompany(app);
+        long first = own.party("RECEIVABLES", "Merrow Rentals", 0);
+        long second = own.party("RECEIVABLES", "Osprey Glass", 0);
+        long item = own.invoiced(first, "1", "2026-06-02", "10.00", "4010");
+        long others = own.invoiced(second, "2", "2026-06-02", "10.00", "4010");
+        ok(own.post(
+                "/receipts",
+                Map.of(
+                        "partyId",
+                        first,
+                        "date",
+                        "2026-06-03",
+                        "account",
+                        "1250",
+                        "amount",
+                        "4.00",
+                        "reference",
+                        "R",
+                        "text",
+                        "",
+                        "items",
+                        List.of())));
+        long paid = 0;
+        for (JsonNode one : own.get("/parties/" + first).path("open")) {
+            paid = one.path("id").asLong() == item ? paid : one.path("id").asLong();
+        }
+        String path = "/parties/" + first + "/settlements";
+        refused(
+                own.post(path, settling(paid, item, "0.00")),
+                422,
+                "settle.amount",
+                "Invoice 1",
+                "an amount not above zero");
+        refused(
+                own.post(path, settling(paid, others, "1.00")),
+                422,
+                "settle.party",
+                "Invoice 2",
+                "an item of somebody else");
+        Long entry = app.bean(JdbcTemplate.class)
+                .queryForObject("select journal_entry_id from open_item where id = ?", Long.class, item);
+        ok(own.post("/ledger/entries/" + entry + "/reversal", Map.of("date", "2026-06-04")));
+        Long closing = app.bean(JdbcTemplate.class)
+                .queryForObject("select id from settlement where company_id = ? and closing", Long.class, own.id);
+        refused(
+                own.post("/settlements/" + closing + "/undo", Map.of("date", "2026-06-05")),
+                422,
+                "settlement.reversal",
+                "",
+                "an item and its reversal");
+    }
+
+    private static Map<String, Object> settling(long item, long with, String amount) {
+        return Map.of(
+                "itemId",
+                item,
+                "date",
+                "2026-06-03",
+                "items",
+                List.of(Map.of("itemId", with, "amount", amount, "discount", "")));
+    }
+
+    @Test
+    void equalAmounts_haveNoDifferenceToBook() {
+        long bank = c.bankAccount("Equal", "", "0.00");
+        String at = "/bank-accounts/" + bank;
+        long entry = c.bankAccountWithEntry(bank);
+        ok(c.iris.upload(
+                c.base + at + "/statements",
+                "june.csv",
+                "date,amount,balance,text\n2026-06-02,-1.00,-1.00,FEE\n".getBytes(StandardCharsets.UTF_8)));
+        long line = c.get(at + "/months/2026-06/lines")
+                .path("rows")
+                .get(0)
+                .path("lineId")
+                .asLong();
+        refused(
+                c.post(at + "/lines/" + line + "/difference", Map.of("entryIds", List.of(entry))),
+                422,
+                "difference.none",
+                "",
+                "equal amounts on both sides");
+    }
+
+    @Test
+    void checkOverNothing_saysWhatItSettles() {
+        long bank = c.bankAccount("Nothing", "", "0.00");
+        ok(c.iris.put(
+                c.base + "/bank-accounts/" + bank + "/settings",
+                settings(Map.of("name", "Nothing", "zeroPayment", true, "checkStock", "BLANK"))));
+        refused(
+                c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), "")),
+                422,
+                "payment.nothing",
+                "",
+                "");
     }
 }

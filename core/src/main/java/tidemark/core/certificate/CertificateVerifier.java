@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
+import tidemark.core.problem.Words;
 
 /**
  * Verifies a certificate from its file alone: the digest of its content, the chain of seals up to it, and all its
@@ -100,7 +101,7 @@ public final class CertificateVerifier {
     private void statements(Map<?, ?> content) {
         BigDecimal running = decimal(content, "previousClosing");
         List<?> statements = list(content, "statements");
-        add("statements", !statements.isEmpty(), statements.size() + " statements");
+        add("statements", !statements.isEmpty(), Words.count(statements.size(), "statement"));
         Map<?, ?> perBank = asMap(list(map(content, "proofOfCash"), "bank").getFirst());
         for (Object s : statements) {
             Map<?, ?> statement = asMap(s);

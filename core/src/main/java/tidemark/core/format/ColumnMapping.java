@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.problem.Words;
 
 /**
  * How a bank's own table is read: learned once, used for every later file of the same shape.
@@ -62,7 +63,7 @@ public record ColumnMapping(
             problems.add(new Problem(
                     "mapping.rows",
                     "skipRows",
-                    skipRows + " rows to skip, " + header.size() + " columns",
+                    skipRows + " rows to skip, " + Words.count(header.size(), "column"),
                     "at most 200 rows and " + MOST_COLUMNS + " columns",
                     "Correct the number."));
         }

@@ -4,7 +4,7 @@ import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 
-/** How dates are written in sentences. */
+/** How dates and numbers of things are written in sentences. */
 public final class Words {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
 
@@ -13,5 +13,10 @@ public final class Words {
     /** {@code 4 Jun 2026}. */
     public static String day(LocalDate day) {
         return DAY.format(day);
+    }
+
+    /** {@code 1 line}, {@code 2 lines}. */
+    public static String count(int count, String one) {
+        return count + " " + one + (count == 1 ? "" : "s");
     }
 }

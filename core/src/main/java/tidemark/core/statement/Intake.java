@@ -303,8 +303,8 @@ public record Intake(
                 refusals.add(new Problem(
                         "statement.overlap",
                         "",
-                        sorted.fresh().size() + " lines from " + Words.day(from) + " to " + Words.day(to)
-                                + " that were not read before, the first of " + Words.day(first.bookingDate()) + ", "
+                        Words.count(sorted.fresh().size(), "line") + " from " + Words.day(from) + " to " + Words.day(to)
+                                + " not read before, the first of " + Words.day(first.bookingDate()) + ", "
                                 + first.title() + ", " + amount(first.minorUnits()),
                         "no new lines up to " + Words.day(before) + ", to which this account has been read",
                         "Take back the statement of those days, then read this one in its place."));
@@ -323,7 +323,8 @@ public record Intake(
                         Problem.atLine(
                                 first.fileLine(),
                                 "statement.late",
-                                sorted.fresh().size() + " lines of days that were read before, the first of "
+                                Words.count(sorted.fresh().size(), "line")
+                                        + " of days that were read before, the first of "
                                         + Words.day(first.line().bookingDate()) + ", "
                                         + first.line().title() + ", "
                                         + amount(first.line().minorUnits()),
@@ -335,7 +336,8 @@ public record Intake(
                 breaks.add(new Problem(
                         "statement.unlike",
                         "",
-                        "a file that lacks " + sorted.missing().size() + " lines read before, the first of "
+                        "a file that lacks " + Words.count(sorted.missing().size(), "line")
+                                + " read before, the first of "
                                 + Words.day(first.bookingDate()) + ", " + first.title() + ", "
                                 + amount(first.minorUnits()),
                         "all lines of the days it covers",

@@ -19,13 +19,14 @@ import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 
 /** A good file with one thing made wrong: what is told of it, where, and what was found there. */
-class RefusedFilesTest {
+public class RefusedFilesTest {
     private static Arguments wrong(String good, String part, String instead, String code, String where, String found) {
         assertTrue(good.contains(part), part);
         return Arguments.of(good.replace(part, instead), code, where, found);
     }
 
-    static Stream<Arguments> files() {
+    /** File, code, where and found. */
+    public static Stream<Arguments> files() {
         String mt = FormatExamplesTest.MT;
         String mt942 = FormatExamplesTest.MT942;
         String bai = FormatExamplesTest.BAI;
