@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { api, data } from '../shared/api';
+import { api, data, refuses } from '../shared/api';
 import { Problems } from '../shared/Problems';
 import { Gate } from './NewPasswordPage';
 
@@ -34,6 +34,7 @@ export function FirstRunPage() {
         <Form.Control
           type={type}
           value={form[key]}
+          isInvalid={refuses(create.error, key)}
           autoComplete={type === 'password' ? 'new-password' : 'off'}
           onChange={(e) => setForm({ ...form, [key]: e.target.value })}
           required
@@ -43,15 +44,17 @@ export function FirstRunPage() {
     );
   }
   return (
-    <Gate>
+    <Gate wide>
       <p>These books are empty. Name the company that keeps them and the person who looks after them.</p>
       <Form onSubmit={submit}>
-        {field('companyName', 'Company', 'The legal entity, as it stands on its papers.')}
-        {field('currency', 'Currency of the books', 'An ISO code such as USD or EUR.')}
-        {field('name', 'Your name', 'It stands on what you sign.')}
-        {field('login', 'Sign-in name', 'Letters, digits, dots and dashes.')}
-        {field('code', 'Code of the server', 'It stands on the console where the server was started.')}
-        {field('password', 'Password', 'At least 10 characters; a few words will do.', 'password')}
+        <div className="gate-fields">
+          {field('companyName', 'Company', 'The legal entity, as it stands on its papers.')}
+          {field('currency', 'Currency of the books', 'An ISO code such as USD or EUR.')}
+          {field('name', 'Your name', 'It stands on what you sign.')}
+          {field('login', 'Sign-in name', 'Letters, digits, dots and dashes.')}
+          {field('code', 'Code of the server', 'It stands on the console where the server was started.')}
+          {field('password', 'Password', 'At least 10 characters; a few words will do.', 'password')}
+        </div>
         <Problems error={create.error} />
         <Button type="submit" disabled={create.isPending}>
           Open the books

@@ -8,10 +8,10 @@ import { PasswordFields } from './PasswordFields';
 import { SecondFactorSetUp } from './SecondFactor';
 
 /** A page before the books: something is to be done first. */
-export function Gate({ children }: { children: ReactNode }) {
+export function Gate({ wide = false, children }: { wide?: boolean; children: ReactNode }) {
   return (
     <main className="gate">
-      <div className="gate-sheet">
+      <div className={wide ? 'gate-sheet wide' : 'gate-sheet'}>
         <h1>Tide Mark</h1>
         <WaveLine />
         {children}
@@ -28,7 +28,7 @@ function SignOut() {
     onSettled: () => queries.resetQueries(),
   });
   return (
-    <Button variant="link" disabled={out.isPending} onClick={() => out.mutate()}>
+    <Button variant="link" className="sign-out" disabled={out.isPending} onClick={() => out.mutate()}>
       Sign out
     </Button>
   );
@@ -52,7 +52,7 @@ export function NewPasswordPage() {
           change.mutate();
         }}
       >
-        <PasswordFields old={old} fresh={fresh} onOld={setOld} onFresh={setFresh} />
+        <PasswordFields old={old} fresh={fresh} onOld={setOld} onFresh={setFresh} error={change.error} />
         <Problems error={change.error} />
         <Button type="submit" disabled={change.isPending}>
           Change the password

@@ -31,7 +31,7 @@ export function PasswordDialog({ onClose }: { onClose: () => void }) {
             change.mutate();
           }}
         >
-          <PasswordFields old={old} fresh={fresh} onOld={setOld} onFresh={setFresh} />
+          <PasswordFields old={old} fresh={fresh} onOld={setOld} onFresh={setFresh} error={change.error} />
           <Problems error={change.error} title="Not changed." />
           {change.isSuccess ? (
             <p role="status">Changed. The new one holds from now on; you were signed out everywhere else.</p>

@@ -1,4 +1,5 @@
 import { Form } from 'react-bootstrap';
+import { refuses } from '../shared/api';
 
 /** The present password and the new one. */
 export function PasswordFields({
@@ -6,11 +7,13 @@ export function PasswordFields({
   fresh,
   onOld,
   onFresh,
+  error,
 }: {
   old: string;
   fresh: string;
   onOld: (old: string) => void;
   onFresh: (fresh: string) => void;
+  error: unknown;
 }) {
   return (
     <>
@@ -20,6 +23,7 @@ export function PasswordFields({
           type="password"
           autoComplete="current-password"
           value={old}
+          isInvalid={refuses(error, 'old')}
           autoFocus
           onChange={(e) => onOld(e.target.value)}
           required
@@ -31,6 +35,7 @@ export function PasswordFields({
           type="password"
           autoComplete="new-password"
           value={fresh}
+          isInvalid={refuses(error, 'fresh')}
           onChange={(e) => onFresh(e.target.value)}
           required
         />

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { api, data, type Schemas } from '../shared/api';
+import { api, data, refuses, type Schemas } from '../shared/api';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 
@@ -32,21 +32,20 @@ export function SecondFactorSetUp({ onDone }: { onDone: () => void }) {
           Beside the password, the sign-in then asks for six digits that a device of yours shows, new ones
           every half minute. Any app for time-based codes will do.
         </p>
-        <div className="d-flex gap-2 align-items-end">
-          <Form.Group controlId="set-up-password" className="flex-grow-1">
-            <Form.Label>Your password</Form.Label>
-            <Form.Control
-              type="password"
-              autoComplete="current-password"
-              value={password}
-              onChange={(e) => setPassword(e.target.value)}
-            />
-          </Form.Group>
-          <Button type="submit" variant="outline-secondary" disabled={offer.isPending || !password}>
-            Set up a second factor
-          </Button>
-        </div>
+        <Form.Group controlId="set-up-password" className="mb-2">
+          <Form.Label>Your password</Form.Label>
+          <Form.Control
+            type="password"
+            autoComplete="current-password"
+            value={password}
+            isInvalid={refuses(offer.error, 'password')}
+            onChange={(e) => setPassword(e.target.value)}
+          />
+        </Form.Group>
         <Problems error={offer.error} title="Not set up yet." />
+        <Button type="submit" variant="outline-secondary" disabled={offer.isPending || !password}>
+          Set up a second factor
+        </Button>
       </Form>
     );
   }
@@ -70,6 +69,7 @@ export function SecondFactorSetUp({ onDone }: { onDone: () => void }) {
               autoComplete="one-time-code"
               maxLength={7}
               value={code}
+              isInvalid={refuses(begin.error, 'code')}
               autoFocus
               onChange={(e) => setCode(e.target.value)}
               required
@@ -151,6 +151,7 @@ export function SecondFactorPart({ on, spareCodes }: { on: boolean; spareCodes: 
                   type="password"
                   autoComplete="current-password"
                   value={password}
+                  isInvalid={refuses(end.error, 'password')}
                   onChange={(e) => setPassword(e.target.value)}
                 />
               </Form.Group>

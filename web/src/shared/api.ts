@@ -28,6 +28,11 @@ export class Refusal extends Error {
   }
 }
 
+/** Whether a refusal is of this field. */
+export function refuses(error: unknown, field: string): boolean {
+  return error instanceof Refusal && error.problems.some((p) => p.where === field);
+}
+
 function cookie(name: string): string {
   const found = document.cookie.split('; ').find((c) => c.startsWith(`${name}=`));
   return found ? decodeURIComponent(found.slice(name.length + 1)) : '';
