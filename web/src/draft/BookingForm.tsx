@@ -12,14 +12,13 @@ import { newKey, Unanswered } from '../shared/sending';
 import { useSettled } from '../shared/useSettled';
 import { OnlyLooks } from './OnlyLooks';
 import { forgetUnfinished, keepUnfinished, unfinished } from './unfinished';
-import type { DraftKind } from './useDraft';
 
 type Booked = Schemas['BookedView'];
 
 interface Props<B, R> {
   title: string;
   back: [path: string, label: string];
-  kind: DraftKind;
+  kind: string;
   /** Below the company, such as {@code /invoices}. */
   path: string;
   body: B;

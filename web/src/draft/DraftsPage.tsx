@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
+import { forms } from '../capabilities';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { useHere } from '../session/session';
 import { api, data, send, type Schemas } from '../shared/api';
@@ -13,17 +14,16 @@ import { grouped } from '../shared/money';
 import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts, useSetUp } from '../shared/useBooks';
-import type { DraftKind } from './useDraft';
-
-const KINDS: Record<DraftKind, [words: string, path: string]> = {
-  ENTRY: ['Entry', '/ledger/new'],
-  INVOICE: ['Invoice', '/invoices/new'],
-  RECEIPT: ['Receipt', '/receipts/new'],
-  PAYMENT: ['Payment', '/payments/new'],
-  TRANSFER: ['Transfer', '/transfers/new'],
-};
 
 type Run = Schemas['RunView'];
+
+const formOf = (draft: Schemas['DraftView']) => forms.find((f) => f.kind === draft.kind);
+
+/** The way to the form that goes on with a draft. */
+function DraftLink({ draft }: { draft: Schemas['DraftView'] }) {
+  const form = formOf(draft);
+  return form ? <Link to={`${form.path}?draft=${draft.id}`}>{draft.title}</Link> : draft.title;
+}
 
 /** Drafts to go on with, and to post together; and what became of the last ones. */
 export default function DraftsPage() {
@@ -49,7 +49,7 @@ export default function DraftsPage() {
           params: {
             path: { companyId: company.id },
             query: {
-              ...(f.kind && { kind: f.kind as DraftKind }),
+              ...(f.kind && { kind: f.kind }),
               ...(f.site && { site: Number(f.site) }),
               ...(f.account && { account: Number(f.account) }),
               person: f.person,
@@ -103,9 +103,9 @@ export default function DraftsPage() {
                     />
                   </td>
                   <th scope="row">
-                    <Link to={`${KINDS[d.kind][1]}?draft=${d.id}`}>{d.title}</Link>
+                    <DraftLink draft={d} />
                     <div className="quiet">
-                      {[KINDS[d.kind][0], d.account, d.site].filter((t) => t).join(', ')}
+                      {[formOf(d)?.words, d.account, d.site].filter((t) => t).join(', ')}
                     </div>
                   </th>
                   <td className="text-nowrap">{fullDate(d.date)}</td>
@@ -163,7 +163,7 @@ function Filters({
         label="Kind"
         empty="Any"
         value={f.kind}
-        choices={Object.entries(KINDS).map(([k, [words]]) => [k, words])}
+        choices={forms.map((k) => [k.kind, k.words])}
         onChange={(kind) => set({ kind })}
       />
       <ChoiceField

@@ -2,17 +2,15 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useHere } from '../session/session';
-import { api, data, type Schemas } from '../shared/api';
+import { api, data } from '../shared/api';
 import { keys } from '../shared/keys';
 import { unfinished } from './unfinished';
-
-export type DraftKind = Schemas['DraftView']['kind'];
 
 /**
  * What a form begins with: the draft that the address names, or else what was typed there last and left. An address that
  * says more, such as a customer, begins anew.
  */
-export function useDraft(kind: DraftKind) {
+export function useDraft(kind: string) {
   const { company } = useHere();
   const [search] = useSearchParams();
   const id = Number(search.get('draft') ?? 0);

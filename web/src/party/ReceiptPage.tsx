@@ -11,6 +11,7 @@ import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
 import { accountChoices, useChart, useParties, useParty } from '../shared/useBooks';
 import { ItemPicker } from './ItemPicker';
+import { SettlementProposal } from './SettlementProposal';
 
 type Receipt = Schemas['NewReceipt'];
 
@@ -113,12 +114,23 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: Schemas['Dr
         <SiteField className="col-md-6" value={form.siteId} onChange={(siteId) => set({ siteId })} />
       </div>
       {form.partyId > 0 && party.data && (
-        <ItemPicker
-          caption="What it settles"
-          items={party.data.open.filter((i) => i.debit)}
-          parts={form.items}
-          onChange={(items) => set({ items })}
-        />
+        <>
+          <SettlementProposal
+            key={form.partyId}
+            partyId={form.partyId}
+            received
+            amount={form.amount}
+            date={form.date}
+            parts={form.items}
+            onTake={(items) => set({ items })}
+          />
+          <ItemPicker
+            caption="What it settles"
+            items={party.data.open.filter((i) => i.debit)}
+            parts={form.items}
+            onChange={(items) => set({ items })}
+          />
+        </>
       )}
     </BookingForm>
   );

@@ -4,6 +4,7 @@ import { BookingForm } from '../draft/BookingForm';
 import { EMPTY_LINE, GrossLines } from '../draft/GrossLines';
 import { useDraft } from '../draft/useDraft';
 import { ItemPicker } from '../party/ItemPicker';
+import { SettlementProposal } from '../party/SettlementProposal';
 import { useHere } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
@@ -154,6 +155,14 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: Schemas['Dr
       </div>
       {form.partyId !== undefined && party.data && !foreign && (
         <>
+          <SettlementProposal
+            key={form.partyId}
+            partyId={form.partyId}
+            received={false}
+            date={form.date}
+            parts={form.parts.items}
+            onTake={(items) => setParts({ items })}
+          />
           <ItemPicker
             caption="Invoices it settles"
             items={party.data.open.filter((i) => i.credit)}

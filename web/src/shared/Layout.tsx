@@ -1,23 +1,12 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState, type ReactNode } from 'react';
 import { NavLink, useNavigate } from 'react-router';
+import { places } from '../capabilities';
 import { PasswordDialog } from '../session/PasswordDialog';
 import { useHere } from '../session/session';
 import { api, data } from './api';
 import { Finder } from './Finder';
 import { KeysHelp } from './KeysHelp';
-
-const PLACES: [string, string][] = [
-  ['/', 'Today'],
-  ['/reconcile', 'Reconcile'],
-  ['/statements', 'Statements'],
-  ['/payments', 'Payments'],
-  ['/parties', 'Customers and suppliers'],
-  ['/ledger', 'Ledger'],
-  ['/drafts', 'Drafts'],
-  ['/activity', 'Activity'],
-  ['/set-up', 'Set-up'],
-];
 
 /** The bar over every page: where one can go, find anything, who one is. */
 export function Layout({ children }: { children: ReactNode }) {
@@ -60,11 +49,13 @@ export function Layout({ children }: { children: ReactNode }) {
           Tide Mark
         </span>
         <nav aria-label="Main">
-          {PLACES.filter(([path]) => path !== '/set-up' || canAdminister).map(([path, label]) => (
-            <NavLink key={path} to={path} end={path === '/'}>
-              {label}
-            </NavLink>
-          ))}
+          {places
+            .filter((p) => !p.administers || canAdminister)
+            .map((p) => (
+              <NavLink key={p.path} to={p.path} end={p.path === '/'}>
+                {p.label}
+              </NavLink>
+            ))}
         </nav>
         <Finder />
         {session.companies.length > 1 && (

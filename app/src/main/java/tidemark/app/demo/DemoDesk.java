@@ -8,7 +8,6 @@ import java.util.Objects;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccount;
-import tidemark.app.draft.Draft;
 import tidemark.app.draft.Drafts;
 import tidemark.app.party.Invoices;
 import tidemark.app.party.Receipts;
@@ -155,7 +154,7 @@ class DemoDesk {
     private void drafts(DemoLedger.Place place, BankAccount operating) {
         keep(
                 place,
-                Draft.Kind.ENTRY,
+                "ENTRY",
                 Map.of(
                         "date", "2026-06-30",
                         "reference", "",
@@ -164,7 +163,7 @@ class DemoDesk {
                         "lines", List.of(line("6150", "640.00", ""), line("1400", "", "640.00"))));
         keep(
                 place,
-                Draft.Kind.ENTRY,
+                "ENTRY",
                 Map.of(
                         "date", "2026-06-30",
                         "reference", "",
@@ -173,7 +172,7 @@ class DemoDesk {
                         "lines", List.of(line("6010", "1,125.00", ""), line("1590", "", "1,120.00"))));
         keep(
                 place,
-                Draft.Kind.PAYMENT,
+                "PAYMENT",
                 Map.of(
                         "bankAccountId", operating.id(),
                         "kind", "CHECK",
@@ -197,7 +196,7 @@ class DemoDesk {
         return Map.of("account", account, "debit", debit, "credit", credit, "party", "", "text", "");
     }
 
-    private void keep(DemoLedger.Place place, Draft.Kind kind, Map<String, Object> body) {
+    private void keep(DemoLedger.Place place, String kind, Map<String, Object> body) {
         drafts.keep(place.companyId(), null, 0, kind, body, MAREN);
     }
 }

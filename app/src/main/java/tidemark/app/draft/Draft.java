@@ -15,15 +15,6 @@ import tidemark.app.database.LockedRow;
 @Entity
 @GuardedBy(LockedRow.DRAFT)
 public class Draft extends MasterRow {
-    /** What it becomes when it is posted. */
-    public enum Kind {
-        ENTRY,
-        INVOICE,
-        RECEIPT,
-        PAYMENT,
-        TRANSFER
-    }
-
     /** A draft is posted or discarded once. */
     public enum State {
         OPEN,
@@ -34,8 +25,7 @@ public class Draft extends MasterRow {
     private @Nullable Long siteId;
     private @Nullable Long bankAccountId;
 
-    @Enumerated(EnumType.STRING)
-    private Kind kind;
+    private String kind;
 
     private String title;
     private String amount;
@@ -53,7 +43,7 @@ public class Draft extends MasterRow {
 
     protected Draft() {}
 
-    Draft(long companyId, Kind kind, String madeBy, Instant madeAt) {
+    Draft(long companyId, String kind, String madeBy, Instant madeAt) {
         super(companyId);
         this.kind = kind;
         this.madeBy = madeBy;
@@ -90,7 +80,8 @@ public class Draft extends MasterRow {
         return bankAccountId;
     }
 
-    public Kind kind() {
+    /** Of the form that it keeps, as its {@code BookingForm} says. */
+    public String kind() {
         return kind;
     }
 

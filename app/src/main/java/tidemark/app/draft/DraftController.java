@@ -34,13 +34,15 @@ class DraftController {
 
     /** @param version of the draft as it was opened; 0 for a new one */
     record KeptDraft(
-            Draft.@NotNull Kind kind, int version, @NotNull Map<String, Object> body) {}
+            @NotNull @Size(max = 20) String kind,
+            int version,
+            @NotNull Map<String, Object> body) {}
 
     @GetMapping("/drafts")
     @Requires(Right.LOOK)
     Drafts.DraftList list(
             @PathVariable long companyId,
-            @RequestParam(required = false) Draft.@Nullable Kind kind,
+            @RequestParam(required = false) @Nullable String kind,
             @RequestParam(required = false) @Nullable Long site,
             @RequestParam(required = false) @Nullable Long account,
             @RequestParam(defaultValue = "") String person,

@@ -6,18 +6,15 @@ import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tidemark.app.access.Actor;
+import tidemark.app.ledger.BookingForm;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.ledger.ManualEntries;
-import tidemark.app.party.Invoices;
-import tidemark.app.party.Parties;
-import tidemark.app.party.Receipts;
-import tidemark.app.payment.Payments;
-import tidemark.app.payment.Transfers;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
@@ -27,59 +24,49 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Reads the form that a draft keeps, and posts it through the service that the form itself would have asked. */
+/** Reads the form that a draft keeps, and posts it through the capability that brought the form. */
 @Component
 class DraftForms {
-    private final ManualEntries manual;
-    private final Invoices invoices;
-    private final Receipts receipts;
-    private final Payments payments;
-    private final Transfers transfers;
-    private final Parties parties;
+    private final Map<String, BookingForm<?>> forms = new TreeMap<>();
     private final Validator validator;
     private final JsonMapper json;
 
-    DraftForms(
-            ManualEntries manual,
-            Invoices invoices,
-            Receipts receipts,
-            Payments payments,
-            Transfers transfers,
-            Parties parties,
-            Validator validator,
-            JsonMapper json) {
-        this.manual = manual;
-        this.invoices = invoices;
-        this.receipts = receipts;
-        this.payments = payments;
-        this.transfers = transfers;
-        this.parties = parties;
+    DraftForms(List<BookingForm<?>> forms, Validator validator, JsonMapper json) {
         this.validator = validator;
         this.json = json;
+        for (BookingForm<?> form : forms) {
+            if (this.forms.put(form.kind(), form) != null) {
+                throw new IllegalStateException("two forms are called " + form.kind());
+            }
+        }
+    }
+
+    /** @throws RuleViolation {@code draft.kind} where no form is called so */
+    BookingForm<?> form(String kind) {
+        BookingForm<?> form = forms.get(kind);
+        if (form == null) {
+            throw new RuleViolation(
+                    "draft.kind",
+                    "kind",
+                    "“" + kind + "”",
+                    "one of " + String.join(", ", forms.keySet()),
+                    "Keep the draft from a form that books.");
+        }
+        return form;
     }
 
     /** @param accountingDate in place of the form's own, where given */
     Ledger.Booked post(Draft draft, @Nullable LocalDate accountingDate, Actor actor) {
-        String who = actor.name();
-        ObjectNode form = (ObjectNode) json.readTree(draft.body());
+        BookingForm<?> form = form(draft.kind());
+        ObjectNode body = (ObjectNode) json.readTree(draft.body());
         if (accountingDate != null) {
-            form.put(draft.kind() == Draft.Kind.TRANSFER ? "fromDate" : "date", accountingDate.toString());
-            if (date(text(form, "toDate"), accountingDate).isBefore(accountingDate)) {
-                form.put("toDate", accountingDate.toString());
-            }
+            form.redate(body, accountingDate);
         }
-        long company = draft.companyId();
-        return switch (draft.kind()) {
-            case ENTRY -> manual.book(company, read(form, ManualEntries.NewEntry.class), who);
-            case INVOICE -> invoices.book(company, read(form, Invoices.NewInvoice.class), who);
-            case RECEIPT ->
-                receipts.book(company, read(form, Receipts.NewReceipt.class), who)
-                        .booked();
-            case PAYMENT ->
-                payments.make(company, read(form, Payments.NewPayment.class), actor)
-                        .booked();
-            case TRANSFER -> transfers.make(company, read(form, Transfers.NewTransfer.class), who);
-        };
+        return book(form, draft.companyId(), body, actor);
+    }
+
+    private <T> Ledger.Booked book(BookingForm<T> form, long companyId, ObjectNode body, Actor actor) {
+        return form.book(companyId, read(body, form.type()), actor);
     }
 
     private <T> T read(ObjectNode form, Class<T> type) {
@@ -118,25 +105,11 @@ class DraftForms {
             Set<Long> bankAccounts) {}
 
     /** What is listed of a form as far as it goes; the amount is empty where it cannot be added up yet. */
-    Draft.Summary summary(Draft.Kind kind, JsonNode form, Place place) {
-        CurrencyUnit currency = place.currency();
-        List<String> amounts = new ArrayList<>();
-        switch (kind) {
-            case ENTRY -> form.path("lines").forEach(l -> amounts.add(text(l, "debit")));
-            case INVOICE -> form.path("lines").forEach(l -> amounts.add(text(l, "amount")));
-            case RECEIPT, TRANSFER -> amounts.add(text(form, "amount"));
-            case PAYMENT -> {
-                form.path("parts").path("items").forEach(l -> amounts.add(text(l, "amount")));
-                form.path("parts").path("expenses").forEach(l -> amounts.add(text(l, "amount")));
-                amounts.add(text(form.path("parts"), "onAccount"));
-            }
-        }
-        String party = form.path("partyId").asLong(0) == 0
-                ? text(form, "payee")
-                : parties.get(place.companyId(), form.path("partyId").asLong()).name();
+    Draft.Summary summary(String kind, JsonNode body, Place place) {
+        BookingForm<?> form = form(kind);
         String title = String.join(
                 ", ",
-                List.of(text(form, "number"), party, text(form, "text")).stream()
+                List.of(text(body, "number"), form.about(place.companyId(), body), text(body, "text")).stream()
                         .filter(t -> !t.isBlank())
                         .toList());
         if (title.isEmpty()) {
@@ -144,10 +117,10 @@ class DraftForms {
         }
         return new Draft.Summary(
                 title.length() > 200 ? title.substring(0, 199) + "…" : title,
-                sum(amounts, currency, place.style()),
-                date(text(form, kind == Draft.Kind.TRANSFER ? "fromDate" : "date"), place.today()),
-                id(form, "siteId", place.sites()),
-                id(form, kind == Draft.Kind.TRANSFER ? "fromAccountId" : "bankAccountId", place.bankAccounts()));
+                sum(form.amounts(body), place.currency(), place.style()),
+                date(text(body, form.dateField()), place.today()),
+                id(body, "siteId", place.sites()),
+                id(body, form.bankAccountField(), place.bankAccounts()));
     }
 
     private static String text(JsonNode node, String field) {

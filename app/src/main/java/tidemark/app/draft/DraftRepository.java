@@ -21,7 +21,7 @@ interface DraftRepository extends MasterRows<Draft> {
             order by d.id""")
     List<Draft> list(
             long company,
-            Draft.@Nullable Kind kind,
+            @Nullable String kind,
             @Nullable Long site,
             @Nullable Long account,
             String person,

@@ -79,7 +79,7 @@ public class Drafts {
 
     public record DraftView(
             long id,
-            Draft.Kind kind,
+            String kind,
             String title,
             String amount,
             LocalDate date,
@@ -97,7 +97,7 @@ public class Drafts {
 
     /** What a list of drafts shows; absent for all. */
     public record Filter(
-            Draft.@Nullable Kind kind,
+            @Nullable String kind,
             @Nullable Long site,
             @Nullable Long account,
             String person,
@@ -185,7 +185,7 @@ public class Drafts {
     /** Keeps a form as it is; a version older than what is kept is told apart, and nothing is overwritten. */
     @Transactional
     public DraftView keep(
-            long companyId, @Nullable Long id, int version, Draft.Kind kind, Map<String, Object> body, String who) {
+            long companyId, @Nullable Long id, int version, String kind, Map<String, Object> body, String who) {
         Draft draft;
         if (id == null) {
             draft = new Draft(companyId, kind, who, clock.instant());

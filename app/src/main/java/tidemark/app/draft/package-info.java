@@ -1,4 +1,4 @@
-/** Drafts of entries, invoices, receipts, payments and transfers, and their posting in batches. Uses {@code payment}, {@code party} and below. */
+/** Drafts of whatever forms the capabilities bring, and their posting in batches. Uses {@code ledger} and below. */
 @NullMarked
 package tidemark.app.draft;
 

@@ -78,6 +78,12 @@ public class Parties implements PartyNames {
         return parties.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("customer or supplier"));
     }
 
+    /** The name of a customer or supplier; empty for the identifier 0, which is nobody's. */
+    @Transactional(readOnly = true)
+    public String nameOf(long companyId, long id) {
+        return id == 0 ? "" : get(companyId, id).name();
+    }
+
     @Transactional(readOnly = true)
     public List<Party> list(long companyId, Control control) {
         return parties.findByCompanyIdAndControlOrderByName(companyId, control);

@@ -47,6 +47,7 @@ public class PartyController {
     private final LedgerViews ledgerViews;
     private final BankAccounts bankAccounts;
     private final Companies companies;
+    private final SettlementProposals proposals;
 
     PartyController(
             Parties parties,
@@ -56,8 +57,10 @@ public class PartyController {
             OpenItems items,
             LedgerViews ledgerViews,
             BankAccounts bankAccounts,
-            Companies companies) {
+            Companies companies,
+            SettlementProposals proposals) {
         this.companies = companies;
+        this.proposals = proposals;
         this.parties = parties;
         this.views = views;
         this.invoices = invoices;
@@ -125,6 +128,16 @@ public class PartyController {
                 body.control(),
                 body.card(companies.get(companyId).amountStyle()),
                 actor.name());
+    }
+
+    /** What a payment settles, as far as its amount and the numbers that came with it tell; changes nothing. */
+    @PostMapping("/parties/{partyId}/settlement-proposal")
+    @Requires(Right.PREPARE)
+    SettlementProposals.ProposalView propose(
+            @PathVariable long companyId,
+            @PathVariable long partyId,
+            @RequestBody @Valid SettlementProposals.Known body) {
+        return proposals.propose(companyId, partyId, body);
     }
 
     @GetMapping("/parties/{partyId}")

@@ -196,7 +196,7 @@ public final class NewCompany {
         return form;
     }
 
-    static Map<String, Object> part(long item, String amount, String discount) {
+    public static Map<String, Object> part(long item, String amount, String discount) {
         return Map.of("itemId", item, "amount", amount, "discount", discount);
     }
 

@@ -335,4 +335,73 @@ class PartiesTest {
         assertEquals(404, c.post("/receipts", receipt).status());
         assertEquals("100.00", c.open(pell, id));
     }
+
+    @Test
+    void proposal_findsWhatAPaymentSettles_byAmountByNumberAndWithoutWhatIsReserved(RunningApp.App app) {
+        NewCompany own = new NewCompany(app);
+        long customer = own.party("RECEIVABLES", "Merrow Rentals", 2);
+        long first = own.invoiced(customer, "R-1001", "2026-06-02", "100.00", "4010");
+        long second = own.invoiced(customer, "R-1002", "2026-06-20", "250.00", "4010");
+        String path = "/parties/" + customer + "/settlement-proposal";
+        JsonNode one = ok(own.post(path, payment(true, "98.00", "2026-06-10", "")));
+        assertEquals("ONE_ITEM", one.path("basis").asString(), one.toString());
+        assertEquals(first, one.path("items").get(0).path("itemId").asLong());
+        assertEquals("98.00", one.path("items").get(0).path("amount").asString());
+        assertEquals("2.00", one.path("items").get(0).path("discount").asString());
+        assertEquals("Invoice R-1001 comes to this amount.", one.path("told").asString());
+        JsonNode late = ok(own.post(path, payment(true, "98.00", "2026-06-20", "")));
+        assertEquals("OLDEST", late.path("basis").asString(), "after the tenth day there is no discount");
+        JsonNode both = ok(own.post(path, payment(true, "345.00", "2026-06-20", "")));
+        assertEquals("SUM", both.path("basis").asString(), both.toString());
+        JsonNode number =
+                ok(own.post(path, payment(true, "", "2026-06-20", "Remittance of Merrow: R 1002, thank you")));
+        assertEquals("NUMBERS", number.path("basis").asString());
+        assertEquals(second, number.path("items").get(0).path("itemId").asLong());
+        assertEquals(
+                "NOTHING",
+                ok(own.post(path, payment(false, "98.00", "2026-06-10", "")))
+                        .path("basis")
+                        .asString(),
+                "it owes us, we owe it nothing");
+        Answer unfit = own.post(path, payment(true, "12,5", "2026-06-10", ""));
+        assertEquals(
+                "amount",
+                unfit.body().path("problems").get(0).path("where").asString(),
+                unfit.body().toString());
+
+        // what is proposed is booked just as it stands
+        ok(own.post(
+                "/receipts",
+                Map.of(
+                        "partyId",
+                        customer,
+                        "date",
+                        "2026-06-10",
+                        "account",
+                        "1250",
+                        "amount",
+                        "98.00",
+                        "reference",
+                        "",
+                        "text",
+                        "",
+                        "items",
+                        List.of(Map.of("itemId", first, "amount", "98.00", "discount", "2.00")))));
+        assertEquals(1, own.get("/parties/" + customer).path("open").size());
+
+        long supplier = own.party("PAYABLES", "Orrin Paints", 0);
+        long owed = own.invoiced(supplier, "P-7", "2026-06-02", "80.00", "6010");
+        long bank = own.bankAccount("Operating", "", "1000.00");
+        ok(own.post(
+                "/payments",
+                own.payment(bank, supplier, "", "2026-12-01", List.of(NewCompany.part(owed, "30.00", "")), "")));
+        JsonNode rest = ok(
+                own.post("/parties/" + supplier + "/settlement-proposal", payment(false, "80.00", "2026-06-20", "")));
+        assertEquals("50.00", rest.path("items").get(0).path("amount").asString(), "30.00 waits to be paid already");
+        assertEquals("30.00", rest.path("rest").asString());
+    }
+
+    private static Map<String, Object> payment(boolean received, String amount, String date, String numbers) {
+        return Map.of("received", received, "amount", amount, "date", date, "numbers", numbers);
+    }
 }

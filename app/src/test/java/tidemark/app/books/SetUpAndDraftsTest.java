@@ -431,4 +431,15 @@ class SetUpAndDraftsTest {
                 c.get("/ledger/trial-balance?date=2026-05-31").path("debits").asString());
         c.checkBooks();
     }
+
+    @Test
+    void draftOfAFormThatNobodyBrings_isNotKept(RunningApp.App app) {
+        NewCompany own = new NewCompany(app);
+        Answer answer = own.post("/drafts", Map.of("kind", "GIFT", "version", 0, "body", Map.of()));
+        assertEquals("draft.kind", answer.code(), answer.body().toString());
+        assertEquals(
+                "one of ENTRY, INVOICE, PAYMENT, RECEIPT, TRANSFER",
+                answer.body().path("problems").get(0).path("expected").asString());
+        assertEquals(0, own.get("/drafts").path("drafts").size());
+    }
 }

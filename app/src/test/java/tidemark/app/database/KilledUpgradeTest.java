@@ -93,8 +93,13 @@ class KilledUpgradeTest {
         Files.createDirectories(first);
         Files.copy(old, first.resolve(old.getFileName()));
         long began = System.nanoTime();
-        assertEquals(0, upgrade(first).waitFor(), () -> log(first));
+        Process whole = upgrade(first);
+        long atWork = atWork(whole, first);
+        long working = System.nanoTime();
+        assertEquals(0, whole.waitFor(), () -> log(first));
+        assertTrue(atWork >= 0, "the upgrade was seen at work");
         long takes = TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - began);
+        long works = TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - working);
         assertEquals("7, 5000, new", held(new BooksFile(first)));
         Random random = new Random(20_261_129);
         AtomicInteger inTheMiddle = new AtomicInteger();
@@ -102,9 +107,11 @@ class KilledUpgradeTest {
         try (ExecutorService lanes = Executors.newFixedThreadPool(2)) {
             for (int i = 1; i <= KILLS; i++) {
                 String kill = "kill" + i;
-                long moment = takes * (20 + random.nextInt(85)) / 100;
+                // half of them anywhere, half of them counted from when the upgrade is seen at work, however fast it is
+                boolean seen = i % 2 == 0;
+                long moment = seen ? random.nextLong(works + 1) : takes * (20 + random.nextInt(85)) / 100;
                 running.add(lanes.submit(() -> {
-                    inTheMiddle.addAndGet(killed(old, dir.resolve(kill), moment) ? 1 : 0);
+                    inTheMiddle.addAndGet(killed(old, dir.resolve(kill), seen, moment) ? 1 : 0);
                     return null;
                 }));
             }
@@ -112,14 +119,28 @@ class KilledUpgradeTest {
         for (Future<?> one : running) {
             one.get();
         }
-        assertTrue(inTheMiddle.get() > 0, "no kill met the upgrade at work");
+        assertTrue(inTheMiddle.get() >= KILLS / 8, inTheMiddle + " kills met the upgrade at work");
+    }
+
+    /** Waits until the upgrade works on its copy; below zero where it ended before that was seen. */
+    private static long atWork(Process process, Path data) throws InterruptedException {
+        long began = System.nanoTime();
+        while (!Files.exists(data.resolve("upgrade"))) {
+            if (process.waitFor(1, TimeUnit.MILLISECONDS)) {
+                return -1;
+            }
+        }
+        return System.nanoTime() - began;
     }
 
     /** Whether the kill met the upgrade at work. */
-    private static boolean killed(Path old, Path data, long moment) throws Exception {
+    private static boolean killed(Path old, Path data, boolean seen, long moment) throws Exception {
         Files.createDirectories(data);
         Files.copy(old, data.resolve(old.getFileName()));
         Process process = upgrade(data);
+        if (seen) {
+            atWork(process, data);
+        }
         process.waitFor(moment, TimeUnit.MILLISECONDS);
         process.destroyForcibly().waitFor();
         boolean inTheMiddle = Files.exists(data.resolve("upgrade"));

@@ -1,0 +1,11 @@
+import { lazy } from 'react';
+import type { Capability } from '../capabilities';
+
+const DraftsPage = lazy(() => import('./DraftsPage'));
+
+export const capability: Capability = {
+  routes: {
+    '/drafts': DraftsPage,
+  },
+  places: [{ path: '/drafts', label: 'Drafts', order: 7 }],
+};

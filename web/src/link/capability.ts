@@ -1,0 +1,10 @@
+import { lazy } from 'react';
+import type { Capability } from '../capabilities';
+
+const BankLinksPage = lazy(() => import('./BankLinksPage'));
+
+export const capability: Capability = {
+  routes: {
+    '/bank-links': BankLinksPage,
+  },
+};

@@ -1,0 +1,10 @@
+import { lazy } from 'react';
+import type { Capability } from '../capabilities';
+
+const RulesPage = lazy(() => import('./RulesPage'));
+
+export const capability: Capability = {
+  routes: {
+    '/rules': RulesPage,
+  },
+};
