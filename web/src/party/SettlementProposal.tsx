@@ -73,7 +73,7 @@ export function SettlementProposal({
         )}
         <TextField
           className="col-md-8"
-          label="Numbers on the remittance slip"
+          label={received ? 'Numbers on the remittance slip' : 'Numbers of the invoices'}
           max={20_000}
           value={numbers}
           hint="Typed or pasted; they tick the items that have them."
