@@ -54,7 +54,7 @@ public class Ledger {
     private final ActivityLog activity;
     private final MasterData masterData;
     private final AccountTotals totals;
-    private final List<EntryWatch> watches;
+    private final List<PostingListener> listeners;
     private final EntityManager em;
     private final Clock clock;
 
@@ -67,7 +67,7 @@ public class Ledger {
             ActivityLog activity,
             MasterData masterData,
             AccountTotals totals,
-            List<EntryWatch> watches,
+            List<PostingListener> listeners,
             EntityManager em,
             Clock clock) {
         this.chart = chart;
@@ -78,7 +78,7 @@ public class Ledger {
         this.activity = activity;
         this.masterData = masterData;
         this.totals = totals;
-        this.watches = watches;
+        this.listeners = listeners;
         this.em = em;
         this.clock = clock;
     }
@@ -106,7 +106,7 @@ public class Ledger {
             List<PostedEntry> entries,
             List<PostedLine> lines,
             List<PostedCashEntry> cashEntries,
-            List<EntryWatch.ItemChange> items) {
+            List<PostingListener.ItemChange> items) {
         public static Booked nothing() {
             return new Booked(new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
         }
@@ -162,6 +162,7 @@ public class Ledger {
             booked.entries().add(entry);
             List<PostedLine> own = new ArrayList<>();
             List<PostedLine> controlLines = new ArrayList<>();
+            List<PostedCashEntry> cashOfEntry = new ArrayList<>();
             for (JournalLine line : draft.entry().lines()) {
                 ChartAccount account = java.util.Objects.requireNonNull(byCode.get(line.accountCode()));
                 PostedLine posted = new PostedLine(entry.id(), own.size() + 1, account.id(), entry.entryDate(), line);
@@ -177,13 +178,13 @@ public class Ledger {
                     PostedCashEntry cash =
                             new PostedCashEntry(bank.id(), entry, posted, CheckNumbers.plain(draft.checkNumber()));
                     em.persist(cash);
-                    booked.cashEntries().add(cash);
+                    cashOfEntry.add(cash);
                 }
             }
             booked.lines().addAll(own);
-            if (!controlLines.isEmpty()) {
-                watches.forEach(w -> booked.items().addAll(w.booked(companyId, draft, entry, controlLines)));
-            }
+            booked.cashEntries().addAll(cashOfEntry);
+            PostingListener.Posted posted = new PostingListener.Posted(draft, entry, own, controlLines, cashOfEntry);
+            listeners.forEach(l -> booked.items().addAll(l.booked(companyId, posted)));
             if (booked.entries().size() % BLOCK == 0) {
                 em.flush();
             }
@@ -271,7 +272,7 @@ public class Ledger {
         }
         Map<PartyId, Control> known = new HashMap<>();
         if (!parties.isEmpty()) {
-            watches.forEach(w -> known.putAll(w.parties(company.id(), parties)));
+            listeners.forEach(l -> known.putAll(l.parties(company.id(), parties)));
         }
         Set<String> taxes = new HashSet<>();
         masterData.taxCodes(company.id()).stream().filter(TaxCode::active).forEach(t -> taxes.add(t.code()));

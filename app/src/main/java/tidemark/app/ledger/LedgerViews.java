@@ -33,7 +33,7 @@ public class LedgerViews {
     private final PostedEntryRepository entries;
     private final AccountTotals totals;
     private final AttachmentRepository attachments;
-    private final List<EntryWatch> watches;
+    private final List<PostingListener> listeners;
     private final CashEntryRepository cashEntries;
     private final BankAccounts bankAccounts;
     private final Companies companies;
@@ -43,7 +43,7 @@ public class LedgerViews {
             PostedEntryRepository entries,
             AccountTotals totals,
             AttachmentRepository attachments,
-            List<EntryWatch> watches,
+            List<PostingListener> listeners,
             CashEntryRepository cashEntries,
             BankAccounts bankAccounts,
             Companies companies) {
@@ -51,7 +51,7 @@ public class LedgerViews {
         this.entries = entries;
         this.totals = totals;
         this.attachments = attachments;
-        this.watches = watches;
+        this.listeners = listeners;
         this.cashEntries = cashEntries;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
@@ -95,7 +95,7 @@ public class LedgerViews {
             @Nullable Long reversalOf,
             @Nullable Long reversedBy,
             List<CashView> cashEntries,
-            List<EntryWatch.Link> links,
+            List<PostingListener.Link> links,
             List<AttachmentRepository.Listed> attachments) {}
 
     /** @param warnings what can hardly be meant, in words; it is booked all the same when it is asked for */
@@ -223,7 +223,7 @@ public class LedgerViews {
                 entry.reversalOf(),
                 entries.findByReversalOf(entryId).map(PostedEntry::id).orElse(null),
                 cash,
-                watches.stream()
+                listeners.stream()
                         .flatMap(w -> w.links(companyId, entryId).stream())
                         .toList(),
                 attachments.list(entryId));
@@ -311,12 +311,12 @@ public class LedgerViews {
                         MinorUnits.toDecimal(after, bank.currency())));
             }
         }
-        Map<Long, EntryWatch.ItemChange> items = new LinkedHashMap<>();
+        Map<Long, PostingListener.ItemChange> items = new LinkedHashMap<>();
         booked.items()
                 .forEach(i -> items.merge(
                         i.itemId(),
                         i,
-                        (a, b) -> new EntryWatch.ItemChange(a.itemId(), a.title(), a.before(), b.after())));
+                        (a, b) -> new PostingListener.ItemChange(a.itemId(), a.title(), a.before(), b.after())));
         items.values().stream()
                 .filter(i -> i.before() != i.after())
                 .limit(MOST_EFFECTS)

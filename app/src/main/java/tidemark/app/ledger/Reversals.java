@@ -24,7 +24,7 @@ public class Reversals {
     private final CashEntryRepository cashEntries;
     private final BankAccounts bankAccounts;
     private final CancellingPairs pairs;
-    private final List<EntryWatch> watches;
+    private final List<PostingListener> listeners;
 
     Reversals(
             Ledger ledger,
@@ -33,13 +33,13 @@ public class Reversals {
             BankAccounts bankAccounts,
             // those who tie the pairs reverse entries themselves
             @Lazy CancellingPairs pairs,
-            List<EntryWatch> watches) {
+            List<PostingListener> listeners) {
         this.ledger = ledger;
         this.entries = entries;
         this.cashEntries = cashEntries;
         this.bankAccounts = bankAccounts;
         this.pairs = pairs;
-        this.watches = watches;
+        this.listeners = listeners;
     }
 
     /**
@@ -112,8 +112,8 @@ public class Reversals {
             BankAccount bank = Objects.requireNonNull(banks.get(first.bankAccountId()));
             pairs.cancel(bank, first, booked.cashEntries().get(i), who);
         }
-        watches.forEach(w -> booked.items()
-                .addAll(w.reversed(companyId, original, booked.entries().getFirst(), date, who)));
+        listeners.forEach(l -> booked.items()
+                .addAll(l.reversed(companyId, original, booked.entries().getFirst(), date, who)));
         return booked;
     }
 

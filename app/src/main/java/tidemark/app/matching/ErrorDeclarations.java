@@ -16,13 +16,13 @@ import tidemark.core.problem.RuleViolation;
 @Service
 class ErrorDeclarations {
     private final BankAccounts accounts;
-    private final Matches matches;
+    private final MatchRows matches;
     private final DeclaredErrors errors;
     private final ActivityLog activity;
     private final Clock clock;
 
     ErrorDeclarations(
-            BankAccounts accounts, Matches matches, DeclaredErrors errors, ActivityLog activity, Clock clock) {
+            BankAccounts accounts, MatchRows matches, DeclaredErrors errors, ActivityLog activity, Clock clock) {
         this.accounts = accounts;
         this.matches = matches;
         this.errors = errors;
@@ -112,7 +112,7 @@ class ErrorDeclarations {
     private static void checkNotWaiting(BankAccount account, LocalDate day) {
         boolean waiting = account.heldTo().isAfter(account.mark().date());
         if (waiting && !day.isAfter(account.heldTo())) {
-            throw Matches.prepared(account);
+            throw MatchRows.prepared(account);
         }
     }
 

@@ -26,6 +26,7 @@ public class FirmMatches {
     private final BankAccounts accounts;
     private final Months months;
     private final Matches matches;
+    private final MatchRows matchRows;
     private final ItemMatchRepository rows;
     private final ActivityLog activity;
     private final EntityManager em;
@@ -34,12 +35,14 @@ public class FirmMatches {
             BankAccounts accounts,
             Months months,
             Matches matches,
+            MatchRows matchRows,
             ItemMatchRepository rows,
             ActivityLog activity,
             EntityManager em) {
         this.accounts = accounts;
         this.months = months;
         this.matches = matches;
+        this.matchRows = matchRows;
         this.rows = rows;
         this.activity = activity;
         this.em = em;
@@ -55,7 +58,7 @@ public class FirmMatches {
         List<Candidate> firm = months.beforeChange(account, month).matching().firm();
         Long batch = null;
         for (Candidate c : firm) {
-            List<TakenLine> line = matches.lines(
+            List<TakenLine> line = matchRows.lines(
                     account, c.lines().stream().map(BankLineId::value).toList());
             List<Long> entryIds = c.entries().stream().map(CashEntryId::value).toList();
             List<PostedCashEntry> entry = matches.members(account, line, entryIds, who);
@@ -66,7 +69,7 @@ public class FirmMatches {
                                 .getSingleResult())
                         .longValue();
             }
-            matches.tie(account, line, entry, waited ? ItemMatch.How.BOOKED : ItemMatch.How.FIRM, c, batch, who);
+            matchRows.match(account, line, entry, waited ? ItemMatch.How.BOOKED : ItemMatch.How.FIRM, c, batch, who);
         }
         if (batch != null) {
             activity.record(
@@ -88,7 +91,7 @@ public class FirmMatches {
             throw new Missing("match");
         }
         for (ItemMatch match : batch) {
-            matches.looseOfMany(account, match, who);
+            matches.unmatchOfMany(account, match, who);
         }
         activity.record(
                 companyId,

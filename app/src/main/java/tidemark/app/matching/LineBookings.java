@@ -50,6 +50,7 @@ class LineBookings {
     private final Ledger ledger;
     private final LedgerViews views;
     private final Matches matches;
+    private final MatchRows matchRows;
     private final Chart chart;
     private final Companies companies;
     private final MasterData masterData;
@@ -60,6 +61,7 @@ class LineBookings {
             Ledger ledger,
             LedgerViews views,
             Matches matches,
+            MatchRows matchRows,
             Chart chart,
             Companies companies,
             MasterData masterData,
@@ -69,6 +71,7 @@ class LineBookings {
         this.ledger = ledger;
         this.views = views;
         this.matches = matches;
+        this.matchRows = matchRows;
         this.chart = chart;
         this.companies = companies;
         this.masterData = masterData;
@@ -159,7 +162,7 @@ class LineBookings {
         if (wish.kind() == Kind.PAYMENT) {
             return matches.clear(account, lineId, wish.otherId(), wish.date(), who);
         }
-        BankLine line = matches.line(account, lineId).line();
+        BankLine line = matchRows.line(account, lineId).line();
         BankLineBooking.Movement movement = movement(
                 account,
                 wish.date(),
@@ -237,8 +240,8 @@ class LineBookings {
         matches.journalEntryOf(accountId, entryId)
                 .ifPresent(e -> ledger.linesOf(List.of(e)).forEach(l -> touched.add(l.ledgerAccountId())));
         BankAccount account = accounts.lockWith(companyId, accountId, touched);
-        TakenLine line = matches.line(account, lineId);
-        PostedCashEntry wrong = matches.entry(account, entryId);
+        TakenLine line = matchRows.line(account, lineId);
+        PostedCashEntry wrong = matchRows.entry(account, entryId);
         CashEntry cash = wrong.entry();
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         if (wrong.journalEntryId() == null) {
@@ -347,8 +350,8 @@ class LineBookings {
     LedgerViews.BookedView difference(
             long companyId, long accountId, long lineId, List<Long> entryIds, boolean preview, String who) {
         BankAccount account = accounts.lockWith(companyId, accountId, touched(companyId, accountId));
-        BankLine line = matches.line(account, lineId).line();
-        List<CashEntry> with = matches.entries(account, entryIds).stream()
+        BankLine line = matchRows.line(account, lineId).line();
+        List<CashEntry> with = matchRows.entries(account, entryIds).stream()
                 .map(PostedCashEntry::entry)
                 .toList();
         long ledgerSum = with.stream().mapToLong(CashEntry::minorUnits).reduce(0, Math::addExact);

@@ -1,6 +1,5 @@
 package tidemark.app.matching;
 
-import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -26,7 +25,6 @@ import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.ledger.Reversals;
 import tidemark.app.reconcile.Decisions;
-import tidemark.app.reconcile.DeclaredErrors;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.reconcile.MonthData;
@@ -34,15 +32,11 @@ import tidemark.app.reconcile.Months;
 import tidemark.app.reconcile.WaitingPayments;
 import tidemark.app.statement.BankLineRepository;
 import tidemark.app.statement.TakenLine;
-import tidemark.core.certificate.Mark;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.matching.Candidate;
-import tidemark.core.matching.Evidence;
 import tidemark.core.problem.RuleViolation;
-import tidemark.core.proof.Match;
-import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
 
 /** Makes and undoes matches. Every change takes its account first, so that of two people the second sees the first. */
@@ -52,14 +46,13 @@ public class Matches implements CancellingPairs {
     private final BankLineRepository lines;
     private final CashEntryRepository entries;
     private final ItemMatchRepository matches;
-    private final DeclaredErrors errors;
+    private final MatchRows rows;
     private final Months months;
     private final Decisions decisions;
     private final Ledger ledger;
     private final Reversals reversals;
     private final ClearingByLines clearing;
     private final ActivityLog activity;
-    private final EntityManager em;
     private final Clock clock;
 
     Matches(
@@ -67,27 +60,25 @@ public class Matches implements CancellingPairs {
             BankLineRepository lines,
             CashEntryRepository entries,
             ItemMatchRepository matches,
-            DeclaredErrors errors,
+            MatchRows rows,
             Months months,
             Decisions decisions,
             Ledger ledger,
             Reversals reversals,
             ClearingByLines clearing,
             ActivityLog activity,
-            EntityManager em,
             Clock clock) {
         this.accounts = accounts;
         this.lines = lines;
         this.entries = entries;
         this.matches = matches;
-        this.errors = errors;
+        this.rows = rows;
         this.months = months;
         this.decisions = decisions;
         this.ledger = ledger;
         this.reversals = reversals;
         this.clearing = clearing;
         this.activity = activity;
-        this.em = em;
         this.clock = clock;
     }
 
@@ -98,13 +89,14 @@ public class Matches implements CancellingPairs {
     @Transactional
     public Tied match(long companyId, long accountId, Collection<Long> lineIds, Collection<Long> entryIds, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        List<TakenLine> lineRows = lines(account, lineIds);
+        List<TakenLine> lineRows = rows.lines(account, lineIds);
         Candidate candidate = lineRows.isEmpty() ? null : candidate(account, lineRows, entryIds);
         List<PostedCashEntry> entryRows = members(account, lineRows, entryIds, who);
         boolean waited = entryIds.stream().anyMatch(WaitingPayments::isStandIn);
         ItemMatch.How how = candidate == null ? ItemMatch.How.HAND : ItemMatch.How.CANDIDATE;
-        ItemMatch match = tie(account, lineRows, entryRows, waited ? ItemMatch.How.BOOKED : how, candidate, null, who);
-        recordMatch(account, match, lineRows, entryRows, who);
+        ItemMatch match =
+                rows.match(account, lineRows, entryRows, waited ? ItemMatch.How.BOOKED : how, candidate, null, who);
+        rows.recordMatch(account, match, lineRows, entryRows, who);
         if (!waited) {
             months.made(account, match, lineIds, entryIds);
         }
@@ -123,22 +115,6 @@ public class Matches implements CancellingPairs {
                 .orElse(null);
     }
 
-    List<TakenLine> lines(BankAccount account, Collection<Long> ids) {
-        List<TakenLine> found = ids.isEmpty() ? List.of() : lines.some(account.id(), ids);
-        if (found.size() != ids.size()) {
-            throw new Missing("bank line");
-        }
-        return found;
-    }
-
-    List<PostedCashEntry> entries(BankAccount account, Collection<Long> ids) {
-        List<PostedCashEntry> found = ids.isEmpty() ? List.of() : entries.some(account.id(), ids);
-        if (found.size() != ids.size()) {
-            throw new Missing("cash entry");
-        }
-        return found;
-    }
-
     /** The entries of a match; for payments among them that waited for the bank, what clears them is booked. */
     List<PostedCashEntry> members(
             BankAccount account, List<TakenLine> lineRows, Collection<Long> entryIds, String who) {
@@ -146,7 +122,7 @@ public class Matches implements CancellingPairs {
                 .filter(WaitingPayments::isStandIn)
                 .map(WaitingPayments::paymentOf)
                 .toList();
-        List<PostedCashEntry> members = new ArrayList<>(entries(
+        List<PostedCashEntry> members = new ArrayList<>(rows.entries(
                 account,
                 entryIds.stream().filter(id -> !WaitingPayments.isStandIn(id)).toList()));
         if (!payments.isEmpty()) {
@@ -155,7 +131,7 @@ public class Matches implements CancellingPairs {
             }
             for (TakenLine line : lineRows) {
                 if (line.itemMatchId() != null) {
-                    throw taken(line.line().title(), line.itemMatchId());
+                    throw rows.taken(line.line().title(), line.itemMatchId());
                 }
             }
             LocalDate day = lineRows.stream()
@@ -169,131 +145,12 @@ public class Matches implements CancellingPairs {
 
     /** Books what clears a payment on a day that a person gives, and ties it to the line. */
     Ledger.Booked clear(BankAccount account, long lineId, long paymentId, LocalDate day, String who) {
-        List<TakenLine> line = lines(account, List.of(lineId));
+        List<TakenLine> line = rows.lines(account, List.of(lineId));
         clearing.check(account, day, paymentId, line.getFirst().line().minorUnits());
         Ledger.Booked booked = clearing.book(account, day, List.of(paymentId), who);
-        ItemMatch match = tie(account, line, booked.cashEntries(), ItemMatch.How.BOOKED, null, null, who);
-        recordMatch(account, match, line, booked.cashEntries(), who);
+        ItemMatch match = rows.match(account, line, booked.cashEntries(), ItemMatch.How.BOOKED, null, null, who);
+        rows.recordMatch(account, match, line, booked.cashEntries(), who);
         return booked;
-    }
-
-    /** Ties members to a new match after all checks; the members' rows are then read anew. */
-    ItemMatch tie(
-            BankAccount account,
-            List<TakenLine> lineRows,
-            List<PostedCashEntry> entryRows,
-            ItemMatch.How how,
-            @Nullable Candidate candidate,
-            @Nullable Long batch,
-            String who) {
-        for (TakenLine line : lineRows) {
-            if (line.itemMatchId() != null) {
-                throw taken(line.line().title(), line.itemMatchId());
-            }
-        }
-        for (PostedCashEntry entry : entryRows) {
-            if (entry.itemMatchId() != null) {
-                throw taken(entry.entry().title(), entry.itemMatchId());
-            }
-        }
-        List<BankLine> coreLines = lineRows.stream().map(TakenLine::line).toList();
-        List<CashEntry> coreEntries =
-                entryRows.stream().map(PostedCashEntry::entry).toList();
-        Match.check(coreLines, coreEntries, account.currency());
-        checkMark(account, lineRows, entryRows);
-        List<LocalDate> dates = dates(lineRows, entryRows);
-        ItemMatch match = new ItemMatch(
-                account.id(),
-                batch,
-                how,
-                candidate == null ? null : candidate.strength(),
-                candidate == null ? "" : words(candidate, account),
-                dates.getFirst(),
-                dates.getLast(),
-                who,
-                clock.instant());
-        em.persist(match);
-        em.flush();
-        List<Long> lineIds = lineRows.stream().map(TakenLine::id).toList();
-        List<Long> entryIds = entryRows.stream().map(PostedCashEntry::id).toList();
-        int tied = (lineIds.isEmpty() ? 0 : lines.tie(account.id(), lineIds, match.id()))
-                + (entryIds.isEmpty() ? 0 : entries.tie(account.id(), entryIds, match.id()));
-        if (tied != lineIds.size() + entryIds.size()) {
-            throw new IllegalStateException("A member was tied meanwhile although its account was taken");
-        }
-        return match;
-    }
-
-    private static String words(Candidate candidate, BankAccount account) {
-        List<String> words = new ArrayList<>();
-        for (Evidence e : candidate.evidence()) {
-            words.add(e.words(account.currency()));
-        }
-        return String.join("; ", words);
-    }
-
-    RuleViolation taken(String title, long matchId) {
-        ItemMatch match = matches.findById(matchId).orElseThrow(() -> new Missing("match"));
-        return new RuleViolation(
-                "match.taken",
-                "",
-                title + ", which " + match.madeBy() + " has matched already",
-                "items that are not matched yet",
-                "Look at the line again; undo that match first if it is wrong.");
-    }
-
-    private void checkMark(BankAccount account, List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
-        List<LocalDate> fixed = lineRows.stream()
-                .filter(l -> account.mark().holds(l.bookingDate()) && !errors.isBankError(l.id()))
-                .map(TakenLine::bookingDate)
-                .toList();
-        account.mark().checkMatch(fixed, dates(lineRows, entryRows));
-        Mark held = new Mark(account.heldTo());
-        for (TakenLine line : lineRows) {
-            if (held.holds(line.bookingDate()) && !account.mark().holds(line.bookingDate())) {
-                throw prepared(account);
-            }
-        }
-        if (lineRows.isEmpty() && dates(lineRows, entryRows).stream().allMatch(held::holds)) {
-            throw prepared(account);
-        }
-    }
-
-    static RuleViolation prepared(BankAccount account) {
-        return new RuleViolation(
-                "month.prepared",
-                "",
-                "a month of " + account.name() + " that is prepared and waits for its certification",
-                "an open month",
-                "Have it sent back first.");
-    }
-
-    private static List<LocalDate> dates(List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
-        List<LocalDate> dates = new ArrayList<>();
-        lineRows.forEach(l -> dates.add(l.bookingDate()));
-        entryRows.forEach(e -> dates.add(e.entryDate()));
-        dates.sort(null);
-        return dates;
-    }
-
-    void recordMatch(
-            BankAccount account,
-            ItemMatch match,
-            List<TakenLine> lineRows,
-            List<PostedCashEntry> entryRows,
-            String who) {
-        String bank = String.join(
-                ", ", lineRows.stream().limit(5).map(l -> l.line().title()).toList());
-        String ours = String.join(
-                ", ", entryRows.stream().limit(5).map(e -> e.entry().title()).toList());
-        activity.record(
-                account.companyId(),
-                who,
-                "match.made",
-                "match",
-                match.id(),
-                account.name() + ": " + (bank.isEmpty() ? "no line" : bank) + " = "
-                        + (ours.isEmpty() ? "no entry" : ours));
     }
 
     /** Undoes a match; an entry that was booked from the bank line for it is reversed with it. */
@@ -320,7 +177,7 @@ public class Matches implements CancellingPairs {
         List<PostedCashEntry> members = entries.ofMatches(List.of(matchId));
         List<TakenLine> lineMembers = lines.ofMatches(List.of(matchId));
         Map<Long, Long> waitAgain = clearing.paymentsOf(companyId, members);
-        loose(account, match);
+        rows.unmatch(account, match);
         if (match.how() != ItemMatch.How.BOOKED || !waitAgain.isEmpty()) {
             decisions.undone(
                     accountId,
@@ -370,10 +227,10 @@ public class Matches implements CancellingPairs {
     }
 
     /** Undoes a match of many that were taken in one step; payments of it wait for the bank again. */
-    void looseOfMany(BankAccount account, ItemMatch match, String who) {
+    void unmatchOfMany(BankAccount account, ItemMatch match, String who) {
         List<PostedCashEntry> members = entries.ofMatches(List.of(match.id()));
         Map<Long, Long> waitAgain = clearing.paymentsOf(account.companyId(), members);
-        loose(account, match);
+        rows.unmatch(account, match);
         reverseClearings(account.companyId(), members, waitAgain, who);
     }
 
@@ -385,37 +242,11 @@ public class Matches implements CancellingPairs {
         return source == EntrySource.BANK_LINE || source == EntrySource.CORRECTION || source == EntrySource.CLEARING;
     }
 
-    void loose(BankAccount account, ItemMatch match) {
-        List<TakenLine> lineRows = lines.ofMatches(List.of(match.id()));
-        List<PostedCashEntry> entryRows = entries.ofMatches(List.of(match.id()));
-        checkMark(account, lineRows, entryRows);
-        if (!lineRows.isEmpty()) {
-            lines.loose(match.id());
-        }
-        if (!entryRows.isEmpty()) {
-            entries.loose(match.id());
-        }
-        matches.deleteById(match.id());
-        em.flush();
-    }
-
-    /** Whether a match is a tick on paper. */
-    boolean isTick(long matchId) {
-        return matches.findById(matchId)
-                .filter(m -> m.how() == ItemMatch.How.PAPER)
-                .isPresent();
-    }
-
-    /** Undoes the match of a ticked paper line; the caller removes the line. */
-    void loosePaper(BankAccount account, long matchId) {
-        loose(account, matches.findById(matchId).orElseThrow(() -> new Missing("match")));
-    }
-
     @Override
     @Transactional
     public void cancel(BankAccount account, PostedCashEntry entry, PostedCashEntry reversal, String who) {
         List<PostedCashEntry> pair = List.of(entry, reversal);
-        tie(account, List.of(), pair, ItemMatch.How.CANCELLED, null, null, who);
+        rows.match(account, List.of(), pair, ItemMatch.How.CANCELLED, null, null, who);
     }
 
     /** Books what only the bank knew, against one other account, and matches it at once. */
@@ -437,26 +268,18 @@ public class Matches implements CancellingPairs {
                                 .map(JournalLine::accountCode)
                                 .toList()));
         Ledger.Booked booked = ledger.book(companyId, List.of(draft), source, null, who);
-        TakenLine line = lines(account, List.of(lineId)).getFirst();
-        List<PostedCashEntry> members = new ArrayList<>(entries(account, with));
+        TakenLine line = rows.lines(account, List.of(lineId)).getFirst();
+        List<PostedCashEntry> members = new ArrayList<>(rows.entries(account, with));
         booked.cashEntries().stream()
                 .filter(c -> c.bankAccountId() == accountId)
                 .forEach(members::add);
-        ItemMatch match = tie(account, List.of(line), members, ItemMatch.How.BOOKED, null, null, who);
-        recordMatch(account, match, List.of(line), members, who);
+        ItemMatch match = rows.match(account, List.of(line), members, ItemMatch.How.BOOKED, null, null, who);
+        rows.recordMatch(account, match, List.of(line), members, who);
         return booked;
     }
 
     /** The journal entry that a cash entry came from, read without the entry itself. */
     Optional<Long> journalEntryOf(long accountId, long entryId) {
         return entries.journalEntryOf(accountId, entryId);
-    }
-
-    TakenLine line(BankAccount account, long lineId) {
-        return lines(account, List.of(lineId)).getFirst();
-    }
-
-    PostedCashEntry entry(BankAccount account, long entryId) {
-        return entries(account, List.of(entryId)).getFirst();
     }
 }

@@ -41,7 +41,7 @@ class OwnTransfers {
     private final Ledger ledger;
     private final LedgerViews views;
     private final Chart chart;
-    private final Matches matches;
+    private final MatchRows matches;
 
     OwnTransfers(
             BankAccounts accounts,
@@ -51,7 +51,7 @@ class OwnTransfers {
             Ledger ledger,
             LedgerViews views,
             Chart chart,
-            Matches matches) {
+            MatchRows matches) {
         this.chart = chart;
         this.accounts = accounts;
         this.lines = lines;
@@ -168,7 +168,7 @@ class OwnTransfers {
         List<PostedCashEntry> entry = booked.cashEntries().stream()
                 .filter(c -> c.bankAccountId() == account.id())
                 .toList();
-        ItemMatch match = matches.tie(account, line, entry, how, null, null, who);
+        ItemMatch match = matches.match(account, line, entry, how, null, null, who);
         matches.recordMatch(account, match, line, entry, who);
     }
 }

@@ -31,7 +31,7 @@ class PaperTicks {
     private final PaperStatements paper;
     private final CashEntryRepository entries;
     private final BankLineRepository lines;
-    private final Matches matches;
+    private final MatchRows matches;
     private final ActivityLog activity;
 
     PaperTicks(
@@ -40,7 +40,7 @@ class PaperTicks {
             PaperStatements paper,
             CashEntryRepository entries,
             BankLineRepository lines,
-            Matches matches,
+            MatchRows matches,
             ActivityLog activity) {
         this.accounts = accounts;
         this.statements = statements;
@@ -89,7 +89,7 @@ class PaperTicks {
                             entry.party(),
                             entry.title(),
                             ""));
-            ItemMatch match = matches.tie(account, List.of(line), List.of(row), ItemMatch.How.PAPER, null, null, who);
+            ItemMatch match = matches.match(account, List.of(line), List.of(row), ItemMatch.How.PAPER, null, null, who);
             matches.recordMatch(account, match, List.of(line), List.of(row), who);
         }
     }
@@ -113,7 +113,7 @@ class PaperTicks {
                     "a line that a tick made",
                     "Undo its match if it has one, and take it back where the lines are typed.");
         }
-        matches.loosePaper(account, ticked.itemMatchId());
+        matches.unmatch(account, ticked.itemMatchId());
         paper.removeLine(account, statementId, lineId);
         activity.record(
                 companyId,

@@ -13,9 +13,9 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.Company;
 import tidemark.app.ledger.Chart;
-import tidemark.app.ledger.EntryWatch;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.PostedLine;
+import tidemark.app.ledger.PostingListener;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.money.AmountStyle;
@@ -150,7 +150,7 @@ public class Allocations {
             List<OpenItems.Part> parts = allocation.parts().stream()
                     .map(p -> new OpenItems.Part(p.item().id().value(), p.settled(), p.discount()))
                     .toList();
-            List<EntryWatch.ItemChange> changes = items.settle(
+            List<PostingListener.ItemChange> changes = items.settle(
                     companyId, items.ofEntry(booked.entries().getFirst().id()).id(), parts, day, who);
             booked.items().addAll(changes);
         }

@@ -17,10 +17,9 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Missing;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccounts;
-import tidemark.app.ledger.EntryWatch;
-import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.PostedEntry;
 import tidemark.app.ledger.PostedLine;
+import tidemark.app.ledger.PostingListener;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.money.MinorUnits;
@@ -33,7 +32,7 @@ import tidemark.core.party.Settlement;
  * locked, so of two who settle the same invoice the second sees what the first left open.
  */
 @Service
-public class OpenItems implements EntryWatch {
+public class OpenItems implements PostingListener {
     private final OpenItemRepository items;
     private final SettlementRepository settlements;
     private final PartyRepository parties;
@@ -69,12 +68,13 @@ public class OpenItems implements EntryWatch {
     }
 
     @Override
-    public List<ItemChange> booked(long companyId, Ledger.Draft draft, PostedEntry entry, List<PostedLine> lines) {
+    public List<ItemChange> booked(long companyId, Posted posted) {
         List<ItemChange> changes = new ArrayList<>();
-        for (PostedLine line : lines) {
+        for (PostedLine line : posted.controlLines()) {
             Long party = line.partyId();
             if (party != null) {
-                OpenItemRow row = new OpenItemRow(entry, line, party, draft.items());
+                OpenItemRow row = new OpenItemRow(
+                        posted.entry(), line, party, posted.draft().items());
                 em.persist(row);
                 changes.add(new ItemChange(row.id(), title(row), 0, row.openMinorUnits()));
             }

@@ -17,9 +17,9 @@ import tidemark.app.company.MasterData;
 import tidemark.app.company.NumberSeries;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.EntrySource;
-import tidemark.app.ledger.EntryWatch;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.PostingListener;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
@@ -209,7 +209,7 @@ public class Receipts {
                 .filter(p -> p.discount() > 0)
                 .map(p -> new OpenItems.Part(p.item().id().value(), p.discount(), p.discount()))
                 .toList();
-        List<EntryWatch.ItemChange> changes = items.settle(
+        List<PostingListener.ItemChange> changes = items.settle(
                 company.id(),
                 items.ofEntry(entryBooked.entries().getFirst().id()).id(),
                 parts,

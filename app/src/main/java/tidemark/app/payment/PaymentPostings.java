@@ -3,16 +3,16 @@ package tidemark.app.payment;
 import java.time.LocalDate;
 import java.util.List;
 import org.springframework.stereotype.Component;
-import tidemark.app.ledger.EntryWatch;
 import tidemark.app.ledger.PostedEntry;
+import tidemark.app.ledger.PostingListener;
 
 /** Keeps payments and transfers in step with the entries they made. */
 @Component
-class PaymentWatch implements EntryWatch {
+class PaymentPostings implements PostingListener {
     private final PaymentRepository payments;
     private final TransferRepository transfers;
 
-    PaymentWatch(PaymentRepository payments, TransferRepository transfers) {
+    PaymentPostings(PaymentRepository payments, TransferRepository transfers) {
         this.payments = payments;
         this.transfers = transfers;
     }

@@ -1,0 +1,252 @@
+package tidemark.app.matching;
+
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Missing;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.company.BankAccount;
+import tidemark.app.ledger.CashEntryRepository;
+import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.ledger.PostingListener;
+import tidemark.app.reconcile.DeclaredErrors;
+import tidemark.app.reconcile.ItemMatch;
+import tidemark.app.reconcile.ItemMatchRepository;
+import tidemark.app.statement.BankLineRepository;
+import tidemark.app.statement.TakenLine;
+import tidemark.core.certificate.Mark;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.matching.Candidate;
+import tidemark.core.matching.Evidence;
+import tidemark.core.problem.RuleViolation;
+import tidemark.core.proof.Match;
+import tidemark.core.statement.BankLine;
+
+/**
+ * The rows that matches are made of: writes and removes them after all checks, and tells whoever keeps books of the
+ * entries. Its callers have locked the account.
+ */
+@Service
+class MatchRows {
+    private final BankLineRepository lines;
+    private final CashEntryRepository entries;
+    private final ItemMatchRepository matches;
+    private final DeclaredErrors errors;
+    private final List<PostingListener> listeners;
+    private final ActivityLog activity;
+    private final EntityManager em;
+    private final Clock clock;
+
+    MatchRows(
+            BankLineRepository lines,
+            CashEntryRepository entries,
+            ItemMatchRepository matches,
+            DeclaredErrors errors,
+            List<PostingListener> listeners,
+            ActivityLog activity,
+            EntityManager em,
+            Clock clock) {
+        this.lines = lines;
+        this.entries = entries;
+        this.matches = matches;
+        this.errors = errors;
+        this.listeners = listeners;
+        this.activity = activity;
+        this.em = em;
+        this.clock = clock;
+    }
+
+    List<TakenLine> lines(BankAccount account, Collection<Long> ids) {
+        List<TakenLine> found = ids.isEmpty() ? List.of() : lines.some(account.id(), ids);
+        if (found.size() != ids.size()) {
+            throw new Missing("bank line");
+        }
+        return found;
+    }
+
+    List<PostedCashEntry> entries(BankAccount account, Collection<Long> ids) {
+        List<PostedCashEntry> found = ids.isEmpty() ? List.of() : entries.some(account.id(), ids);
+        if (found.size() != ids.size()) {
+            throw new Missing("cash entry");
+        }
+        return found;
+    }
+
+    TakenLine line(BankAccount account, long lineId) {
+        return lines(account, List.of(lineId)).getFirst();
+    }
+
+    PostedCashEntry entry(BankAccount account, long entryId) {
+        return entries(account, List.of(entryId)).getFirst();
+    }
+
+    /** Matches the members after all checks; their rows are then read anew. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public ItemMatch match(
+            BankAccount account,
+            List<TakenLine> lineRows,
+            List<PostedCashEntry> entryRows,
+            ItemMatch.How how,
+            @Nullable Candidate candidate,
+            @Nullable Long batch,
+            String who) {
+        for (TakenLine line : lineRows) {
+            if (line.itemMatchId() != null) {
+                throw taken(line.line().title(), line.itemMatchId());
+            }
+        }
+        for (PostedCashEntry entry : entryRows) {
+            if (entry.itemMatchId() != null) {
+                throw taken(entry.entry().title(), entry.itemMatchId());
+            }
+        }
+        List<BankLine> coreLines = lineRows.stream().map(TakenLine::line).toList();
+        List<CashEntry> coreEntries =
+                entryRows.stream().map(PostedCashEntry::entry).toList();
+        Match.check(coreLines, coreEntries, account.currency());
+        checkMark(account, lineRows, entryRows);
+        List<LocalDate> dates = dates(lineRows, entryRows);
+        ItemMatch match = new ItemMatch(
+                account.id(),
+                batch,
+                how,
+                candidate == null ? null : candidate.strength(),
+                candidate == null ? "" : words(candidate, account),
+                dates.getFirst(),
+                dates.getLast(),
+                who,
+                clock.instant());
+        em.persist(match);
+        em.flush();
+        List<Long> lineIds = lineRows.stream().map(TakenLine::id).toList();
+        List<Long> entryIds = entryRows.stream().map(PostedCashEntry::id).toList();
+        int matched = (lineIds.isEmpty() ? 0 : lines.tie(account.id(), lineIds, match.id()))
+                + (entryIds.isEmpty() ? 0 : entries.tie(account.id(), entryIds, match.id()));
+        if (matched != lineIds.size() + entryIds.size()) {
+            throw new IllegalStateException("A member was matched meanwhile although its account was taken");
+        }
+        if (!entryRows.isEmpty()) {
+            PostingListener.MatchedEntries told = told(account, match.id(), lineRows, entryRows);
+            listeners.forEach(l -> l.matched(account.companyId(), told));
+        }
+        return match;
+    }
+
+    private static PostingListener.MatchedEntries told(
+            BankAccount account, long matchId, List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
+        List<LocalDate> days = dates(lineRows, lineRows.isEmpty() ? entryRows : List.of());
+        return new PostingListener.MatchedEntries(account.id(), matchId, List.copyOf(entryRows), days.getLast());
+    }
+
+    private static String words(Candidate candidate, BankAccount account) {
+        List<String> words = new ArrayList<>();
+        for (Evidence e : candidate.evidence()) {
+            words.add(e.words(account.currency()));
+        }
+        return String.join("; ", words);
+    }
+
+    RuleViolation taken(String title, long matchId) {
+        ItemMatch match = matches.findById(matchId).orElseThrow(() -> new Missing("match"));
+        return new RuleViolation(
+                "match.taken",
+                "",
+                title + ", which " + match.madeBy() + " has matched already",
+                "items that are not matched yet",
+                "Look at the line again; undo that match first if it is wrong.");
+    }
+
+    private void checkMark(BankAccount account, List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
+        List<LocalDate> fixed = lineRows.stream()
+                .filter(l -> account.mark().holds(l.bookingDate()) && !errors.isBankError(l.id()))
+                .map(TakenLine::bookingDate)
+                .toList();
+        account.mark().checkMatch(fixed, dates(lineRows, entryRows));
+        Mark held = new Mark(account.heldTo());
+        for (TakenLine line : lineRows) {
+            if (held.holds(line.bookingDate()) && !account.mark().holds(line.bookingDate())) {
+                throw prepared(account);
+            }
+        }
+        if (lineRows.isEmpty() && dates(lineRows, entryRows).stream().allMatch(held::holds)) {
+            throw prepared(account);
+        }
+    }
+
+    static RuleViolation prepared(BankAccount account) {
+        return new RuleViolation(
+                "month.prepared",
+                "",
+                "a month of " + account.name() + " that is prepared and waits for its certification",
+                "an open month",
+                "Have it sent back first.");
+    }
+
+    private static List<LocalDate> dates(List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
+        List<LocalDate> dates = new ArrayList<>();
+        lineRows.forEach(l -> dates.add(l.bookingDate()));
+        entryRows.forEach(e -> dates.add(e.entryDate()));
+        dates.sort(null);
+        return dates;
+    }
+
+    void recordMatch(
+            BankAccount account,
+            ItemMatch match,
+            List<TakenLine> lineRows,
+            List<PostedCashEntry> entryRows,
+            String who) {
+        String bank = String.join(
+                ", ", lineRows.stream().limit(5).map(l -> l.line().title()).toList());
+        String ours = String.join(
+                ", ", entryRows.stream().limit(5).map(e -> e.entry().title()).toList());
+        activity.record(
+                account.companyId(),
+                who,
+                "match.made",
+                "match",
+                match.id(),
+                account.name() + ": " + (bank.isEmpty() ? "no line" : bank) + " = "
+                        + (ours.isEmpty() ? "no entry" : ours));
+    }
+
+    /** Undoes a match after all checks. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void unmatch(BankAccount account, ItemMatch match) {
+        List<TakenLine> lineRows = lines.ofMatches(List.of(match.id()));
+        List<PostedCashEntry> entryRows = entries.ofMatches(List.of(match.id()));
+        checkMark(account, lineRows, entryRows);
+        if (!lineRows.isEmpty()) {
+            lines.loose(match.id());
+        }
+        if (!entryRows.isEmpty()) {
+            entries.loose(match.id());
+        }
+        matches.deleteById(match.id());
+        em.flush();
+        if (!entryRows.isEmpty()) {
+            PostingListener.MatchedEntries told = told(account, match.id(), lineRows, entryRows);
+            listeners.forEach(l -> l.unmatched(account.companyId(), told));
+        }
+    }
+
+    /** Whether a match is a tick on paper. */
+    boolean isTick(long matchId) {
+        return matches.findById(matchId)
+                .filter(m -> m.how() == ItemMatch.How.PAPER)
+                .isPresent();
+    }
+
+    /** Undoes the match of a ticked paper line; the caller removes the line. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void unmatch(BankAccount account, long matchId) {
+        unmatch(account, matches.findById(matchId).orElseThrow(() -> new Missing("match")));
+    }
+}

@@ -1,0 +1,71 @@
+package tidemark.app.example;
+
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import tidemark.app.access.Actor;
+import tidemark.app.company.Companies;
+import tidemark.app.company.Company;
+import tidemark.app.ledger.BookingForm;
+import tidemark.app.ledger.EntrySource;
+import tidemark.app.ledger.Ledger;
+import tidemark.core.ledger.JournalEntry;
+import tidemark.core.ledger.JournalLine;
+import tools.jackson.databind.JsonNode;
+
+/** A form that books, made in test code alone: a mooring fee that a boat paid into the bank account. */
+@Component
+public class MooringForm implements BookingForm<MooringForm.NewFee> {
+    private final Ledger ledger;
+    private final Companies companies;
+
+    MooringForm(Ledger ledger, Companies companies) {
+        this.ledger = ledger;
+        this.companies = companies;
+    }
+
+    public record NewFee(
+            @NotNull LocalDate date,
+            @NotNull @Size(min = 1, max = 60) String boat,
+            @NotNull @Size(max = 20) String cashAccount,
+            @NotNull @Size(max = 20) String incomeAccount,
+            @NotNull @Size(max = 40) String amount) {}
+
+    @Override
+    public String kind() {
+        return "MOORING";
+    }
+
+    @Override
+    public Class<NewFee> type() {
+        return NewFee.class;
+    }
+
+    @Override
+    public List<String> amounts(JsonNode form) {
+        return List.of(form.path("amount").asString(""));
+    }
+
+    @Override
+    public String about(long companyId, JsonNode form) {
+        return form.path("boat").asString("");
+    }
+
+    @Override
+    public Ledger.Booked book(long companyId, NewFee fee, Actor actor) {
+        Company company = companies.get(companyId);
+        long amount = company.amountStyle().minorUnits(fee.amount(), company.baseCurrency(), "amount");
+        JournalEntry entry = new JournalEntry(
+                fee.date(),
+                fee.date(),
+                company.baseCurrency(),
+                "",
+                "Mooring of " + fee.boat(),
+                List.of(
+                        new JournalLine(fee.cashAccount(), amount, fee.boat(), ""),
+                        new JournalLine(fee.incomeAccount(), -amount, fee.boat(), "")));
+        return ledger.book(companyId, List.of(new Ledger.Draft(entry, "", "")), EntrySource.MANUAL, null, actor.name());
+    }
+}
