@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { useMonth } from '../reconcile/useMonth';
-import { useHere, useMayAt } from '../session/session';
+import { useCurrentCompany, useMayAt } from '../session/session';
 import { AccountRail } from '../shared/AccountRail';
 import { api, data, type Schemas } from '../shared/api';
 import { lastDay, longDate, monthName, monthTitle, shortDate } from '../shared/dates';
@@ -20,7 +20,7 @@ const base = '/api/companies/{companyId}/bank-accounts/{accountId}/months/{month
 /** The conditions of certifying at the left, the certificate as it will be at the right. */
 export default function CertifyPage() {
   const { accountId = '', month = '' } = useParams();
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const { canPrepare, canCertify } = useMayAt(Number(accountId));
   const place = { companyId: company.id, accountId: Number(accountId), month };
   const queries = useQueryClient();

@@ -3,13 +3,13 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { BookedPreview } from '../ledger/BookedPreview';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { Refusal, send, type Schemas } from '../shared/api';
 import { hasUnreadable } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { newKey, Unanswered } from '../shared/sending';
-import { useSettled } from '../shared/useSettled';
+import { useDebounced } from '../shared/useDebounced';
 import { OnlyLooks } from './OnlyLooks';
 import { forgetUnfinished, keepUnfinished, unfinished } from './unfinished';
 
@@ -43,7 +43,7 @@ interface Props<B, R> {
  * what was typed is there again when it was only left.
  */
 export function BookingForm<B extends object, R>(p: Props<B, R>) {
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   const queries = useQueryClient();
   const navigate = useNavigate();
   const base = `/api/companies/${company.id}`;
@@ -57,7 +57,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
   const key = useRef<string | null>(null);
   const fit = !hasUnreadable(p.body);
   const ready = p.ready && fit;
-  const typed = useSettled(p.body);
+  const typed = useDebounced(p.body);
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'preview', p.path, typed],
     queryFn: () => send<R>('POST', `${base}${p.path}?preview=true`, typed),

@@ -4,7 +4,7 @@ import { Button, Form } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { forms } from '../capabilities';
 import { BookedPreview } from '../ledger/BookedPreview';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, send, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { dateTime, fullDate, UNREADABLE } from '../shared/dates';
@@ -27,7 +27,7 @@ function DraftLink({ draft }: { draft: Schemas['DraftView'] }) {
 
 /** Drafts to go on with, and to post together; and what became of the last ones. */
 export default function DraftsPage() {
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   const [search, setSearch] = useSearchParams();
   const f = {
     kind: search.get('kind') ?? '',
@@ -145,7 +145,7 @@ function Filters({
   set: (part: Record<string, string>) => void;
   drafts: Schemas['DraftView'][];
 }) {
-  const { session, company, choose } = useHere();
+  const { session, company, choose } = useCurrentCompany();
   const setUp = useSetUp();
   const accounts = useBankAccounts();
   const people = [...new Set([...drafts.map((d) => d.madeBy), session.name ?? ''])].filter((n) => n !== '');
@@ -213,7 +213,7 @@ function Filters({
 
 /** Posts what is chosen, after a look at what that books; discards it after asking once. */
 function Posting({ ids, onPosted }: { ids: number[]; onPosted: () => void }) {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const queries = useQueryClient();
   const [date, setDate] = useState('');
   const [asking, setAsking] = useState(false);
@@ -292,7 +292,7 @@ function Posting({ ids, onPosted }: { ids: number[]; onPosted: () => void }) {
 
 /** What was posted, and what was refused and why. */
 function Runs() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const runs = useQuery({
     queryKey: keys.runs(company.id),
     queryFn: () =>

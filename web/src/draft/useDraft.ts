@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { keys } from '../shared/keys';
 import { unfinished } from './unfinished';
@@ -11,7 +11,7 @@ import { unfinished } from './unfinished';
  * says more, such as a customer, begins anew.
  */
 export function useDraft(kind: string) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const [search] = useSearchParams();
   const id = Number(search.get('draft') ?? 0);
   const [left] = useState(() => (search.size === 0 ? unfinished(company.id, kind) : undefined));

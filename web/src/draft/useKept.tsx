@@ -1,5 +1,5 @@
 import { useCallback, useState, type ReactNode } from 'react';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { forgetUnfinished, keepUnfinished, unfinished } from './unfinished';
 
 /**
@@ -9,7 +9,7 @@ import { forgetUnfinished, keepUnfinished, unfinished } from './unfinished';
  * @param kind names the form and what it is about
  */
 export function useKept<T extends object>(kind: string, initial: T | (() => T)) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const [first] = useState(initial);
   const [restored, setRestored] = useState(() => unfinished(company.id, kind) !== undefined);
   const [form, setState] = useState<T>(() => ({ ...first, ...unfinished(company.id, kind) }));

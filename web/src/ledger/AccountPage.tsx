@@ -1,7 +1,7 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { Button } from 'react-bootstrap';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
 import { api, data, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
@@ -17,7 +17,7 @@ type By = 'LINE' | 'DAY' | 'WEEK' | 'MONTH';
 /** One account of the ledger over a span, with its running balance: line by line, or by day, week or month. */
 export default function AccountPage() {
   const { id = '' } = useParams();
-  const { session } = useHere();
+  const { session } = useCurrentCompany();
   const [search, setSearch] = useSearchParams();
   const today = session.businessDate;
   const span = {
@@ -61,7 +61,7 @@ export default function AccountPage() {
 }
 
 function Title({ id }: { id: number }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const chart = useQuery({
     queryKey: keys.chart(company.id),
     queryFn: () =>
@@ -82,7 +82,7 @@ interface Span {
 }
 
 function Lines({ id, from, to }: Span) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const ledger = useInfiniteQuery({
     queryKey: keys.accountLines(company.id, id, from, to, 'lines'),
     initialPageParam: undefined as Schemas['Place'] | undefined,
@@ -185,7 +185,7 @@ function Periods({
   length,
   drill,
 }: Span & { length: Exclude<By, 'LINE'>; drill: (from: string, to: string) => void }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const periods = useQuery({
     queryKey: keys.accountLines(company.id, id, from, to, length),
     queryFn: () =>

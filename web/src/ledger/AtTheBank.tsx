@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { shortDate } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -15,7 +15,7 @@ const STRENGTH = { FIRM: 'firm', FAIR: 'fair', FAINT: 'faint' };
 
 /** Where an entry that is not at the bank yet may be on its statement. */
 export function AtTheBank({ accountId, account, entryId }: Props) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const found = useQuery({
     queryKey: [...keys.account(company.id, accountId), 'at the bank', entryId],
     queryFn: () =>

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
 import { api, data } from '../shared/api';
 import { DateField } from '../shared/DateField';
@@ -37,7 +37,7 @@ const path = '/api/companies/{companyId}/ledger/entries/{entryId}' as const;
 /** One journal entry with its way to the bank and back, and its reversal. */
 export default function EntryPage() {
   const { id = '' } = useParams();
-  const { company, session, canPrepare } = useHere();
+  const { company, session, canPrepare } = useCurrentCompany();
   const queries = useQueryClient();
   const navigate = useNavigate();
   const [date, setDate] = useState<string | null>(null);

@@ -1,8 +1,8 @@
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 
 /** The same table to take away. The path is below the company and has its query already. */
 export function ExportLinks({ path, pdf }: { path: string; pdf?: string }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const base = `/api/companies/${company.id}`;
   return (
     <p className="take-away">

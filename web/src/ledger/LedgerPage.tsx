@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -11,7 +11,7 @@ import { SearchForm, useSearchPlace } from '../shared/SearchForm';
 
 /** The chart with balances, and the journal, newest first. */
 export default function LedgerPage() {
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   const { text, before, find, earlier } = useSearchPlace();
   const chart = useQuery({
     queryKey: keys.chart(company.id),

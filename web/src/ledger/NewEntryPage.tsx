@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { BookingForm } from '../draft/BookingForm';
 import { useDraft } from '../draft/useDraft';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { dateHint } from '../shared/dates';
@@ -33,7 +33,7 @@ const PASTED = ['account', 'party', 'costCentre', 'taxCode', 'debit', 'credit'] 
 
 /** A manual entry; what it will book and what it leaves stands beside it, live. */
 export default function NewEntryPage() {
-  const { session } = useHere();
+  const { session } = useCurrentCompany();
   const draft = useDraft('ENTRY');
   if (draft.waiting || draft.error) {
     return <Problems error={draft.error} />;
@@ -50,7 +50,7 @@ export default function NewEntryPage() {
 }
 
 function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftView'] }) {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const [entry, setEntry] = useState(initial);
   const chart = useChart();
   const setUp = useSetUp();

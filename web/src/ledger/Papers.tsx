@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { upload, type Schemas } from '../shared/api';
 import { FileButton } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
@@ -7,7 +7,7 @@ import { Problems } from '../shared/Problems';
 
 /** The papers kept with an entry. */
 export function Papers({ entryId, papers }: { entryId: number; papers: Schemas['Listed'][] }) {
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   const queries = useQueryClient();
   const base = `/api/companies/${company.id}/ledger`;
   const add = useMutation({

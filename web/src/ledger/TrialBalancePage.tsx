@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
@@ -12,7 +12,7 @@ import { ExportLinks } from './ExportLinks';
 
 /** Every account's balance at a date, on the side it lies. */
 export default function TrialBalancePage() {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const [search, setSearch] = useSearchParams();
   const date = search.get('date') ?? session.businessDate;
   const trial = useQuery({

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { send, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { keys } from '../shared/keys';
@@ -22,7 +22,7 @@ export function Undoing({
   label: string;
   onDone: () => void;
 }) {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const queries = useQueryClient();
   const [date, setDate] = useState(from > session.businessDate ? from : session.businessDate);
   const whole = `/api/companies/${company.id}${path}`;

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, send, type Schemas } from '../shared/api';
 import { dateTime, fullDate } from '../shared/dates';
 import { ChoiceField, TextField } from '../shared/fields';
@@ -23,7 +23,7 @@ const STATES: Record<LinkView['state'], string> = {
 
 /** Links to banks that tell of booked and announced movements: consent, accounts, rhythm, and what is the matter. */
 export default function BankLinksPage() {
-  const { company, canAdminister } = useHere();
+  const { company, canAdminister } = useCurrentCompany();
   const links = useQuery({
     queryKey: keys.bankLinks(company.id),
     queryFn: () =>
@@ -51,7 +51,7 @@ export default function BankLinksPage() {
 }
 
 function NewLink() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const [form, setForm] = useState({ bank: '', everyHours: '6', daysBack: '90' });
   const banks = useQuery({
     queryKey: [...keys.bankLinks(company.id), 'banks'],
@@ -111,7 +111,7 @@ function NewLink() {
 }
 
 function OneLink({ link }: { link: LinkView }) {
-  const { company, canPrepare, canAdminister } = useHere();
+  const { company, canPrepare, canAdminister } = useCurrentCompany();
   const queries = useQueryClient();
   const [search, setSearch] = useSearchParams();
   const base = `/api/companies/${company.id}/bank-links/${link.id}`;

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { send, type Schemas } from '../shared/api';
 import { TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
@@ -10,7 +10,7 @@ import { useBankAccounts } from '../shared/useBooks';
 
 /** The accounts a bank shows, each tied to one of ours, or made into a new one. */
 export function LinkedAccounts({ link }: { link: Schemas['LinkView'] }) {
-  const { company, canAdminister, session } = useHere();
+  const { company, canAdminister, session } = useCurrentCompany();
   const queries = useQueryClient();
   const accounts = useBankAccounts();
   const [making, setMaking] = useState<number | null>(null);

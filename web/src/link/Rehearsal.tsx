@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, send, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
@@ -19,7 +19,7 @@ const TROUBLES: [string, string][] = [
 
 /** Rehearses a month end with the practice bank: its date moves on, and it lives. */
 export function Rehearsal({ link }: { link: Schemas['LinkView'] }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const [to, setTo] = useState('');
   const base = `/api/companies/${company.id}/bank-links/${link.id}/rehearsal`;

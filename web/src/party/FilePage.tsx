@@ -4,7 +4,7 @@ import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { OnlyLooks } from '../draft/OnlyLooks';
 import { BookedPreview } from '../ledger/BookedPreview';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { upload, type Schemas } from '../shared/api';
 import { FileButton, FileDrop } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
@@ -34,7 +34,7 @@ export function FilePage<R>({
   what: string;
   children: ReactNode;
 }) {
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   // set before anything is sent: a second click comes before the first has drawn the button anew
   const sending = useRef(false);
   const queries = useQueryClient();

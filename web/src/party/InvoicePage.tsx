@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router';
 import { BookingForm } from '../draft/BookingForm';
 import { EMPTY_LINE, GrossLines } from '../draft/GrossLines';
 import { useDraft } from '../draft/useDraft';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
@@ -15,7 +15,7 @@ type Invoice = Schemas['NewInvoice'];
 
 /** An invoice or credit note, ours or one that we received. */
 export default function InvoicePage() {
-  const { session } = useHere();
+  const { session } = useCurrentCompany();
   const draft = useDraft('INVOICE');
   const [search] = useSearchParams();
   const party = Number(search.get('party') ?? 0);
@@ -50,7 +50,7 @@ function InvoiceForm({
   control: Control;
   draft?: Schemas['DraftView'];
 }) {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const parties = useParties(control, session.businessDate);
   const remembered = useRemembered('INVOICE', form.text);

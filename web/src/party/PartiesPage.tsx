@@ -4,7 +4,7 @@ import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { ExportLinks } from '../ledger/ExportLinks';
 import { useKept } from '../draft/useKept';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { send, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { TextField } from '../shared/fields';
@@ -15,7 +15,7 @@ import { useParties, type Control } from '../shared/useBooks';
 
 /** Customers or suppliers with what was open at a date, by how long it has been due. */
 export default function PartiesPage() {
-  const { company, session, canPrepare } = useHere();
+  const { company, session, canPrepare } = useCurrentCompany();
   const [search, setSearch] = useSearchParams();
   const control: Control = search.get('control') === 'PAYABLES' ? 'PAYABLES' : 'RECEIVABLES';
   const date = search.get('date') ?? session.businessDate;
@@ -152,7 +152,7 @@ export function AgingCells({ aging }: { aging: Schemas['AgingView'] }) {
 }
 
 function AddParty({ control, onClose }: { control: Control; onClose: () => void }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const navigate = useNavigate();
   const {

@@ -4,7 +4,7 @@ import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { Undoing } from '../ledger/Undoing';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
 import { send, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
@@ -21,7 +21,7 @@ type Item = Schemas['ItemView'];
 /** A customer or supplier: what is open, what was paid by what, and the way to each entry. */
 export default function PartyPage() {
   const { id = '' } = useParams();
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   const party = useParty(Number(id));
   const [applying, setApplying] = useState<Item | null>(null);
   const [editing, setEditing] = useState(false);
@@ -169,7 +169,7 @@ function SettlementLine({
   settlement: Schemas['SettlementView'];
   partyId: number;
 }) {
-  const { canPrepare } = useHere();
+  const { canPrepare } = useCurrentCompany();
   const [asking, setAsking] = useState(false);
   return (
     <div data-party={partyId}>
@@ -206,7 +206,7 @@ function Apply({
   owed: Item[];
   onClose: () => void;
 }) {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const queries = useQueryClient();
   const [parts, setParts] = useState<Part[]>([]);
   const [date, setDate] = useState(session.businessDate);
@@ -259,7 +259,7 @@ function Apply({
 }
 
 function Card({ party, onClose }: { party: Schemas['PartyView']; onClose: () => void }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const [card, setCard] = useState<Schemas['PartyCard']>(party);
   const keep = useMutation({

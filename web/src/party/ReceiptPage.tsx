@@ -2,7 +2,7 @@ import { useCallback, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { BookingForm } from '../draft/BookingForm';
 import { useDraft } from '../draft/useDraft';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
@@ -17,7 +17,7 @@ type Receipt = Schemas['NewReceipt'];
 
 /** Money received from a customer, spread over what is open. */
 export default function ReceiptPage() {
-  const { session } = useHere();
+  const { session } = useCurrentCompany();
   const draft = useDraft('RECEIPT');
   const [search] = useSearchParams();
   if (draft.waiting || draft.error) {
@@ -37,7 +37,7 @@ export default function ReceiptPage() {
 }
 
 function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: Schemas['DraftView'] }) {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const customers = useParties('RECEIVABLES', session.businessDate);
   const chart = useChart();

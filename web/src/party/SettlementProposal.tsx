@@ -1,14 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { send, type Schemas } from '../shared/api';
 import { UNREADABLE } from '../shared/dates';
 import { TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
-import { useSettled } from '../shared/useSettled';
+import { useDebounced } from '../shared/useDebounced';
 import type { Part } from './ItemPicker';
 
 type Proposal = Schemas['ProposalView'];
@@ -32,11 +32,11 @@ export function SettlementProposal({
   parts: Part[];
   onTake: (parts: Part[]) => void;
 }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const [numbers, setNumbers] = useState('');
   const [own, setOwn] = useState('');
   const [taken, setTaken] = useState('');
-  const known = useSettled({ received, amount: amount ?? own, date, numbers });
+  const known = useDebounced({ received, amount: amount ?? own, date, numbers });
   const proposal = useQuery({
     queryKey: [...keys.company(company.id), 'settlement-proposal', partyId, known],
     queryFn: () =>

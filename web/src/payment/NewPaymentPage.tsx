@@ -5,7 +5,7 @@ import { EMPTY_LINE, GrossLines } from '../draft/GrossLines';
 import { useDraft } from '../draft/useDraft';
 import { ItemPicker } from '../party/ItemPicker';
 import { SettlementProposal } from '../party/SettlementProposal';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
@@ -20,7 +20,7 @@ type Made = Schemas['MadeView'];
 
 /** A check or another payment: invoices it settles, money on account, expenses. */
 export default function NewPaymentPage() {
-  const { session } = useHere();
+  const { session } = useCurrentCompany();
   const draft = useDraft('PAYMENT');
   const accounts = useBankAccounts();
   const [search] = useSearchParams();
@@ -43,7 +43,7 @@ export default function NewPaymentPage() {
 }
 
 function PaymentForm({ initial, draft }: { initial: Payment; draft?: Schemas['DraftView'] }) {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const accounts = useBankAccounts();
   const suppliers = useParties('PAYABLES', session.businessDate);

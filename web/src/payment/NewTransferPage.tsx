@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { BookingForm } from '../draft/BookingForm';
 import { useDraft } from '../draft/useDraft';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
@@ -12,7 +12,7 @@ type Transfer = Schemas['NewTransfer'];
 
 /** Money moved between two own accounts. */
 export default function NewTransferPage() {
-  const { session } = useHere();
+  const { session } = useCurrentCompany();
   const draft = useDraft('TRANSFER');
   if (draft.waiting || draft.error) {
     return <Problems error={draft.error} />;
@@ -31,7 +31,7 @@ export default function NewTransferPage() {
 }
 
 function TransferForm({ initial, draft }: { initial: Transfer; draft?: Schemas['DraftView'] }) {
-  const { session } = useHere();
+  const { session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const accounts = useBankAccounts();
   const set = (part: Partial<Transfer>) => setForm({ ...form, ...part });

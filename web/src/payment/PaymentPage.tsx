@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { BookedPreview } from '../ledger/BookedPreview';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
 import { api, data, send, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
@@ -17,7 +17,7 @@ import { KINDS, STATES } from './words';
 /** One payment: how it stands, what it booked, its release and its voiding. */
 export default function PaymentPage() {
   const { id = '' } = useParams();
-  const { company, session, canPrepare } = useHere();
+  const { company, session, canPrepare } = useCurrentCompany();
   const queries = useQueryClient();
   const [voiding, setVoiding] = useState(false);
   const [date, setDate] = useState('');

@@ -4,7 +4,7 @@ import { Button } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { ExportLinks } from '../ledger/ExportLinks';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, send, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { addDays, fullDate } from '../shared/dates';
@@ -21,7 +21,7 @@ type State = Schemas['PaymentView']['state'];
 
 /** The register of checks and other payments. */
 export default function PaymentsPage() {
-  const { company, session, canPrepare } = useHere();
+  const { company, session, canPrepare } = useCurrentCompany();
   const [search, setSearch] = useSearchParams();
   const today = session.businessDate;
   const f = {
@@ -166,7 +166,7 @@ export default function PaymentsPage() {
 
 /** Payments whose date has come are booked in one step, which can be looked at first. */
 function Due() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const path = `/api/companies/${company.id}/due-payments`;
   const [looking, setLooking] = useState(false);

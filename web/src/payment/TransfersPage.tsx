@@ -2,7 +2,7 @@ import { useInfiniteQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { Undoing } from '../ledger/Undoing';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, type Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -12,7 +12,7 @@ import { SearchForm } from '../shared/SearchForm';
 
 /** Transfers between own accounts, newest first. */
 export default function TransfersPage() {
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   const [search, setSearch] = useSearchParams();
   const text = search.get('find') ?? '';
   const transfers = useInfiniteQuery({
@@ -79,7 +79,7 @@ export default function TransfersPage() {
 }
 
 function Row({ transfer: t }: { transfer: Schemas['TransferView'] }) {
-  const { canPrepare } = useHere();
+  const { canPrepare } = useCurrentCompany();
   const [asking, setAsking] = useState(false);
   return (
     <>

@@ -4,7 +4,7 @@ import { Button, Form, Modal } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { always } from './always';
 import { useKept } from '../draft/useKept';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
@@ -28,7 +28,7 @@ interface Props {
 
 /** Books what only the bank knew; what it will book stands beside the form, made by the code that books. */
 export function BookFromLine({ place, row, onClose, onBook }: Props) {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const today = useToday();
   const others = today.data?.lanes.filter((l) => l.accountId !== place.accountId) ?? [];
   const {

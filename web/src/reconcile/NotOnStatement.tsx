@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { shortDate, UNREADABLE } from '../shared/dates';
@@ -48,7 +48,7 @@ export function NotOnStatement(props: ProofProps) {
 /** The entries beside a statement on paper: a box each ticks what stands there, several with Shift. */
 function OnPaper(props: ProofProps) {
   const { view, picked, pending, ticking, tickError, onTick, onPick } = props;
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const [date, setDate] = useState('');
   const before = useRef<number | null>(null);
   const entries = view.notOnStatement;

@@ -1,13 +1,13 @@
 import { Navigate, useParams } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { AccountRail } from '../shared/AccountRail';
 import { useToday } from '../today/useToday';
-import { MonthBench } from './MonthBench';
+import { MonthWork } from './MonthWork';
 
 /** An account's month; without one in the address, the first that needs work. */
 export default function ReconcilePage() {
   const { accountId, month } = useParams();
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const today = useToday();
   if (!accountId || !month) {
     const lane = today.data?.lanes.find((l) => l.standing !== 'UP_TO_DATE') ?? today.data?.lanes[0];
@@ -29,7 +29,7 @@ export default function ReconcilePage() {
   return (
     <div className="bench">
       <AccountRail accountId={place.accountId} to={(a, m) => `/reconcile/${a}/${m}`} />
-      <MonthBench key={`${accountId}/${month}`} place={place} />
+      <MonthWork key={`${accountId}/${month}`} place={place} />
     </div>
   );
 }

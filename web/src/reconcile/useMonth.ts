@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueries, useQueryClient, type QueryKey } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, type Schemas } from '../shared/api';
 import { keys } from '../shared/keys';
 
@@ -135,7 +135,7 @@ interface Answer {
 
 export function useSteps(place: Place) {
   const queries = useQueryClient();
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const [done, setDone] = useState<Step[]>([]);
   const path = { companyId: place.companyId, accountId: place.accountId };
   const account = '/api/companies/{companyId}/bank-accounts/{accountId}' as const;

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Button, Form } from 'react-bootstrap';
 import { useKept } from '../draft/useKept';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { send, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
@@ -21,7 +21,7 @@ interface Props {
 
 /** Writes a rule; beside it stands what it would have done over the past. */
 export function RuleForm({ start, ruleId, onDone }: Props) {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const queries = useQueryClient();
   const accounts = useBankAccounts();
   const chart = useChart();

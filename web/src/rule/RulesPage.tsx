@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useLocation, useNavigate } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { send, type Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -16,7 +16,7 @@ type RuleView = Schemas['RuleView'];
 
 /** Rules in their order: the first that fits a line is the one that acts. */
 export default function RulesPage() {
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   const rules = useRules();
   const accounts = useBankAccounts();
   const queries = useQueryClient();

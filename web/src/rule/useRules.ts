@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, send, type Schemas } from '../shared/api';
 import { keys } from '../shared/keys';
-import { useSettled } from '../shared/useSettled';
+import { useDebounced } from '../shared/useDebounced';
 import type { Draft } from './words';
 
 export function useRules() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   return useQuery({
     queryKey: keys.rules(company.id),
     queryFn: () =>
@@ -16,8 +16,8 @@ export function useRules() {
 
 /** What a rule would have done over the past, asked when typing has stopped. */
 export function useTrial(draft: Draft, ruleId: number | undefined) {
-  const { company } = useHere();
-  const settled = useSettled(draft);
+  const { company } = useCurrentCompany();
+  const settled = useDebounced(draft);
   const complete =
     settled.content.text !== '' ||
     settled.content.code !== '' ||

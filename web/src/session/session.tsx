@@ -55,7 +55,7 @@ export function SessionProvider({
 }
 
 /** Who is signed in, where, and what they may do; the server checks all of it again. */
-export function useHere(): Here {
+export function useCurrentCompany(): Here {
   const here = useContext(Context);
   if (!here) {
     throw new Error('Only inside a session');
@@ -65,7 +65,7 @@ export function useHere(): Here {
 
 /** What the person may do at one bank account: the rights may be limited to some of them. */
 export function useMayAt(accountId: number) {
-  const { company, canPrepare, canCertify } = useHere();
+  const { company, canPrepare, canCertify } = useCurrentCompany();
   const mine = company.limits.bankAccounts;
   const here = mine.length === 0 || mine.includes(accountId);
   return { canPrepare: canPrepare && here, canCertify: canCertify && here };

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'react-bootstrap';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { dateTime } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -9,7 +9,7 @@ import { SearchForm, useSearchPlace } from '../shared/SearchForm';
 
 /** Who did what and when, newest first. */
 export default function ActivityPage() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const { text, before, find, earlier } = useSearchPlace();
   const activity = useQuery({
     queryKey: keys.activity(company.id, before, text),

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button } from 'react-bootstrap';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { dateTime } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -11,7 +11,7 @@ const size = (bytes: number) =>
 
 /** The backups that lie beside the books on the server, and one now. */
 export function BackupsPart() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const params = { path: { companyId: company.id } };
   const kept = useQuery({

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Button, Form } from 'react-bootstrap';
 import { useKept } from '../draft/useKept';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
 import { send, type Schemas } from '../shared/api';
 import { ChoiceField, TextField } from '../shared/fields';
@@ -11,7 +11,7 @@ import { useChart, useSetUp } from '../shared/useBooks';
 
 /** Purposes, limits, check stock and sites of one bank account. */
 export function BankAccountSettings({ account }: { account: Schemas['BankAccountView'] }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const chart = useChart();
   const setUp = useSetUp();

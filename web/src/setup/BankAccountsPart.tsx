@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { useKept } from '../draft/useKept';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { send, upload, type Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { TextField } from '../shared/fields';
@@ -12,7 +12,7 @@ import { keys } from '../shared/keys';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
-import { useSettled } from '../shared/useSettled';
+import { useDebounced } from '../shared/useDebounced';
 import { BankAccountSettings } from './BankAccountSettings';
 
 /** Bank accounts: one form makes a usable one; everything else can be changed later. */
@@ -78,7 +78,7 @@ export function BankAccountsPart() {
 }
 
 function AddBankAccount() {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const queries = useQueryClient();
   const empty = {
     name: '',
@@ -90,7 +90,7 @@ function AddBankAccount() {
     outstanding: '',
   };
   const { form, set: setForm, again, notice } = useKept('bank-account', empty);
-  const typed = useSettled(form);
+  const typed = useDebounced(form);
   const ready = typed.name !== '' && typed.bank !== '' && typed.number !== '';
   const path = `/api/companies/${company.id}/bank-accounts`;
   const preview = useQuery({
@@ -169,7 +169,7 @@ function AddBankAccount() {
 
 /** The items outstanding when the account was taken over. */
 function Outstanding({ account }: { account: Schemas['BankAccountView'] }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const take = useMutation({
     mutationFn: (file: File) => {

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { send, upload, type Schemas } from '../shared/api';
 import { ChoiceField, TextField } from '../shared/fields';
 import { FileButton } from '../shared/FileDrop';
@@ -22,7 +22,7 @@ const TYPES: [Account['type'], string][] = [
 
 /** The chart of accounts, typed or as a file. */
 export function ChartPart() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const chart = useChart();
   const base = `/api/companies/${company.id}/ledger`;

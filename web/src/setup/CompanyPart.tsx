@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useKept } from '../draft/useKept';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { send, type Schemas } from '../shared/api';
 import { addDays, monthTitle } from '../shared/dates';
 import { ChoiceField, TextField } from '../shared/fields';
@@ -41,7 +41,7 @@ const STYLES: [SetUp['amountStyle'], string][] = [
 ];
 
 function useKeep<B>(method: 'POST' | 'PUT', path: string) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (body: B) =>
@@ -51,7 +51,7 @@ function useKeep<B>(method: 'POST' | 'PUT', path: string) {
 }
 
 function CompanyForm({ setUp }: { setUp: SetUp }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const {
     form,
     set: setForm,
@@ -175,7 +175,7 @@ function Purposes({ setUp }: { setUp: SetUp }) {
 }
 
 function Months({ setUp }: { setUp: SetUp }) {
-  const { session } = useHere();
+  const { session } = useCurrentCompany();
   const close = useKeep<{ month: string; closed: boolean }>('POST', '/set-up/closed-months');
   const months: string[] = [];
   let day = `${session.businessDate.slice(0, 7)}-01`;
@@ -206,7 +206,7 @@ function Months({ setUp }: { setUp: SetUp }) {
 }
 
 function AnotherCompany() {
-  const { choose } = useHere();
+  const { choose } = useCurrentCompany();
   const queries = useQueryClient();
   const [form, setForm] = useState({ name: '', currency: 'USD' });
   const add = useMutation({

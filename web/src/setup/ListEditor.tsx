@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { send } from '../shared/api';
 import { CellChoice, CellText } from '../shared/fields';
 import { keys } from '../shared/keys';
@@ -39,7 +39,7 @@ export function ListEditor({
   empty?: Row;
   add?: string;
 }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const [editing, setEditing] = useState<Row | null>(null);
   const keep = useMutation({

@@ -1,4 +1,4 @@
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { Problems } from '../shared/Problems';
 import { useChart, useSetUp } from '../shared/useBooks';
 import { ListEditor } from './ListEditor';
@@ -13,7 +13,7 @@ const SERIES: Record<string, string> = {
 
 /** Sites, cost centres, banks, taxes, numbers and rates. */
 export function ListsPart() {
-  const { session } = useHere();
+  const { session } = useCurrentCompany();
   const setUp = useSetUp();
   const chart = useChart();
   const s = setUp.data;

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, type Schemas } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { fullDate, UNREADABLE } from '../shared/dates';
@@ -33,7 +33,7 @@ function limits(p: Person, names: Map<number, string>) {
 
 /** Who may do what in the company. */
 export function PeoplePart() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const params = { path: { companyId: company.id } };
   const people = useQuery({

@@ -1,5 +1,5 @@
 import { useSearchParams } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { BackupsPart } from './BackupsPart';
 import { BankAccountsPart } from './BankAccountsPart';
 import { ChartPart } from './ChartPart';
@@ -20,7 +20,7 @@ type Part = keyof typeof PARTS;
 
 /** A company's set-up, part by part. */
 export default function SetUpPage() {
-  const { company, canAdminister } = useHere();
+  const { company, canAdminister } = useCurrentCompany();
   const [search, setSearch] = useSearchParams();
   const part = (Object.keys(PARTS) as Part[]).find((p) => p === search.get('part')) ?? 'accounts';
   if (!canAdminister) {

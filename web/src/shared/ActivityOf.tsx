@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data } from './api';
 import { dateTime } from './dates';
 import { keys } from './keys';
@@ -7,7 +7,7 @@ import { OnlySo } from './More';
 
 /** What was done to one object and by whom. */
 export function ActivityOf({ type, id }: { type: string; id: number }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const activity = useQuery({
     queryKey: keys.activityOf(company.id, type, id),
     queryFn: () =>

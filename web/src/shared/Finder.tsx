@@ -1,14 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, type Schemas } from './api';
 import { fullDate } from './dates';
 import { keys } from './keys';
 
 /** Finds bank lines and ledger entries by text, party, reference or check number. */
 export function Finder() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
   const [chosen, setChosen] = useState(0);

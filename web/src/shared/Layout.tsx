@@ -3,14 +3,14 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { NavLink, useNavigate } from 'react-router';
 import { places } from '../capabilities';
 import { PasswordDialog } from '../session/PasswordDialog';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data } from './api';
 import { Finder } from './Finder';
 import { KeysHelp } from './KeysHelp';
 
 /** The bar over every page: where one can go, find anything, who one is. */
 export function Layout({ children }: { children: ReactNode }) {
-  const { session, company, canAdminister, choose } = useHere();
+  const { session, company, canAdminister, choose } = useCurrentCompany();
   const navigate = useNavigate();
   const [help, setHelp] = useState(false);
   const [password, setPassword] = useState(false);

@@ -1,4 +1,4 @@
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { ChoiceField } from './fields';
 import { useSetUp } from './useBooks';
 
@@ -12,7 +12,7 @@ export function SiteField({
   value: number | undefined;
   onChange: (site: number | undefined) => void;
 }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const setUp = useSetUp();
   const mine = company.limits.sites;
   const sites = (setUp.data?.sites ?? []).filter(

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, type Schemas } from './api';
 import { keys } from './keys';
 
@@ -7,7 +7,7 @@ export type Control = 'RECEIVABLES' | 'PAYABLES';
 
 /** The chart of accounts with balances. */
 export function useChart() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   return useQuery({
     queryKey: keys.chart(company.id),
     queryFn: () =>
@@ -28,7 +28,7 @@ export function accountChoices(
 }
 
 export function useSetUp() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   return useQuery({
     queryKey: keys.setUp(company.id),
     queryFn: () =>
@@ -37,7 +37,7 @@ export function useSetUp() {
 }
 
 export function useBankAccounts() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   return useQuery({
     queryKey: keys.bankAccounts(company.id),
     queryFn: () =>
@@ -50,7 +50,7 @@ export function useBankAccounts() {
 }
 
 export function useParties(control: Control, date: string) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   return useQuery({
     queryKey: keys.parties(company.id, control, date),
     queryFn: () =>
@@ -63,7 +63,7 @@ export function useParties(control: Control, date: string) {
 }
 
 export function useParty(id: number | undefined) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   return useQuery({
     queryKey: keys.party(company.id, id ?? 0),
     queryFn: () =>
@@ -78,7 +78,7 @@ export function useParty(id: number | undefined) {
 
 /** Texts of the last entries of a source that begin so, each once. */
 export function useRemembered(source: Schemas['EntryView']['source'], text: string) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   return useQuery({
     queryKey: [...keys.entries(company.id, 0, text), 'remembered', source],
     queryFn: () =>

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, Refusal, send } from '../shared/api';
 import { dateTime, fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -16,7 +16,7 @@ import { lineCount, STATES } from './words';
 /** A file that came in: how far it is, what a person has to decide, and what became of it. */
 export default function ArrivalPage() {
   const id = Number(useParams().id);
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const arrival = useQuery({
     queryKey: keys.arrival(company.id, id),
@@ -81,7 +81,7 @@ export default function ArrivalPage() {
 }
 
 function InWork({ arrival }: { arrival: ArrivalView }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const cancel = useMutation({
     mutationFn: () => send('POST', `/api/companies/${company.id}/arrivals/${arrival.id}/cancel`),
   });
@@ -107,7 +107,7 @@ function InWork({ arrival }: { arrival: ArrivalView }) {
 }
 
 function Decision({ arrival, done }: { arrival: ArrivalView; done: () => unknown }) {
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   const [note, setNote] = useState('');
   const base = `/api/companies/${company.id}/arrivals/${arrival.id}`;
   const take = useMutation({
@@ -164,7 +164,7 @@ function Decision({ arrival, done }: { arrival: ArrivalView; done: () => unknown
 }
 
 function Skipped({ arrival, done }: { arrival: ArrivalView; done: () => unknown }) {
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   const lines = useQuery({
     queryKey: [...keys.arrival(company.id, arrival.id), 'skipped'],
     queryFn: () =>

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -10,7 +10,7 @@ import { INTERIM } from './words';
 
 /** What the bank has told of before its statement. It counts in no balance. */
 export function InterimTable({ account }: { account: number }) {
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   const queries = useQueryClient();
   const path = { companyId: company.id, accountId: account };
   const lines = useQuery({

@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useKept } from '../draft/useKept';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data, Refusal, send, type Schemas } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { ChoiceField, TextField } from '../shared/fields';
@@ -10,7 +10,7 @@ import { keys } from '../shared/keys';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
-import { useSettled } from '../shared/useSettled';
+import { useDebounced } from '../shared/useDebounced';
 import type { ArrivalView } from './useTaking';
 
 type Mapping = Schemas['MappingBody'];
@@ -35,7 +35,7 @@ const COLUMNS: [string, string][] = [
 
 /** Shows once what the columns of a bank's table hold; the first lines stand below as they would be read. */
 export function MappingForm({ arrival, done }: { arrival: ArrivalView; done: () => unknown }) {
-  const { company, canPrepare } = useHere();
+  const { company, canPrepare } = useCurrentCompany();
   const guess = useQuery({
     queryKey: [...keys.arrival(company.id, arrival.id), 'guess'],
     queryFn: () =>
@@ -81,7 +81,7 @@ function Mapping({
   guess: Schemas['GuessView'];
   done: () => unknown;
 }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const accounts = useBankAccounts();
   const {
     form,
@@ -94,7 +94,7 @@ function Mapping({
   }));
   const [account, setAccount] = useState(arrival.accountId ?? 0);
   const base = `/api/companies/${company.id}/arrivals/${arrival.id}`;
-  const typed = useSettled(form);
+  const typed = useDebounced(form);
   const tried = useQuery({
     queryKey: [...keys.arrival(company.id, arrival.id), 'try', account, typed],
     queryFn: () => send<Schemas['TriedView'][]>('POST', `${base}/try?accountId=${account}`, typed),

@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { useKept } from '../draft/useKept';
-import { useHere, useMayAt } from '../session/session';
+import { useCurrentCompany, useMayAt } from '../session/session';
 import { api, data, send, type Schemas } from '../shared/api';
 import { fullDate, readDate } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -15,7 +15,7 @@ const EMPTY = { date: '', text: '', checkNumber: '', moneyIn: '', moneyOut: '', 
 /** A statement typed from paper, line by line and by keyboard alone; each balance is checked as it is typed. */
 export default function PaperPage() {
   const { accountId, statementId } = useParams();
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const account = Number(accountId);
   const { canPrepare } = useMayAt(account);
   const statement = Number(statementId);

@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { DateField } from '../shared/DateField';
 import { FORMATS } from './words';
 
 /** Any days that statements cover, out again in an open format. */
 export function PeriodExport({ account, from, to }: { account: number; from: string; to: string }) {
-  const { company, session } = useHere();
+  const { company, session } = useCurrentCompany();
   const [period, setPeriod] = useState({ from, to });
   const base = `/api/companies/${company.id}/bank-accounts/${account}/bank-lines/export`;
   return (

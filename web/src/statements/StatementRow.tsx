@@ -1,6 +1,6 @@
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import type { Schemas } from '../shared/api';
 import { dateTime, shortDate } from '../shared/dates';
 import { report } from '../shared/money';
@@ -14,7 +14,7 @@ export function StatementRow({
   statement: Schemas['StatementView'];
   onTakeBack?: () => void;
 }) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const base = `/api/companies/${company.id}/bank-accounts/${s.accountId}/statements/${s.id}`;
   return (
     <>

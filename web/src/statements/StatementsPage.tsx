@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useHere, useMayAt } from '../session/session';
+import { useCurrentCompany, useMayAt } from '../session/session';
 import { AccountRail } from '../shared/AccountRail';
 import { api, data } from '../shared/api';
 import { dateTime, fullDate, monthTitle } from '../shared/dates';
@@ -18,7 +18,7 @@ import { lineCount, STATES } from './words';
 
 /** What has been read of each account: by month what is there and what is missing, and what came in. */
 export default function StatementsPage() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const [all, setAll] = useState(false);
   const [search] = useSearchParams();
   const today = useToday();

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { upload, type Schemas } from '../shared/api';
 import { keys } from '../shared/keys';
 
@@ -14,7 +14,7 @@ export function ladderOf(arrival: ArrivalView): string | undefined {
 
 /** Brings a file in: taken, it leads to the ladder; in work or undecided, to the file itself. */
 export function useTaking(stay = false) {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const navigate = useNavigate();
   return useMutation({

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { type Schemas } from '../shared/api';
 import { longDate } from '../shared/dates';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
@@ -28,7 +28,7 @@ function placeOf(task: Schemas['Task']): string {
 }
 
 export function TodayPage() {
-  const { company, canPrepare, canAdminister } = useHere();
+  const { company, canPrepare, canAdminister } = useCurrentCompany();
   const today = useToday();
   const take = useTaking();
   if (!today.data) {

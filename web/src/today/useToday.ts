@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
-import { useHere } from '../session/session';
+import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { keys } from '../shared/keys';
 
 export function useToday() {
-  const { company } = useHere();
+  const { company } = useCurrentCompany();
   return useQuery({
     queryKey: keys.today(company.id),
     queryFn: () =>

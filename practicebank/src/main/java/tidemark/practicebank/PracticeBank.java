@@ -36,14 +36,14 @@ public final class PracticeBank implements AutoCloseable {
 
     private final HttpServer server;
     private final State state;
-    private final Life life;
-    private final Rehearsal rehearsal;
+    private final CustomerActivity life;
+    private final PracticeControls rehearsal;
 
     private PracticeBank(HttpServer server, State state) {
         this.server = server;
         this.state = state;
-        this.life = new Life(state);
-        this.rehearsal = new Rehearsal(state, life);
+        this.life = new CustomerActivity(state);
+        this.rehearsal = new PracticeControls(state, life);
     }
 
     /**
@@ -295,7 +295,7 @@ public final class PracticeBank implements AutoCloseable {
         int page = Integer.parseInt(query.getOrDefault("page", "1"));
         // a bank in this kind of trouble gives the page before once more
         int given = state.trouble.equals("REPEAT_PAGE") && page > 1 ? page - 1 : page;
-        List<Life.Line> booked = life.booked(account).stream()
+        List<CustomerActivity.Line> booked = life.booked(account).stream()
                 .filter(l -> !l.day().isBefore(from) && !l.day().isAfter(to))
                 .toList();
         ObjectNode transactions = out.putObject("transactions");
@@ -318,7 +318,7 @@ public final class PracticeBank implements AutoCloseable {
         }
     }
 
-    private static void transaction(ObjectNode node, State.Account account, Life.Line line) {
+    private static void transaction(ObjectNode node, State.Account account, CustomerActivity.Line line) {
         if (!line.id().isEmpty()) {
             node.put("transactionId", line.id());
         }
@@ -373,7 +373,7 @@ public final class PracticeBank implements AutoCloseable {
     }
 
     private void rehearsal(HttpExchange exchange, String[] parts, String method) throws IOException {
-        if (!"yes".equals(exchange.getRequestHeaders().getFirst("X-Rehearsal"))) {
+        if (!"yes".equals(exchange.getRequestHeaders().getFirst("X-PracticeControls"))) {
             throw new Answer(403, "RIGHT_MISSING", "Only for rehearsals");
         }
         if (method.equals("POST")) {

@@ -17,7 +17,7 @@ import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import tidemark.practicebank.Life.Line;
+import tidemark.practicebank.CustomerActivity.Line;
 import tidemark.practicebank.State.Instruction;
 
 /** The bank's days: whatever it is told, its books are such as a bank's are. */
@@ -57,13 +57,13 @@ class LifeTest {
         long seed = info.getCurrentRepetition();
         State late = bank(seed, LATE);
         late.instructions.addAll(told(seed));
-        Life later = new Life(late);
+        CustomerActivity later = new CustomerActivity(late);
         for (LocalDate date = BEGIN.plusDays(5); date.isBefore(LATE); date = date.plusDays(17)) {
             State early = bank(seed, date);
             List<Instruction> shuffled = told(seed);
             Collections.shuffle(shuffled, new Random(date.toEpochDay()));
             early.instructions.addAll(shuffled);
-            Life life = new Life(early);
+            CustomerActivity life = new CustomerActivity(early);
             for (State.Account account : early.accounts) {
                 LocalDate until = date;
                 List<Line> then = later.booked(account).stream()
@@ -84,11 +84,11 @@ class LifeTest {
         for (LocalDate date = BEGIN.plusDays(2); date.isBefore(BEGIN.plusDays(60)); date = date.plusDays(1)) {
             State state = bank(seed, date);
             state.instructions.addAll(told(seed));
-            Life life = new Life(state);
+            CustomerActivity life = new CustomerActivity(state);
             for (State.Account account : state.accounts) {
                 List<Line> pending = life.pending(account);
                 Set<Line> before = new HashSet<>(life.booked(account));
-                state.date = Life.after(date, 1);
+                state.date = CustomerActivity.after(date, 1);
                 List<Line> booked = life.booked(account);
                 state.date = date;
                 for (Line line : pending) {
@@ -110,13 +110,13 @@ class LifeTest {
         long seed = 200 + info.getCurrentRepetition();
         State state = bank(seed, LATE);
         state.instructions.addAll(told(seed));
-        Life life = new Life(state);
+        CustomerActivity life = new CustomerActivity(state);
         Map<String, List<Line>> byInstruction = new HashMap<>();
         Set<String> ids = new HashSet<>();
         for (State.Account account : state.accounts) {
             for (Line line : life.booked(account)) {
                 assertTrue(ids.add(line.id()), "twice: " + line);
-                assertTrue(Life.isBusinessDay(line.day()), line.toString());
+                assertTrue(CustomerActivity.isBusinessDay(line.day()), line.toString());
                 assertTrue(line.cents() != 0, line.toString());
                 byInstruction
                         .computeIfAbsent(line.id().replaceFirst("-.*", ""), k -> new ArrayList<>())
@@ -155,17 +155,18 @@ class LifeTest {
         assertEquals(first.instructions, again.instructions);
         assertEquals(first.consents, again.consents);
         assertEquals(
-                new Life(first).booked(first.accounts.getFirst()), new Life(again).booked(again.accounts.getFirst()));
+                new CustomerActivity(first).booked(first.accounts.getFirst()),
+                new CustomerActivity(again).booked(again.accounts.getFirst()));
     }
 
     @Test
     void swappedDigits_areTwoNeighbours_andTheSignStays() {
-        assertEquals(-132, Life.swapped(-123));
-        assertEquals(8_541, Life.swapped(8_514));
-        assertEquals(777, Life.swapped(777), "nothing to swap");
-        assertEquals(10, Life.swapped(10), "no amount gets shorter");
+        assertEquals(-132, CustomerActivity.swapped(-123));
+        assertEquals(8_541, CustomerActivity.swapped(8_514));
+        assertEquals(777, CustomerActivity.swapped(777), "nothing to swap");
+        assertEquals(10, CustomerActivity.swapped(10), "no amount gets shorter");
         for (long cents = 1; cents < 20_000; cents++) {
-            long wrong = Life.swapped(cents);
+            long wrong = CustomerActivity.swapped(cents);
             assertEquals(Long.toString(cents).length(), Long.toString(wrong).length(), cents + " " + wrong);
             assertEquals(0, (wrong - cents) % 9, cents + " " + wrong);
         }

@@ -37,7 +37,7 @@ class OwnPassword {
             throw new SignInClosed(wait);
         }
         String hash = Objects.requireNonNull(transaction.execute(s -> persons.findById(actor.personId())
-                .orElseThrow(() -> new Missing("person"))
+                .orElseThrow(() -> new NotFound("person"))
                 .passwordHash()));
         if (!hashing.fits(password, hash)) {
             throw new RuleViolation(

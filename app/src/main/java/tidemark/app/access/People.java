@@ -274,7 +274,7 @@ public class People {
     @Transactional
     public void change(long personId, long companyId, String name, Membership membership, Set<Role> roles, Actor by) {
         if (!persons.members(companyId).contains(personId)) {
-            throw new Missing("person");
+            throw new NotFound("person");
         }
         checkName(name);
         if (membership.from() != null
@@ -394,7 +394,7 @@ public class People {
     Access access(long personId, long companyId) {
         List<PersonRepository.AccessRow> rows = persons.access(personId, companyId);
         if (rows.isEmpty()) {
-            throw new Missing("person");
+            throw new NotFound("person");
         }
         PersonRepository.AccessRow one = rows.getFirst();
         EnumSet<Role> roles = EnumSet.noneOf(Role.class);
@@ -452,7 +452,7 @@ public class People {
     }
 
     private Person get(long id) {
-        return persons.findById(id).orElseThrow(() -> new Missing("person"));
+        return persons.findById(id).orElseThrow(() -> new NotFound("person"));
     }
 
     private static String plain(String login) {

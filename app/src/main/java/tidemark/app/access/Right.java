@@ -3,10 +3,10 @@ package tidemark.app.access;
 /** What an endpoint asks for. */
 public enum Right {
     /** Anybody, signed in or not. */
-    NOBODY_IN_PARTICULAR,
+    ANYONE,
     /** Anybody who is signed in. */
     SIGNED_IN,
-    LOOK,
+    VIEW,
     PREPARE,
     CERTIFY,
     ADMINISTER

@@ -38,9 +38,9 @@ public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgum
         }
         Requires requires = method.getMethodAnnotation(Requires.class);
         if (requires == null) {
-            throw new Missing("endpoint");
+            throw new NotFound("endpoint");
         }
-        if (requires.value() == Right.NOBODY_IN_PARTICULAR) {
+        if (requires.value() == Right.ANYONE) {
             return true;
         }
         Actor actor = currentActor();
@@ -60,7 +60,7 @@ public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgum
         }
         Set<Role> roles = access.roles();
         if (roles.isEmpty()) {
-            throw new Missing("company");
+            throw new NotFound("company");
         }
         if (access.secondFactorDue()) {
             throw new SecondFactorDue();
@@ -93,7 +93,7 @@ public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgum
 
     private static long number(String text, String what) {
         if (!text.matches("\\d{1,18}")) {
-            throw new Missing(what);
+            throw new NotFound(what);
         }
         return Long.parseLong(text);
     }

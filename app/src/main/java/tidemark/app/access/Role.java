@@ -5,10 +5,10 @@ import java.util.Set;
 
 /** What a person is in a company; a person may be several things. */
 public enum Role {
-    VIEWER(EnumSet.of(Right.LOOK)),
-    PREPARER(EnumSet.of(Right.LOOK, Right.PREPARE)),
-    CERTIFIER(EnumSet.of(Right.LOOK, Right.CERTIFY)),
-    ADMINISTRATOR(EnumSet.of(Right.LOOK, Right.ADMINISTER));
+    VIEWER(EnumSet.of(Right.VIEW)),
+    PREPARER(EnumSet.of(Right.VIEW, Right.PREPARE)),
+    CERTIFIER(EnumSet.of(Right.VIEW, Right.CERTIFY)),
+    ADMINISTRATOR(EnumSet.of(Right.VIEW, Right.ADMINISTER));
 
     private final Set<Right> rights;
 

@@ -112,7 +112,7 @@ class SecondFactor {
     @Transactional
     public void endOf(long personId, long companyId, Actor by) {
         if (!persons.members(companyId).contains(personId)) {
-            throw new Missing("person");
+            throw new NotFound("person");
         }
         Person person = person(personId);
         if (persons.companies(personId).size() > 1) {
@@ -199,7 +199,7 @@ class SecondFactor {
     }
 
     private Person person(long id) {
-        return persons.findById(id).orElseThrow(() -> new Missing("person"));
+        return persons.findById(id).orElseThrow(() -> new NotFound("person"));
     }
 
     private static String spareCode() {

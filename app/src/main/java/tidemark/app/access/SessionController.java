@@ -72,7 +72,7 @@ public class SessionController {
             @NotNull @Size(max = 200) String fresh) {}
 
     @PostMapping
-    @Requires(Right.NOBODY_IN_PARTICULAR)
+    @Requires(Right.ANYONE)
     void signIn(@RequestBody @Valid Credentials body, HttpServletRequest request, HttpServletResponse response) {
         Cookie known = WebUtils.getCookie(request, BROWSER);
         String address = Objects.requireNonNullElse(request.getRemoteAddr(), "");
@@ -134,7 +134,7 @@ public class SessionController {
     }
 
     @DeleteMapping
-    @Requires(Right.NOBODY_IN_PARTICULAR)
+    @Requires(Right.ANYONE)
     void signOut(HttpServletRequest request) {
         HttpSession session = request.getSession(false);
         if (session != null) {

@@ -79,7 +79,7 @@ public class SignedIn implements HttpSessionListener {
     void end(long personId, String name) {
         Entry entry = entries.get(name);
         if (entry == null || entry.personId() != personId) {
-            throw new Missing("session");
+            throw new NotFound("session");
         }
         end(entry);
     }

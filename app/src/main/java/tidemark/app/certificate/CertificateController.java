@@ -19,7 +19,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import tidemark.app.access.Actor;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.core.certificate.Condition;
@@ -52,7 +52,7 @@ class CertificateController {
             Map<String, Object> content) {}
 
     @GetMapping("/certificate")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     CertificateView certificate(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month, Actor actor) {
         IssuedCertificate issued =
@@ -119,7 +119,7 @@ class CertificateController {
     }
 
     @GetMapping(value = "/certificate.json", produces = MediaType.APPLICATION_JSON_VALUE)
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<String> jsonFile(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month) {
         IssuedCertificate issued = issued(companyId, accountId, month);
@@ -130,7 +130,7 @@ class CertificateController {
     }
 
     @GetMapping(value = "/certificate.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> pdfFile(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month) {
         IssuedCertificate issued = issued(companyId, accountId, month);
@@ -141,7 +141,7 @@ class CertificateController {
     }
 
     private IssuedCertificate issued(long companyId, long accountId, YearMonth month) {
-        return certification.find(companyId, accountId, month).orElseThrow(() -> new Missing("certificate"));
+        return certification.find(companyId, accountId, month).orElseThrow(() -> new NotFound("certificate"));
     }
 
     private static String attachment(long accountId, YearMonth month, String ending) {

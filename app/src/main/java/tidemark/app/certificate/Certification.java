@@ -16,7 +16,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Actor;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -28,8 +28,8 @@ import tidemark.app.reconcile.AccountMonth;
 import tidemark.app.reconcile.AccountMonthRepository;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.Months;
+import tidemark.app.statement.StatementRow;
 import tidemark.app.statement.Statements;
-import tidemark.app.statement.TakenStatement;
 import tidemark.core.certificate.CanonicalJson;
 import tidemark.core.certificate.CertificateContent;
 import tidemark.core.certificate.CertificationConditions;
@@ -217,7 +217,7 @@ public class Certification {
         Company company = companies.get(account.companyId());
         ChartAccount cash = ledger.account(account.companyId(), account.ledgerAccountId());
         List<CertificateContent.StatementProof> proofs = new ArrayList<>();
-        for (TakenStatement s : statements.touching(
+        for (StatementRow s : statements.touching(
                 account.id(), input.month().atDay(1), input.month().atEndOfMonth())) {
             proofs.add(new CertificateContent.StatementProof(
                     s.header(account.number(), account.currency()), s.lineCount(), statements.fileSha256(s)));
@@ -266,7 +266,7 @@ public class Certification {
                     "the last certified month, which ends on " + account.mark().date(),
                     "Reopen the later months first.");
         }
-        if (account.heldTo().isAfter(account.mark().date())) {
+        if (account.lockedThrough().isAfter(account.mark().date())) {
             throw new RuleViolation(
                     "month.prepared",
                     "",
@@ -279,7 +279,7 @@ public class Certification {
         state.notPrepared();
         certificates
                 .findByBankAccountIdAndFirstDayAndReopenedAtIsNull(accountId, month.atDay(1))
-                .orElseThrow(() -> new Missing("certificate"))
+                .orElseThrow(() -> new NotFound("certificate"))
                 .reopened(actor.name(), clock.instant(), reason.strip());
         LocalDate before = month.atDay(1).minusDays(1);
         account.moveMark(before, months.ledgerBalance(account, before));

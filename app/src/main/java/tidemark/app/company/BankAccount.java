@@ -61,7 +61,7 @@ public class BankAccount {
     private boolean active = true;
     private LocalDate markDate;
     private long markLedgerMinorUnits;
-    private LocalDate heldTo;
+    private LocalDate lockedThrough;
     private long revision;
 
     @Version
@@ -101,7 +101,7 @@ public class BankAccount {
         this.openingBankMinorUnits = n.openingMinorUnits();
         this.markDate = n.openingDate();
         this.markLedgerMinorUnits = n.openingMinorUnits();
-        this.heldTo = n.openingDate();
+        this.lockedThrough = n.openingDate();
     }
 
     public long id() {
@@ -258,8 +258,8 @@ public class BankAccount {
     }
 
     /** The last day that is certified or waits for its certification. */
-    public LocalDate heldTo() {
-        return heldTo;
+    public LocalDate lockedThrough() {
+        return lockedThrough;
     }
 
     /** Grows with every change of the account, its lines, entries and matches. */
@@ -273,13 +273,13 @@ public class BankAccount {
 
     /** Nothing up to that day may change while a month waits; the mark's own day lets go. */
     public void holdTo(LocalDate day) {
-        heldTo = day;
+        lockedThrough = day;
     }
 
     /** @param ledgerMinorUnits the ledger's balance at the end of that day, kept so that no sum starts at the beginning */
     public void moveMark(LocalDate day, long ledgerMinorUnits) {
         markDate = day;
         markLedgerMinorUnits = ledgerMinorUnits;
-        heldTo = day;
+        lockedThrough = day;
     }
 }

@@ -14,7 +14,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Limits;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.database.LockedRow;
 import tidemark.app.database.RowLocks;
 import tidemark.core.ledger.Purpose;
@@ -60,7 +60,7 @@ public class BankAccounts {
 
     @Transactional(readOnly = true)
     public BankAccount get(long companyId, long accountId) {
-        return accounts.findByIdAndCompanyId(accountId, companyId).orElseThrow(() -> new Missing("bank account"));
+        return accounts.findByIdAndCompanyId(accountId, companyId).orElseThrow(() -> new NotFound("bank account"));
     }
 
     /**
@@ -78,7 +78,7 @@ public class BankAccounts {
         boolean first = !locks.holds(LockedRow.BANK_ACCOUNT, accountId);
         BankAccount account = locks.lock(LockedRow.BANK_ACCOUNT, BankAccount.class, accountId)
                 .filter(a -> a.companyId() == companyId)
-                .orElseThrow(() -> new Missing("bank account"));
+                .orElseThrow(() -> new NotFound("bank account"));
         if (first) {
             account.changed();
         }
@@ -123,9 +123,9 @@ public class BankAccounts {
     @Transactional(propagation = Propagation.MANDATORY)
     public Company lockJournal(long companyId) {
         if (!locks.lock(LockedRow.JOURNAL, companyId)) {
-            throw new Missing("company");
+            throw new NotFound("company");
         }
-        return accounts.company(companyId).orElseThrow(() -> new Missing("company"));
+        return accounts.company(companyId).orElseThrow(() -> new NotFound("company"));
     }
 
     /** The first of so many numbers of journal entries, taken from the company's counter; its journal must be locked. */
@@ -140,7 +140,7 @@ public class BankAccounts {
     @Transactional(readOnly = true)
     public CurrencyUnit companyCurrency(long companyId) {
         return accounts.company(companyId)
-                .orElseThrow(() -> new Missing("company"))
+                .orElseThrow(() -> new NotFound("company"))
                 .baseCurrency();
     }
 }

@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.activity.Changes;
 import tidemark.core.ledger.Purpose;
@@ -136,7 +136,7 @@ public class Companies {
 
     @Transactional(readOnly = true)
     public Company get(long id) {
-        return companies.findById(id).orElseThrow(() -> new Missing("company"));
+        return companies.findById(id).orElseThrow(() -> new NotFound("company"));
     }
 
     @Transactional(readOnly = true)
@@ -147,7 +147,7 @@ public class Companies {
     /** The site, which must be one of the company's. */
     @Transactional(readOnly = true)
     public Site site(long companyId, long siteId) {
-        return sites.findByIdAndCompanyId(siteId, companyId).orElseThrow(() -> new Missing("site"));
+        return sites.findByIdAndCompanyId(siteId, companyId).orElseThrow(() -> new NotFound("site"));
     }
 
     /** All companies of the installation. */

@@ -14,7 +14,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.database.LockedRow;
 import tidemark.app.database.RowLocks;
@@ -74,7 +74,7 @@ public class MasterData {
     }
 
     private static <T extends MasterRow> T row(MasterRows<T> rows, long companyId, long id, String what) {
-        return rows.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing(what));
+        return rows.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(what));
     }
 
     private void noted(long companyId, String who, String type, MasterRow row, String text) {

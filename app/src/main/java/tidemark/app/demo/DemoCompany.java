@@ -149,7 +149,7 @@ public class DemoCompany {
         DemoLedger.Place place = new DemoLedger.Place(id, names, accounts, maren);
 
         Story story = new Story();
-        Life life = new Life(
+        DemoBusiness life = new DemoBusiness(
                 story.bookings(),
                 names.customers().keySet().stream().sorted().toList(),
                 names.suppliers().keySet().stream().sorted().toList());

@@ -13,10 +13,10 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import tidemark.app.access.Actor;
 import tidemark.app.company.BankAccount;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Invoices;
 import tidemark.app.party.Receipts;
@@ -92,12 +92,12 @@ class DemoLedger {
         return MinorUnits.toDecimal(cents, USD);
     }
 
-    void book(Place place, YearMonth month, Story story, Life life) {
+    void book(Place place, YearMonth month, Story story, DemoBusiness life) {
 
         owe(place, life.debts(month));
         takings(place, life.takings(month));
 
-        for (Life.CustomerReceipt receipt : life.receipts(month)) {
+        for (DemoBusiness.CustomerReceipt receipt : life.receipts(month)) {
             step();
             receive(place, receipt.key(), receipt.date(), receipt.customer(), receipt.cents(), "1250", "", "");
         }
@@ -105,7 +105,7 @@ class DemoLedger {
         Map<LocalDate, List<Story.Booking>> payChecks = new java.util.TreeMap<>();
         for (Story.Booking b : story.bookings(month)) {
             step();
-            if (Life.paysSupplier(b)) {
+            if (DemoBusiness.paysSupplier(b)) {
                 pay(place, b);
             } else if (b.other().equals("1200")) {
                 remember(
@@ -141,7 +141,7 @@ class DemoLedger {
         for (int i = 0; i < bookings.size(); i++) {
             keyOf.put(booked.entries().get(i).id(), bookings.get(i).key());
         }
-        for (PostedCashEntry cash : booked.cashEntries()) {
+        for (CashEntryRow cash : booked.cashEntries()) {
             cashEntryOf.put(keyOf.get(cash.journalEntryId()) + "@" + cash.bankAccountId(), cash.id());
         }
     }
@@ -194,7 +194,7 @@ class DemoLedger {
         }
     }
 
-    private void takings(Place place, List<Life.Takings> takings) {
+    private void takings(Place place, List<DemoBusiness.Takings> takings) {
         List<Ledger.Draft> drafts = takings.stream()
                 .map(t -> new Ledger.Draft(
                         new JournalEntry(

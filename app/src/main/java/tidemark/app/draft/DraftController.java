@@ -39,7 +39,7 @@ class DraftController {
             @NotNull Map<String, Object> body) {}
 
     @GetMapping("/drafts")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     Drafts.DraftList list(
             @PathVariable long companyId,
             @RequestParam(required = false) @Nullable String kind,
@@ -52,7 +52,7 @@ class DraftController {
     }
 
     @GetMapping("/drafts/{draftId}")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     Drafts.DraftDetail get(@PathVariable long companyId, @PathVariable long draftId) {
         return drafts.get(companyId, draftId);
     }
@@ -92,7 +92,7 @@ class DraftController {
     }
 
     @GetMapping("/posting-runs")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<Drafts.RunView> runs(@PathVariable long companyId) {
         return drafts.runs(companyId);
     }

@@ -17,15 +17,15 @@ import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import tidemark.app.access.Actor;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.database.LockedRow;
 import tidemark.app.database.RowLocks;
+import tidemark.app.ledger.JournalEntryRow;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
-import tidemark.app.ledger.PostedEntry;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 import tools.jackson.databind.JsonNode;
@@ -159,7 +159,7 @@ public class Drafts {
     }
 
     private Draft find(long companyId, long id) {
-        Draft draft = drafts.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("draft"));
+        Draft draft = drafts.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("draft"));
         if (draft.state() != Draft.State.OPEN) {
             throw gone(draft);
         }
@@ -179,7 +179,7 @@ public class Drafts {
     private Draft lock(long companyId, long id) {
         return locks.lock(LockedRow.DRAFT, Draft.class, id)
                 .filter(d -> d.companyId() == companyId)
-                .orElseThrow(() -> new Missing("draft"));
+                .orElseThrow(() -> new NotFound("draft"));
     }
 
     /** Keeps a form as it is; a version older than what is kept is told apart, and nothing is overwritten. */
@@ -331,7 +331,7 @@ public class Drafts {
                                 ? null
                                 : one.entries().stream()
                                         .findFirst()
-                                        .map(PostedEntry::id)
+                                        .map(JournalEntryRow::id)
                                         .orElse(null),
                         null));
             } catch (RuleViolation e) {
@@ -339,7 +339,7 @@ public class Drafts {
                         draft.id(),
                         String.join(
                                 " ", e.problems().stream().map(Problem::message).toList())));
-            } catch (Missing e) {
+            } catch (NotFound e) {
                 throw new Again(new Refused(draft.id(), "No such " + e.getMessage() + "; open the draft and mend it."));
             }
         }

@@ -32,7 +32,7 @@ public class AccountTotals {
     public static final class Movements {
         private final Map<Key, long[]> sums = new LinkedHashMap<>();
 
-        void add(PostedLine line) {
+        void add(JournalLineRow line) {
             long[] sum = sums.computeIfAbsent(new Key(line.ledgerAccountId(), line.entryDate()), k -> new long[3]);
             if (line.minorUnits() > 0) {
                 sum[0] = Math.addExact(sum[0], line.minorUnits());

@@ -25,15 +25,15 @@ import tidemark.core.money.MinorUnits;
 @Service
 public class AccountViews {
     private final Ledger ledger;
-    private final PostedEntryRepository entries;
-    private final PostedLineRepository lines;
+    private final JournalEntryRepository entries;
+    private final JournalLineRepository lines;
     private final AccountTotals totals;
     private final BankAccounts bankAccounts;
 
     AccountViews(
             Ledger ledger,
-            PostedEntryRepository entries,
-            PostedLineRepository lines,
+            JournalEntryRepository entries,
+            JournalLineRepository lines,
             AccountTotals totals,
             BankAccounts bankAccounts) {
         this.ledger = ledger;
@@ -141,22 +141,22 @@ public class AccountViews {
         if (after != null) {
             opening = Math.addExact(opening, totals.upTo(accountId, start, after.lineId()));
         }
-        List<PostedLine> found =
+        List<JournalLineRow> found =
                 lines.page(accountId, start, after == null ? 0 : after.lineId(), to, Limit.of(size + 1));
         boolean more = found.size() > size;
-        List<PostedLine> shown = more ? found.subList(0, size) : found;
-        Map<Long, PostedEntry> entryOf = new LinkedHashMap<>();
+        List<JournalLineRow> shown = more ? found.subList(0, size) : found;
+        Map<Long, JournalEntryRow> entryOf = new LinkedHashMap<>();
         entries.findAllById(shown.stream()
-                        .map(PostedLine::journalEntryId)
+                        .map(JournalLineRow::journalEntryId)
                         .distinct()
                         .toList())
                 .forEach(e -> entryOf.put(e.id(), e));
         AccountLedger running = AccountLedger.of(
-                opening, shown.stream().map(PostedLine::minorUnits).toList());
+                opening, shown.stream().map(JournalLineRow::minorUnits).toList());
         List<AccountLine> rows = new ArrayList<>();
         for (int i = 0; i < shown.size(); i++) {
-            PostedLine line = shown.get(i);
-            PostedEntry entry = Objects.requireNonNull(entryOf.get(line.journalEntryId()));
+            JournalLineRow line = shown.get(i);
+            JournalEntryRow entry = Objects.requireNonNull(entryOf.get(line.journalEntryId()));
             rows.add(new AccountLine(
                     line.id(),
                     entry.id(),

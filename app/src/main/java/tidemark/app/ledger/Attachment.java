@@ -38,7 +38,7 @@ public class Attachment {
 
     protected Attachment() {}
 
-    Attachment(PostedEntry entry, String name, String mediaType, byte[] content, String who, Instant when) {
+    Attachment(JournalEntryRow entry, String name, String mediaType, byte[] content, String who, Instant when) {
         this.companyId = entry.companyId();
         this.journalEntryId = entry.id();
         this.name = name;

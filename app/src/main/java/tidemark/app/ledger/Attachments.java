@@ -6,7 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.core.problem.RuleViolation;
 
@@ -39,7 +39,7 @@ public class Attachments {
 
     @Transactional
     public long add(long companyId, long entryId, String fileName, byte[] content, String who) {
-        PostedEntry entry = ledger.entry(companyId, entryId);
+        JournalEntryRow entry = ledger.entry(companyId, entryId);
         String name = fileName.replaceAll("[\\\\/\\p{Cntrl}\"]", "_").strip();
         String type = TYPES.get(name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT));
         if (type == null || name.length() > 200) {
@@ -80,7 +80,8 @@ public class Attachments {
 
     @Transactional(readOnly = true)
     public Attachment get(long companyId, long id) {
-        Attachment found = attachments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("attachment"));
+        Attachment found =
+                attachments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("attachment"));
         if (!found.isWhole()) {
             throw new RuleViolation(
                     "attachment.changed",

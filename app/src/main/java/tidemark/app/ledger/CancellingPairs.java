@@ -4,5 +4,5 @@ import tidemark.app.company.BankAccount;
 
 /** Ties a cash entry to the one that reverses it, so that neither counts as open any more. */
 public interface CancellingPairs {
-    void cancel(BankAccount account, PostedCashEntry entry, PostedCashEntry reversal, String who);
+    void cancel(BankAccount account, CashEntryRow entry, CashEntryRow reversal, String who);
 }

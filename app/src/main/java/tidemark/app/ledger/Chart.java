@@ -11,7 +11,7 @@ import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -29,7 +29,7 @@ import tidemark.core.problem.RuleViolation;
 @Service
 public class Chart {
     private final ChartAccountRepository chart;
-    private final PostedLineRepository lines;
+    private final JournalLineRepository lines;
     private final BankAccounts bankAccounts;
     private final Companies companies;
     private final MasterData masterData;
@@ -37,7 +37,7 @@ public class Chart {
 
     Chart(
             ChartAccountRepository chart,
-            PostedLineRepository lines,
+            JournalLineRepository lines,
             BankAccounts bankAccounts,
             Companies companies,
             MasterData masterData,
@@ -76,7 +76,7 @@ public class Chart {
 
     @Transactional
     public void change(long companyId, long id, LedgerAccount wish, String who) {
-        change(chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("ledger account")), wish, who);
+        change(chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("ledger account")), wish, who);
     }
 
     private void change(ChartAccount account, LedgerAccount wish, String who) {
@@ -172,8 +172,8 @@ public class Chart {
     /** Refuses an account whose type does not suit the purpose. */
     @Transactional(readOnly = true)
     public ChartAccount fit(long companyId, Purpose purpose, long ledgerAccountId) {
-        ChartAccount account =
-                chart.findByIdAndCompanyId(ledgerAccountId, companyId).orElseThrow(() -> new Missing("ledger account"));
+        ChartAccount account = chart.findByIdAndCompanyId(ledgerAccountId, companyId)
+                .orElseThrow(() -> new NotFound("ledger account"));
         Control needed = switch (purpose) {
             case RECEIVABLES -> Control.RECEIVABLES;
             case PAYABLES -> Control.PAYABLES;
@@ -197,7 +197,7 @@ public class Chart {
      * @throws RuleViolation {@code purpose.missing}
      */
     @Transactional(readOnly = true)
-    public String serving(long companyId, @Nullable BankAccount bank, Purpose purpose) {
+    public String accountCodeFor(long companyId, @Nullable BankAccount bank, Purpose purpose) {
         Optional<Long> id =
                 bank == null || purpose.ofCompany() ? companies.get(companyId).purpose(purpose) : bank.purpose(purpose);
         return id.flatMap(i -> chart.findByIdAndCompanyId(i, companyId))

@@ -20,7 +20,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.interceptor.TransactionAspectSupport;
 import tidemark.app.access.Limits;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -47,8 +47,8 @@ public class Ledger {
     private static final int BLOCK = 500;
 
     private final ChartAccountRepository chart;
-    private final PostedEntryRepository entries;
-    private final PostedLineRepository lines;
+    private final JournalEntryRepository entries;
+    private final JournalLineRepository lines;
     private final CashEntryRepository cashEntries;
     private final BankAccounts bankAccounts;
     private final ActivityLog activity;
@@ -60,8 +60,8 @@ public class Ledger {
 
     Ledger(
             ChartAccountRepository chart,
-            PostedEntryRepository entries,
-            PostedLineRepository lines,
+            JournalEntryRepository entries,
+            JournalLineRepository lines,
             CashEntryRepository cashEntries,
             BankAccounts bankAccounts,
             ActivityLog activity,
@@ -103,9 +103,9 @@ public class Ledger {
 
     /** What was booked, or would be. */
     public record Booked(
-            List<PostedEntry> entries,
-            List<PostedLine> lines,
-            List<PostedCashEntry> cashEntries,
+            List<JournalEntryRow> entries,
+            List<JournalLineRow> lines,
+            List<CashEntryRow> cashEntries,
             List<PostingListener.ItemChange> items) {
         public static Booked nothing() {
             return new Booked(new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
@@ -156,16 +156,17 @@ public class Ledger {
         Booked booked = Booked.nothing();
         AccountTotals.Movements movements = new AccountTotals.Movements();
         for (Draft draft : drafts) {
-            PostedEntry entry = new PostedEntry(
+            JournalEntryRow entry = new JournalEntryRow(
                     companyId, number++, source, draft.entry(), draft.siteId(), reversalOf, who, clock.instant());
             em.persist(entry);
             booked.entries().add(entry);
-            List<PostedLine> own = new ArrayList<>();
-            List<PostedLine> controlLines = new ArrayList<>();
-            List<PostedCashEntry> cashOfEntry = new ArrayList<>();
+            List<JournalLineRow> own = new ArrayList<>();
+            List<JournalLineRow> controlLines = new ArrayList<>();
+            List<CashEntryRow> cashOfEntry = new ArrayList<>();
             for (JournalLine line : draft.entry().lines()) {
                 ChartAccount account = java.util.Objects.requireNonNull(byCode.get(line.accountCode()));
-                PostedLine posted = new PostedLine(entry.id(), own.size() + 1, account.id(), entry.entryDate(), line);
+                JournalLineRow posted =
+                        new JournalLineRow(entry.id(), own.size() + 1, account.id(), entry.entryDate(), line);
                 em.persist(posted);
                 own.add(posted);
                 movements.add(posted);
@@ -175,8 +176,8 @@ public class Ledger {
                 BankAccount bank = banks.get(account.id());
                 // an exchange difference moves nothing at the bank
                 if (bank != null && posted.ownMinorUnits() != 0) {
-                    PostedCashEntry cash =
-                            new PostedCashEntry(bank.id(), entry, posted, CheckNumbers.plain(draft.checkNumber()));
+                    CashEntryRow cash =
+                            new CashEntryRow(bank.id(), entry, posted, CheckNumbers.plain(draft.checkNumber()));
                     em.persist(cash);
                     cashOfEntry.add(cash);
                 }
@@ -197,7 +198,7 @@ public class Ledger {
 
     private void record(long companyId, Booked booked, String who) {
         if (booked.entries().size() == 1) {
-            PostedEntry only = booked.entries().getFirst();
+            JournalEntryRow only = booked.entries().getFirst();
             activity.record(
                     companyId,
                     who,
@@ -261,12 +262,12 @@ public class Ledger {
             Set<PartyId> parties) {
         Map<String, CurrencyUnit> foreign = new HashMap<>();
         Map<String, LedgerAccount> accounts = new HashMap<>();
-        Map<String, LocalDate> heldTo = new HashMap<>();
+        Map<String, LocalDate> lockedThrough = new HashMap<>();
         for (ChartAccount account : byCode.values()) {
             accounts.put(account.code(), account.account());
             BankAccount bank = banks.get(account.id());
             if (bank != null) {
-                heldTo.put(account.code(), bank.heldTo());
+                lockedThrough.put(account.code(), bank.lockedThrough());
             }
             account.currency().ifPresent(c -> foreign.put(account.code(), c));
         }
@@ -278,7 +279,7 @@ public class Ledger {
         masterData.taxCodes(company.id()).stream().filter(TaxCode::active).forEach(t -> taxes.add(t.code()));
         PostingRules rules = new PostingRules(
                 accounts,
-                heldTo,
+                lockedThrough,
                 foreign,
                 masterData.closedMonths(company.id()),
                 masterData.activeCostCentres(company.id()),
@@ -310,7 +311,7 @@ public class Ledger {
     }
 
     /** Ends a transaction that only showed what it would do. */
-    public static void keepNothing() {
+    public static void rollBackPreview() {
         TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
     }
 
@@ -328,7 +329,7 @@ public class Ledger {
 
     @Transactional(readOnly = true)
     public ChartAccount account(long companyId, long id) {
-        return chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("ledger account"));
+        return chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("ledger account"));
     }
 
     /** Identifiers of the accounts of these codes; a code that is not in the chart is left out. */
@@ -339,7 +340,7 @@ public class Ledger {
 
     /** An entry of that source, reference and amount on a party's account that was not reversed. */
     @Transactional(readOnly = true)
-    public Optional<PostedEntry> standing(
+    public Optional<JournalEntryRow> standing(
             long companyId, EntrySource source, String reference, PartyId party, long amount) {
         return entries.standing(companyId, source, reference, party.value(), -amount, Limit.of(1)).stream()
                 .findFirst();
@@ -351,8 +352,8 @@ public class Ledger {
     }
 
     @Transactional(readOnly = true)
-    public PostedEntry entry(long companyId, long id) {
-        return entries.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("entry"));
+    public JournalEntryRow entry(long companyId, long id) {
+        return entries.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("entry"));
     }
 
     /** Those of some entries that were booked from a bank line, or clear a payment by one. */
@@ -368,7 +369,7 @@ public class Ledger {
         return out;
     }
 
-    public List<PostedLine> linesOf(Collection<Long> entryIds) {
+    public List<JournalLineRow> linesOf(Collection<Long> entryIds) {
         return lines.findByJournalEntryIdInOrderByJournalEntryIdAscLineNumberAsc(entryIds);
     }
 
@@ -381,7 +382,7 @@ public class Ledger {
     /** An item that a bank account's opening balance holds already: matched later, never booked. */
     @Transactional
     public void takeOver(BankAccount account, List<OutstandingItemsFile.Row> items) {
-        items.forEach(item -> em.persist(new PostedCashEntry(account.id(), item)));
+        items.forEach(item -> em.persist(new CashEntryRow(account.id(), item)));
         em.flush();
     }
 

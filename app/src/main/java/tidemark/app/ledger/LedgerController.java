@@ -100,7 +100,7 @@ public class LedgerController {
     record ReversalDate(@NotNull LocalDate date) {}
 
     @GetMapping("/accounts")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<AccountViews.AccountView> accounts(@PathVariable long companyId) {
         return accountViews.accounts(companyId);
     }
@@ -122,7 +122,7 @@ public class LedgerController {
     }
 
     @GetMapping("/chart.csv")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> chartFile(@PathVariable long companyId) {
         return TableFile.file(
                 "chart.csv",
@@ -141,7 +141,7 @@ public class LedgerController {
     }
 
     @GetMapping("/accounts/{ledgerAccountId}/lines")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     AccountViews.AccountLedgerView lines(
             @PathVariable long companyId,
             @PathVariable long ledgerAccountId,
@@ -160,7 +160,7 @@ public class LedgerController {
     }
 
     @GetMapping("/accounts/{ledgerAccountId}/periods")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     AccountViews.PeriodsView periods(
             @PathVariable long companyId,
             @PathVariable long ledgerAccountId,
@@ -171,7 +171,7 @@ public class LedgerController {
     }
 
     @GetMapping("/accounts/{ledgerAccountId}/export")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> export(
             @PathVariable long companyId,
             @PathVariable long ledgerAccountId,
@@ -198,13 +198,13 @@ public class LedgerController {
     }
 
     @GetMapping("/trial-balance")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     AccountViews.TrialBalanceView trialBalance(@PathVariable long companyId, @RequestParam LocalDate date) {
         return accountViews.trialBalance(companyId, date);
     }
 
     @GetMapping("/trial-balance/export")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> exportTrialBalance(
             @PathVariable long companyId, @RequestParam LocalDate date, @RequestParam TableFile.Form form) {
         return new TableFile(
@@ -223,7 +223,7 @@ public class LedgerController {
     }
 
     @GetMapping("/remembered")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<LedgerViews.Remembered> remembered(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "MANUAL") EntrySource source,
@@ -247,14 +247,14 @@ public class LedgerController {
     }
 
     @GetMapping("/attachments/{attachmentId}")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> attachment(@PathVariable long companyId, @PathVariable long attachmentId) {
         Attachment found = attachments.get(companyId, attachmentId);
         return TableFile.file(found.name(), MediaType.parseMediaType(found.mediaType()), found.content());
     }
 
     @GetMapping("/entries")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<LedgerViews.EntryView> entries(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "0") long before,
@@ -263,7 +263,7 @@ public class LedgerController {
     }
 
     @GetMapping("/entries/{entryId}")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     LedgerViews.EntryDetail entry(@PathVariable long companyId, @PathVariable long entryId) {
         return views.entry(companyId, entryId);
     }

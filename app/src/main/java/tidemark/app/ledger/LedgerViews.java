@@ -30,7 +30,7 @@ public class LedgerViews {
     static final LocalDate EVER = LocalDate.of(9999, 12, 31);
 
     private final Ledger ledger;
-    private final PostedEntryRepository entries;
+    private final JournalEntryRepository entries;
     private final AccountTotals totals;
     private final AttachmentRepository attachments;
     private final List<PostingListener> listeners;
@@ -40,7 +40,7 @@ public class LedgerViews {
 
     LedgerViews(
             Ledger ledger,
-            PostedEntryRepository entries,
+            JournalEntryRepository entries,
             AccountTotals totals,
             AttachmentRepository attachments,
             List<PostingListener> listeners,
@@ -108,15 +108,15 @@ public class LedgerViews {
     /** The last entries of a source whose text begins so, each text once. */
     @Transactional(readOnly = true)
     public List<Remembered> remembered(long companyId, EntrySource source, String text) {
-        Map<String, PostedEntry> byText = new LinkedHashMap<>();
+        Map<String, JournalEntryRow> byText = new LinkedHashMap<>();
         entries.remembered(companyId, source, literal(text), Limit.of(60)).stream()
                 .filter(e -> !e.text().isBlank())
                 .forEach(e -> byText.putIfAbsent(e.text(), e));
-        List<PostedEntry> few = byText.values().stream().limit(6).toList();
+        List<JournalEntryRow> few = byText.values().stream().limit(6).toList();
         return views(
                         companyId,
                         few,
-                        ledger.linesOf(few.stream().map(PostedEntry::id).toList()))
+                        ledger.linesOf(few.stream().map(JournalEntryRow::id).toList()))
                 .stream()
                 .map(v -> new Remembered(v.text(), v.reference(), v.lines()))
                 .toList();
@@ -137,27 +137,27 @@ public class LedgerViews {
     @Transactional(readOnly = true)
     public List<EntryView> entries(long companyId, long beforeNumber, String text) {
         String literal = literal(text);
-        List<PostedEntry> page =
+        List<JournalEntryRow> page =
                 entries.page(companyId, beforeNumber <= 0 ? Long.MAX_VALUE : beforeNumber, literal, Limit.of(PAGE));
         return views(
                 companyId,
                 page,
-                ledger.linesOf(page.stream().map(PostedEntry::id).toList()));
+                ledger.linesOf(page.stream().map(JournalEntryRow::id).toList()));
     }
 
-    private List<EntryView> views(long companyId, List<PostedEntry> page, List<PostedLine> pageLines) {
+    private List<EntryView> views(long companyId, List<JournalEntryRow> page, List<JournalLineRow> pageLines) {
         CurrencyUnit currency = companies.get(companyId).baseCurrency();
         Map<Long, ChartAccount> accounts = ledger.chartById(companyId);
         Map<Long, String> sites = new LinkedHashMap<>();
         companies.sites(companyId).forEach(site -> sites.put(site.id(), site.name()));
-        Map<Long, List<PostedLine>> byEntry = new LinkedHashMap<>();
+        Map<Long, List<JournalLineRow>> byEntry = new LinkedHashMap<>();
         pageLines.forEach(l -> byEntry.computeIfAbsent(l.journalEntryId(), k -> new ArrayList<>())
                 .add(l));
         List<EntryView> out = new ArrayList<>();
-        for (PostedEntry e : page) {
-            List<PostedLine> own = byEntry.getOrDefault(e.id(), List.of());
-            AccountLedger totals =
-                    AccountLedger.of(0, own.stream().map(PostedLine::minorUnits).toList());
+        for (JournalEntryRow e : page) {
+            List<JournalLineRow> own = byEntry.getOrDefault(e.id(), List.of());
+            AccountLedger totals = AccountLedger.of(
+                    0, own.stream().map(JournalLineRow::minorUnits).toList());
             out.add(new EntryView(
                     e.id(),
                     e.number(),
@@ -190,7 +190,7 @@ public class LedgerViews {
     }
 
     /** The amount in the account's own currency and the rate, {@code 92.23 EUR at 1.0842}. */
-    private static @Nullable String foreign(PostedLine line, ChartAccount account) {
+    private static @Nullable String foreign(JournalLineRow line, ChartAccount account) {
         return account.currency()
                 .map(c -> MinorUnits.report(line.ownMinorUnits(), c) + " " + c.getCode()
                         + (line.rate() == null
@@ -201,7 +201,7 @@ public class LedgerViews {
 
     @Transactional(readOnly = true)
     public EntryDetail entry(long companyId, long entryId) {
-        PostedEntry entry = ledger.entry(companyId, entryId);
+        JournalEntryRow entry = ledger.entry(companyId, entryId);
         Map<Long, BankAccount> banks = new LinkedHashMap<>();
         bankAccounts.list(companyId).forEach(b -> banks.put(b.id(), b));
         List<CashView> cash = cashEntries.findByJournalEntryIdInOrderById(List.of(entryId)).stream()
@@ -221,7 +221,7 @@ public class LedgerViews {
                 entry.bookedBy(),
                 entry.bookedAt(),
                 entry.reversalOf(),
-                entries.findByReversalOf(entryId).map(PostedEntry::id).orElse(null),
+                entries.findByReversalOf(entryId).map(JournalEntryRow::id).orElse(null),
                 cash,
                 listeners.stream()
                         .flatMap(w -> w.links(companyId, entryId).stream())
@@ -233,7 +233,7 @@ public class LedgerViews {
     public BookedView shown(long companyId, Ledger.Booked booked, boolean preview) {
         BookedView view = booked(companyId, booked, preview);
         if (preview) {
-            Ledger.keepNothing();
+            Ledger.rollBackPreview();
         }
         return view;
     }
@@ -241,7 +241,7 @@ public class LedgerViews {
     /** What was booked, with the cash balances it moved; called in the transaction that booked it. */
     public BookedView booked(long companyId, Ledger.Booked booked, boolean preview) {
         int shown = Math.min(booked.entries().size(), 20);
-        List<PostedEntry> first = booked.entries().subList(0, shown);
+        List<JournalEntryRow> first = booked.entries().subList(0, shown);
         List<EntryView> views = views(
                 companyId,
                 first,

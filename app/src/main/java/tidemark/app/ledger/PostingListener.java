@@ -33,7 +33,7 @@ public interface PostingListener {
      * @return what of open items it releases
      */
     default List<ItemChange> reversed(
-            long companyId, PostedEntry original, PostedEntry reversal, LocalDate date, String who) {
+            long companyId, JournalEntryRow original, JournalEntryRow reversal, LocalDate date, String who) {
         return List.of();
     }
 
@@ -57,16 +57,16 @@ public interface PostingListener {
      */
     record Posted(
             Ledger.Draft draft,
-            PostedEntry entry,
-            List<PostedLine> lines,
-            List<PostedLine> controlLines,
-            List<PostedCashEntry> cashEntries) {}
+            JournalEntryRow entry,
+            List<JournalLineRow> lines,
+            List<JournalLineRow> controlLines,
+            List<CashEntryRow> cashEntries) {}
 
     /**
      * @param entries of one bank account, as they were before their rows told of the match
      * @param atBank the last day of the bank's lines; of the entries themselves where there is none
      */
-    record MatchedEntries(long bankAccountId, long matchId, List<PostedCashEntry> entries, LocalDate atBank) {}
+    record MatchedEntries(long bankAccountId, long matchId, List<CashEntryRow> entries, LocalDate atBank) {}
 
     /** @param path of the screen that shows it */
     record Link(String title, String path, String note) {}

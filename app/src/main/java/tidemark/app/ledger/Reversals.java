@@ -20,7 +20,7 @@ import tidemark.core.problem.RuleViolation;
 @Service
 public class Reversals {
     private final Ledger ledger;
-    private final PostedEntryRepository entries;
+    private final JournalEntryRepository entries;
     private final CashEntryRepository cashEntries;
     private final BankAccounts bankAccounts;
     private final CancellingPairs pairs;
@@ -28,7 +28,7 @@ public class Reversals {
 
     Reversals(
             Ledger ledger,
-            PostedEntryRepository entries,
+            JournalEntryRepository entries,
             CashEntryRepository cashEntries,
             BankAccounts bankAccounts,
             // those who tie the pairs reverse entries themselves
@@ -49,7 +49,7 @@ public class Reversals {
      */
     @Transactional
     public Ledger.Booked reverse(long companyId, long entryId, LocalDate date, String who) {
-        PostedEntry original = ledger.entry(companyId, entryId);
+        JournalEntryRow original = ledger.entry(companyId, entryId);
         String source = original.source().name().toLowerCase(Locale.ROOT);
         switch (original.source().undoneAt()) {
             case ENTRY -> {}
@@ -81,8 +81,8 @@ public class Reversals {
     /** The same for what made the entry, which has checked that it may. */
     @Transactional
     public Ledger.Booked reverseAtSource(long companyId, long entryId, LocalDate date, String who) {
-        PostedEntry original = ledger.entry(companyId, entryId);
-        List<PostedLine> originalLines = ledger.linesOf(List.of(entryId));
+        JournalEntryRow original = ledger.entry(companyId, entryId);
+        List<JournalLineRow> originalLines = ledger.linesOf(List.of(entryId));
         Set<Long> accounts = new HashSet<>();
         originalLines.forEach(l -> accounts.add(l.ledgerAccountId()));
         Map<Long, BankAccount> banks = new HashMap<>();
@@ -96,7 +96,7 @@ public class Reversals {
                     "an entry that still stands",
                     "Nothing is left to do.");
         });
-        List<PostedCashEntry> cash = cashEntries.findByJournalEntryIdInOrderById(List.of(entryId));
+        List<CashEntryRow> cash = cashEntries.findByJournalEntryIdInOrderById(List.of(entryId));
         cash.forEach(entry -> checkFree(entry, Objects.requireNonNull(banks.get(entry.bankAccountId()))));
         JournalEntry reversal = journalEntry(companyId, original, originalLines).reversedOn(date);
         String check = cash.isEmpty() ? "" : cash.getFirst().entry().checkNumber();
@@ -108,7 +108,7 @@ public class Reversals {
                 entryId,
                 who);
         for (int i = 0; i < cash.size(); i++) {
-            PostedCashEntry first = cash.get(i);
+            CashEntryRow first = cash.get(i);
             BankAccount bank = Objects.requireNonNull(banks.get(first.bankAccountId()));
             pairs.cancel(bank, first, booked.cashEntries().get(i), who);
         }
@@ -117,7 +117,7 @@ public class Reversals {
         return booked;
     }
 
-    private static void checkFree(PostedCashEntry entry, BankAccount bank) {
+    private static void checkFree(CashEntryRow entry, BankAccount bank) {
         if (entry.itemMatchId() != null) {
             boolean certified = bank.mark().holds(entry.entryDate());
             throw new RuleViolation(
@@ -132,7 +132,7 @@ public class Reversals {
         }
     }
 
-    private JournalEntry journalEntry(long companyId, PostedEntry entry, List<PostedLine> lines) {
+    private JournalEntry journalEntry(long companyId, JournalEntryRow entry, List<JournalLineRow> lines) {
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         return new JournalEntry(
                 entry.entryDate(),

@@ -69,7 +69,7 @@ class AccountInformation {
         String signIn = answer.path("_links").path("scaRedirect").path("href").asString("");
         String id = answer.path("consentId").asString("");
         if (id.isEmpty() || !(signIn.startsWith("https://") || signIn.startsWith("http://127.0.0.1:"))) {
-            throw new LinkTrouble(LinkTrouble.Kind.UNREADABLE, "no consent or no page to sign in at");
+            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "no consent or no page to sign in at");
         }
         String until = answer.path("validUntil").asString("");
         return new Asked(id, until.isEmpty() ? validUntil : date(until), signIn);
@@ -111,7 +111,7 @@ class AccountInformation {
         int repeated = 0;
         while (!next.isEmpty() && pages.add(next)) {
             if (++count > MOST_PAGES) {
-                throw new LinkTrouble(LinkTrouble.Kind.UNREADABLE, "more than " + MOST_PAGES + " pages");
+                throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "more than " + MOST_PAGES + " pages");
             }
             JsonNode transactions =
                     send(bank, request(bank, next, consentId).GET()).path("transactions");
@@ -138,7 +138,7 @@ class AccountInformation {
         }
         URI uri = URI.create(href);
         if (!bank.address().getAuthority().equals(uri.getAuthority())) {
-            throw new LinkTrouble(LinkTrouble.Kind.UNREADABLE, "a next page at another place");
+            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "a next page at another place");
         }
         return uri.getRawPath() + (uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery());
     }
@@ -167,7 +167,7 @@ class AccountInformation {
                 body = in.readNBytes(LARGEST + 1);
             }
             if (body.length > LARGEST) {
-                throw new LinkTrouble(LinkTrouble.Kind.UNREADABLE, "an answer of more than " + LARGEST + " bytes");
+                throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "an answer of more than " + LARGEST + " bytes");
             }
             if (response.statusCode() == 204) {
                 return json.createObjectNode();
@@ -177,41 +177,41 @@ class AccountInformation {
                 node = json.readTree(body);
             } catch (JacksonException e) {
                 throw response.statusCode() >= 500
-                        ? new LinkTrouble(LinkTrouble.Kind.DOWN, "answer " + response.statusCode())
-                        : new LinkTrouble(LinkTrouble.Kind.UNREADABLE, "no JSON");
+                        ? new LinkFailure(LinkFailure.Kind.DOWN, "answer " + response.statusCode())
+                        : new LinkFailure(LinkFailure.Kind.UNREADABLE, "no JSON");
             }
             if (response.statusCode() / 100 == 2) {
                 return node;
             }
             throw trouble(response.statusCode(), node.path("tppMessages").path(0));
         } catch (HttpTimeoutException e) {
-            throw new LinkTrouble(LinkTrouble.Kind.SLOW, bank.name());
+            throw new LinkFailure(LinkFailure.Kind.SLOW, bank.name());
         } catch (IOException e) {
-            throw new LinkTrouble(LinkTrouble.Kind.DOWN, bank.name());
+            throw new LinkFailure(LinkFailure.Kind.DOWN, bank.name());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new LinkTrouble(LinkTrouble.Kind.DOWN, bank.name());
+            throw new LinkFailure(LinkFailure.Kind.DOWN, bank.name());
         }
     }
 
-    private static LinkTrouble trouble(int status, JsonNode message) {
+    private static LinkFailure trouble(int status, JsonNode message) {
         String code = message.path("code").asString("");
         String text = message.path("text").asString(code);
         String detail = text.length() > 200 ? text.substring(0, 200) : text;
         if (code.startsWith("CONSENT_") || status == 401) {
-            return new LinkTrouble(LinkTrouble.Kind.LAPSED, detail);
+            return new LinkFailure(LinkFailure.Kind.LAPSED, detail);
         }
         if (status == 429 || code.equals("ACCESS_EXCEEDED")) {
-            return new LinkTrouble(LinkTrouble.Kind.LIMITED, detail);
+            return new LinkFailure(LinkFailure.Kind.LIMITED, detail);
         }
-        return new LinkTrouble(status >= 500 ? LinkTrouble.Kind.DOWN : LinkTrouble.Kind.REFUSED, detail);
+        return new LinkFailure(status >= 500 ? LinkFailure.Kind.DOWN : LinkFailure.Kind.REFUSED, detail);
     }
 
     private static LocalDate date(String text) {
         try {
             return LocalDate.parse(text);
         } catch (java.time.DateTimeException e) {
-            throw new LinkTrouble(LinkTrouble.Kind.UNREADABLE, "no date where one should be");
+            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "no date where one should be");
         }
     }
 }

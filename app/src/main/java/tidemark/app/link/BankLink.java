@@ -114,10 +114,10 @@ class BankLink {
     }
 
     /** Each failure doubles the pause, up to half a day. */
-    void failed(LinkTrouble e, Instant now) {
+    void failed(LinkFailure e, Instant now) {
         failures++;
         trouble = e.told();
-        if (e.kind() == LinkTrouble.Kind.LAPSED) {
+        if (e.kind() == LinkFailure.Kind.LAPSED) {
             nextPollAt = null;
             if (askedConsentId.isEmpty()) {
                 state = State.LAPSED;

@@ -116,7 +116,7 @@ class BankLinkController {
     record Trouble(@NotNull @Size(max = 20) String trouble) {}
 
     @GetMapping("/banks")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<LinkableBank> banks(@PathVariable long companyId) {
         return banks.list().stream()
                 .map(b -> new LinkableBank(b.id(), b.name()))
@@ -124,7 +124,7 @@ class BankLinkController {
     }
 
     @GetMapping("/bank-links")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<LinkView> list(@PathVariable long companyId) {
         return records.list(companyId).stream()
                 .filter(l -> l.state() != BankLink.State.ENDED)
@@ -192,13 +192,13 @@ class BankLinkController {
     private static <T> T asked(Supplier<T> work) {
         try {
             return work.get();
-        } catch (LinkTrouble e) {
+        } catch (LinkFailure e) {
             throw new RuleViolation(
                     "link." + e.kind().name().toLowerCase(java.util.Locale.ROOT),
                     "",
                     e.told(),
                     "a bank that answers, and a valid consent",
-                    e.kind() == LinkTrouble.Kind.LAPSED ? "Renew the consent." : "Try again later.");
+                    e.kind() == LinkFailure.Kind.LAPSED ? "Renew the consent." : "Try again later.");
         }
     }
 

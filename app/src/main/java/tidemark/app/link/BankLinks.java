@@ -12,7 +12,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.database.FreeSpace;
@@ -70,7 +70,7 @@ class BankLinks {
             for (BankLink link : space.isLow() ? List.<BankLink>of() : records.due(records.now())) {
                 try {
                     poll(link.companyId(), link.id(), "bank link");
-                } catch (LinkTrouble e) {
+                } catch (LinkFailure e) {
                     LOG.info("Bank link {}: {}", link.id(), e.told());
                 } catch (RuntimeException e) {
                     LOG.warn("Bank link {} was not polled", link.id(), e);
@@ -123,9 +123,9 @@ class BankLinks {
             if (consent.status().equals("received")) {
                 return link;
             }
-            LinkTrouble lapsed = new LinkTrouble(LinkTrouble.Kind.LAPSED, consent.status());
+            LinkFailure lapsed = new LinkFailure(LinkFailure.Kind.LAPSED, consent.status());
             return records.change(companyId, id, l -> l.failed(lapsed, records.now()), who, lapsed.told());
-        } catch (LinkTrouble e) {
+        } catch (LinkFailure e) {
             records.change(companyId, id, l -> l.failed(e, records.now()), null, "");
             throw e;
         }
@@ -136,8 +136,8 @@ class BankLinks {
         AccountInformation.Consent asked;
         try {
             asked = information.consent(bank, link.askedConsentId());
-        } catch (LinkTrouble e) {
-            if (e.kind() != LinkTrouble.Kind.LAPSED) {
+        } catch (LinkFailure e) {
+            if (e.kind() != LinkFailure.Kind.LAPSED) {
                 throw e;
             }
             // the one that was asked for is gone; the one that is valid stays
@@ -182,7 +182,7 @@ class BankLinks {
                 }
             }
             records.change(companyId, id, l -> l.good(records.now()), null, "");
-        } catch (LinkTrouble e) {
+        } catch (LinkFailure e) {
             records.change(companyId, id, l -> l.failed(e, records.now()), null, "");
             throw e;
         }
@@ -233,7 +233,7 @@ class BankLinks {
         LinkedAccount found = records.accounts(id).stream()
                 .filter(a -> a.id() == foundId)
                 .findFirst()
-                .orElseThrow(() -> new Missing("account of the link"));
+                .orElseThrow(() -> new NotFound("account of the link"));
         YearMonth month;
         try {
             month = YearMonth.parse(openingMonth);
@@ -262,7 +262,7 @@ class BankLinks {
         Banks.Bank bank = banks.get(link.bank());
         try {
             information.end(bank, link.consentId());
-        } catch (LinkTrouble e) {
+        } catch (LinkFailure e) {
             LOG.info("The bank was not told of the end of link {}: {}", id, e.told());
         }
         records.change(companyId, id, BankLink::end, who, "Ended the link to " + bank.name());

@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.practicebank.PracticeBank;
 
 /**
@@ -63,7 +63,7 @@ class Banks implements DisposableBean {
     }
 
     Bank get(String id) {
-        return list().stream().filter(b -> b.id().equals(id)).findFirst().orElseThrow(() -> new Missing("bank"));
+        return list().stream().filter(b -> b.id().equals(id)).findFirst().orElseThrow(() -> new NotFound("bank"));
     }
 
     @Override

@@ -8,7 +8,7 @@ import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -62,7 +62,7 @@ class LinkRecords {
 
     @Transactional(readOnly = true)
     public BankLink get(long companyId, long id) {
-        return links.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("bank link"));
+        return links.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("bank link"));
     }
 
     @Transactional(readOnly = true)
@@ -103,7 +103,7 @@ class LinkRecords {
     private static String currency(JsonNode node) {
         String code = node.path("currency").asString("");
         if (code.length() != 3) {
-            throw new LinkTrouble(LinkTrouble.Kind.UNREADABLE, "an account without a currency");
+            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "an account without a currency");
         }
         return code;
     }
@@ -117,7 +117,7 @@ class LinkRecords {
     public void feed(long companyId, long id, long linkedId, @Nullable Long accountId, String who) {
         get(companyId, id);
         LinkedAccount account =
-                linked.findByIdAndBankLinkId(linkedId, id).orElseThrow(() -> new Missing("account of the link"));
+                linked.findByIdAndBankLinkId(linkedId, id).orElseThrow(() -> new NotFound("account of the link"));
         if (accountId != null) {
             BankAccount own = accounts.get(companyId, accountId);
             if (!own.currency().getCode().equals(account.currency())) {

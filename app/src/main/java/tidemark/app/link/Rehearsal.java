@@ -5,11 +5,11 @@ import java.net.http.HttpRequest;
 import java.time.LocalDate;
 import java.util.List;
 import org.springframework.stereotype.Service;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.CashEntryRepository;
-import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.core.ledger.CashEntry;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -47,7 +47,7 @@ class Rehearsal {
     private Banks.Bank bank(long companyId, long linkId) {
         BankLink link = records.get(companyId, linkId);
         if (!link.bank().equals(Banks.PRACTICE)) {
-            throw new Missing("rehearsal");
+            throw new NotFound("rehearsal");
         }
         return banks.get(link.bank());
     }
@@ -90,13 +90,13 @@ class Rehearsal {
         return stage(post(bank, "/advance", json.createObjectNode().put("to", to.toString())));
     }
 
-    private List<PostedCashEntry> open(BankAccount account, LocalDate to) {
+    private List<CashEntryRow> open(BankAccount account, LocalDate to) {
         return entries.openUpTo(account.id(), to).stream()
                 .filter(e -> e.entry().date().isAfter(account.openingDate()))
                 .toList();
     }
 
-    private static void instruction(ArrayNode list, LinkedAccount linked, PostedCashEntry row) {
+    private static void instruction(ArrayNode list, LinkedAccount linked, CashEntryRow row) {
         CashEntry entry = row.entry();
         ObjectNode node = list.addObject();
         node.put("id", Long.toString(row.id()));

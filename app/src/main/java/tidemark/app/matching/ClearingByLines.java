@@ -12,9 +12,9 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.Companies;
 import tidemark.app.company.MasterData;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.ledger.PostedCashEntry;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.payment.ExchangeRate;
 
@@ -72,9 +72,9 @@ class ClearingByLines {
 
     /** The payments that entries clear, by the identifier of their cash entries. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Map<Long, Long> paymentsOf(long companyId, List<PostedCashEntry> members) {
+    public Map<Long, Long> paymentsOf(long companyId, List<CashEntryRow> members) {
         Map<Long, Long> out = new HashMap<>();
-        for (PostedCashEntry member : members) {
+        for (CashEntryRow member : members) {
             if (member.journalEntryId() != null) {
                 clearings
                         .clearedBy(companyId, member.journalEntryId())

@@ -7,9 +7,9 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
-import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.reconcile.DeclaredErrors;
-import tidemark.app.statement.TakenLine;
+import tidemark.app.statement.BankLineRow;
 import tidemark.core.problem.RuleViolation;
 
 /** Declares errors of the bank and of the ledger, which stay in the proof until they are put right. */
@@ -34,7 +34,7 @@ class ErrorDeclarations {
     @Transactional
     public void declareBankError(long companyId, long accountId, long lineId, String note, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        TakenLine line = matches.line(account, lineId);
+        BankLineRow line = matches.line(account, lineId);
         if (line.itemMatchId() != null) {
             throw matches.taken(line.line().title(), line.itemMatchId());
         }
@@ -51,7 +51,7 @@ class ErrorDeclarations {
     @Transactional
     public void withdrawBankError(long companyId, long accountId, long lineId, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        TakenLine line = matches.line(account, lineId);
+        BankLineRow line = matches.line(account, lineId);
         checkErrorDate(account, line.bookingDate(), line.line().title());
         if (errors.withdrawBankError(lineId) > 0) {
             activity.record(
@@ -68,7 +68,7 @@ class ErrorDeclarations {
     @Transactional
     public void declareLedgerError(long companyId, long accountId, long entryId, String note, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        PostedCashEntry entry = matches.entry(account, entryId);
+        CashEntryRow entry = matches.entry(account, entryId);
         if (entry.itemMatchId() != null) {
             throw matches.taken(entry.entry().title(), entry.itemMatchId());
         }
@@ -90,7 +90,7 @@ class ErrorDeclarations {
     @Transactional
     public void withdrawLedgerError(long companyId, long accountId, long entryId, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        PostedCashEntry entry = matches.entry(account, entryId);
+        CashEntryRow entry = matches.entry(account, entryId);
         checkNotWaiting(account, entry.entryDate());
         if (errors.withdrawLedgerError(entryId) > 0) {
             activity.record(
@@ -110,8 +110,8 @@ class ErrorDeclarations {
 
     /** While a month waits for its certification, what its proof is made of stays as it was prepared. */
     private static void checkNotWaiting(BankAccount account, LocalDate day) {
-        boolean waiting = account.heldTo().isAfter(account.mark().date());
-        if (waiting && !day.isAfter(account.heldTo())) {
+        boolean waiting = account.lockedThrough().isAfter(account.mark().date());
+        if (waiting && !day.isAfter(account.lockedThrough())) {
             throw MatchRows.prepared(account);
         }
     }

@@ -6,16 +6,16 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
-import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.reconcile.Months;
 import tidemark.app.reconcile.WaitingPayments;
-import tidemark.app.statement.TakenLine;
+import tidemark.app.statement.BankLineRow;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
 import tidemark.core.statement.BankLineId;
@@ -58,10 +58,10 @@ public class FirmMatches {
         List<Candidate> firm = months.beforeChange(account, month).matching().firm();
         Long batch = null;
         for (Candidate c : firm) {
-            List<TakenLine> line = matchRows.lines(
+            List<BankLineRow> line = matchRows.lines(
                     account, c.lines().stream().map(BankLineId::value).toList());
             List<Long> entryIds = c.entries().stream().map(CashEntryId::value).toList();
-            List<PostedCashEntry> entry = matches.members(account, line, entryIds, who);
+            List<CashEntryRow> entry = matches.members(account, line, entryIds, who);
             boolean waited = entryIds.stream().anyMatch(WaitingPayments::isStandIn);
             if (batch == null) {
                 // the first match of the step gives the step its name
@@ -88,7 +88,7 @@ public class FirmMatches {
         BankAccount account = accounts.lock(companyId, accountId);
         List<ItemMatch> batch = rows.findByBankAccountIdAndBatchIdOrderById(accountId, batchId);
         if (batch.isEmpty()) {
-            throw new Missing("match");
+            throw new NotFound("match");
         }
         for (ItemMatch match : batch) {
             matches.unmatchOfMany(account, match, who);

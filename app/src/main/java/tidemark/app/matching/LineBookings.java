@@ -12,21 +12,21 @@ import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.MasterData;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.ItemTerms;
+import tidemark.app.ledger.JournalLineRow;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
-import tidemark.app.ledger.PostedCashEntry;
-import tidemark.app.ledger.PostedLine;
 import tidemark.app.rule.Rules;
-import tidemark.app.statement.TakenLine;
+import tidemark.app.statement.BankLineRow;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.JournalEntry;
@@ -95,7 +95,7 @@ class LineBookings {
      * @param otherId the other bank account, the party, or the payment that clears, as the kind has it
      * @param parts where it goes, for a split
      */
-    record Wish(
+    record Request(
             Kind kind,
             String account,
             long otherId,
@@ -105,7 +105,7 @@ class LineBookings {
             String costCentre,
             String taxCode,
             List<SplitPart> parts) {
-        Wish(Kind kind, String account, long otherId, LocalDate date, String party, String text) {
+        Request(Kind kind, String account, long otherId, LocalDate date, String party, String text) {
             this(kind, account, otherId, date, party, text, "", "", List.of());
         }
 
@@ -119,12 +119,13 @@ class LineBookings {
         }
     }
 
-    LedgerViews.BookedView book(long companyId, long accountId, long lineId, Wish wish, boolean preview, String who) {
+    LedgerViews.BookedView book(
+            long companyId, long accountId, long lineId, Request wish, boolean preview, String who) {
         return views.shown(companyId, booked(companyId, accountId, lineId, wish, who), preview);
     }
 
     /** Codes of the accounts that a wish of these words is booked on, in their order. */
-    String targets(long companyId, BankAccount account, Wish wish) {
+    String targets(long companyId, BankAccount account, Request wish) {
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
         TreeSet<String> out = new TreeSet<>();
@@ -140,7 +141,7 @@ class LineBookings {
     }
 
     /** Locks the account and all others that the wish may book on, before anything is read of their lines. */
-    BankAccount lock(long companyId, long accountId, Wish wish) {
+    BankAccount lock(long companyId, long accountId, Request wish) {
         List<String> codes = new ArrayList<>(List.of(wish.account()));
         wish.parts().forEach(p -> codes.add(p.account()));
         Set<Long> touched = touched(companyId, accountId);
@@ -157,7 +158,7 @@ class LineBookings {
                 accounts.get(companyId, accountId).settings().purposes().values());
     }
 
-    Ledger.Booked booked(long companyId, long accountId, long lineId, Wish wish, String who) {
+    Ledger.Booked booked(long companyId, long accountId, long lineId, Request wish, String who) {
         BankAccount account = lock(companyId, accountId, wish);
         if (wish.kind() == Kind.PAYMENT) {
             return matches.clear(account, lineId, wish.otherId(), wish.date(), who);
@@ -181,31 +182,32 @@ class LineBookings {
         return matches.bookFromLine(companyId, accountId, lineId, draft, EntrySource.BANK_LINE, List.of(), who);
     }
 
-    private static PartyId party(Wish wish) {
+    private static PartyId party(Request wish) {
         return wish.kind() == Kind.CUSTOMER || wish.kind() == Kind.SUPPLIER
                 ? new PartyId(wish.otherId())
                 : PartyId.NONE;
     }
 
     private String other(
-            long companyId, BankAccount account, Wish wish, long minorUnits, Map<Long, ChartAccount> chart) {
+            long companyId, BankAccount account, Request wish, long minorUnits, Map<Long, ChartAccount> chart) {
         return switch (wish.kind()) {
-            case FEE -> this.chart.serving(companyId, account, Purpose.CHARGES);
+            case FEE -> this.chart.accountCodeFor(companyId, account, Purpose.CHARGES);
             case INTEREST ->
-                this.chart.serving(
+                this.chart.accountCodeFor(
                         companyId, account, minorUnits > 0 ? Purpose.INTEREST_EARNED : Purpose.INTEREST_PAID);
             case TRANSFER -> {
                 BankAccount other = accounts.get(companyId, wish.otherId());
                 // what arrives in another currency is not known from this side; it waits between the banks
                 yield other.currency().equals(account.currency())
                         ? code(chart, other.ledgerAccountId())
-                        : this.chart.serving(companyId, account, Purpose.BETWEEN_BANKS);
+                        : this.chart.accountCodeFor(companyId, account, Purpose.BETWEEN_BANKS);
             }
             case IN_TRANSIT ->
-                this.chart.serving(companyId, account, minorUnits > 0 ? Purpose.IN_TRANSIT_IN : Purpose.IN_TRANSIT_OUT);
-            case CUSTOMER -> this.chart.serving(companyId, null, Purpose.RECEIVABLES);
-            case SUPPLIER -> this.chart.serving(companyId, null, Purpose.PAYABLES);
-            case UNIDENTIFIED -> this.chart.serving(companyId, account, Purpose.UNIDENTIFIED);
+                this.chart.accountCodeFor(
+                        companyId, account, minorUnits > 0 ? Purpose.IN_TRANSIT_IN : Purpose.IN_TRANSIT_OUT);
+            case CUSTOMER -> this.chart.accountCodeFor(companyId, null, Purpose.RECEIVABLES);
+            case SUPPLIER -> this.chart.accountCodeFor(companyId, null, Purpose.PAYABLES);
+            case UNIDENTIFIED -> this.chart.accountCodeFor(companyId, account, Purpose.UNIDENTIFIED);
             case ACCOUNT, PAYMENT, SPLIT -> wish.account();
         };
     }
@@ -240,8 +242,8 @@ class LineBookings {
         matches.journalEntryOf(accountId, entryId)
                 .ifPresent(e -> ledger.linesOf(List.of(e)).forEach(l -> touched.add(l.ledgerAccountId())));
         BankAccount account = accounts.lockWith(companyId, accountId, touched);
-        TakenLine line = matchRows.line(account, lineId);
-        PostedCashEntry wrong = matchRows.entry(account, entryId);
+        BankLineRow line = matchRows.line(account, lineId);
+        CashEntryRow wrong = matchRows.entry(account, entryId);
         CashEntry cash = wrong.entry();
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         if (wrong.journalEntryId() == null) {
@@ -252,7 +254,7 @@ class LineBookings {
                     "an entry of this ledger",
                     "Match it as it is and book the difference from the line, or declare a bank error.");
         }
-        PostedLine balancing = balancing(account, wrong.journalEntryId(), correctedLine, chart);
+        JournalLineRow balancing = balancing(account, wrong.journalEntryId(), correctedLine, chart);
         String title = cash.checkNumber().isEmpty() ? cash.title() : "check " + cash.checkNumber();
         long difference = Math.subtractExact(line.minorUnits(), cash.minorUnits());
         if (difference == 0) {
@@ -295,7 +297,7 @@ class LineBookings {
         BankAccount account = accounts.get(companyId, accountId);
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         CurrencyUnit base = companies.get(companyId).baseCurrency();
-        long entryId = matches.journalEntryOf(accountId, cashEntryId).orElseThrow(() -> new Missing("entry"));
+        long entryId = matches.journalEntryOf(accountId, cashEntryId).orElseThrow(() -> new NotFound("entry"));
         return ledger.linesOf(List.of(entryId)).stream()
                 .filter(l -> l.ledgerAccountId() != account.ledgerAccountId())
                 .map(l -> new OtherLine(
@@ -310,9 +312,9 @@ class LineBookings {
     }
 
     /** The line of the entry that the difference belongs to; where there are several, a person says which. */
-    private PostedLine balancing(
+    private JournalLineRow balancing(
             BankAccount account, long entryId, @Nullable Integer wanted, Map<Long, ChartAccount> chart) {
-        List<PostedLine> others = ledger.linesOf(List.of(entryId)).stream()
+        List<JournalLineRow> others = ledger.linesOf(List.of(entryId)).stream()
                 .filter(l -> l.ledgerAccountId() != account.ledgerAccountId())
                 .toList();
         if (others.isEmpty()) {
@@ -343,7 +345,7 @@ class LineBookings {
                 : others.stream()
                         .filter(l -> l.lineNumber() == wanted)
                         .findFirst()
-                        .orElseThrow(() -> new Missing("line of the entry"));
+                        .orElseThrow(() -> new NotFound("line of the entry"));
     }
 
     /** Matches a line with entries that differ by a little, and books the difference on the account's own for it. */
@@ -352,7 +354,7 @@ class LineBookings {
         BankAccount account = accounts.lockWith(companyId, accountId, touched(companyId, accountId));
         BankLine line = matchRows.line(account, lineId).line();
         List<CashEntry> with = matchRows.entries(account, entryIds).stream()
-                .map(PostedCashEntry::entry)
+                .map(CashEntryRow::entry)
                 .toList();
         long ledgerSum = with.stream().mapToLong(CashEntry::minorUnits).reduce(0, Math::addExact);
         long tolerance = Rule.tolerance(rules.inForce(account), line, account.differenceTolerance());
@@ -367,7 +369,7 @@ class LineBookings {
                         with.getFirst().party(),
                         "Difference to " + line.title()),
                 code(chart, account.ledgerAccountId()),
-                this.chart.serving(companyId, account, Purpose.DIFFERENCES),
+                this.chart.accountCodeFor(companyId, account, Purpose.DIFFERENCES),
                 PartyId.NONE);
         return views.shown(
                 companyId,

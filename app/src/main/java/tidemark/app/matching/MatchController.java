@@ -135,7 +135,7 @@ public class MatchController {
                 companyId,
                 accountId,
                 lineId,
-                new LineBookings.Wish(
+                new LineBookings.Request(
                         body.kind(),
                         body.account(),
                         other(body),
@@ -148,7 +148,7 @@ public class MatchController {
 
     /** The lines of an entry that a correction of its amount may belong to. */
     @GetMapping("/cash-entries/{cashEntryId}/other-lines")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<LineBookings.OtherLine> otherLines(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long cashEntryId) {
         return bookings.otherLines(companyId, accountId, cashEntryId);
@@ -171,7 +171,7 @@ public class MatchController {
 
     /** Lines of other own accounts that may be the other end of a transfer. */
     @GetMapping("/lines/{lineId}/other-ends")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<OwnTransfers.OtherEndView> otherEnds(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long lineId) {
         return ownTransfers.otherEnds(companyId, accountId, lineId);
@@ -179,7 +179,7 @@ public class MatchController {
 
     /** From the other end: where an open entry may be at the bank. */
     @GetMapping("/cash-entries/{cashEntryId}/at-the-bank")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     CandidateViews.AtTheBankView atTheBank(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long cashEntryId) {
         return candidates.atTheBank(companyId, accountId, cashEntryId);

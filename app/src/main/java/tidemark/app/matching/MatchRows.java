@@ -10,17 +10,17 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.ledger.CashEntryRepository;
-import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.PostingListener;
 import tidemark.app.reconcile.DeclaredErrors;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.statement.BankLineRepository;
-import tidemark.app.statement.TakenLine;
+import tidemark.app.statement.BankLineRow;
 import tidemark.core.certificate.Mark;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.matching.Candidate;
@@ -63,27 +63,27 @@ class MatchRows {
         this.clock = clock;
     }
 
-    List<TakenLine> lines(BankAccount account, Collection<Long> ids) {
-        List<TakenLine> found = ids.isEmpty() ? List.of() : lines.some(account.id(), ids);
+    List<BankLineRow> lines(BankAccount account, Collection<Long> ids) {
+        List<BankLineRow> found = ids.isEmpty() ? List.of() : lines.some(account.id(), ids);
         if (found.size() != ids.size()) {
-            throw new Missing("bank line");
+            throw new NotFound("bank line");
         }
         return found;
     }
 
-    List<PostedCashEntry> entries(BankAccount account, Collection<Long> ids) {
-        List<PostedCashEntry> found = ids.isEmpty() ? List.of() : entries.some(account.id(), ids);
+    List<CashEntryRow> entries(BankAccount account, Collection<Long> ids) {
+        List<CashEntryRow> found = ids.isEmpty() ? List.of() : entries.some(account.id(), ids);
         if (found.size() != ids.size()) {
-            throw new Missing("cash entry");
+            throw new NotFound("cash entry");
         }
         return found;
     }
 
-    TakenLine line(BankAccount account, long lineId) {
+    BankLineRow line(BankAccount account, long lineId) {
         return lines(account, List.of(lineId)).getFirst();
     }
 
-    PostedCashEntry entry(BankAccount account, long entryId) {
+    CashEntryRow entry(BankAccount account, long entryId) {
         return entries(account, List.of(entryId)).getFirst();
     }
 
@@ -91,25 +91,25 @@ class MatchRows {
     @Transactional(propagation = Propagation.MANDATORY)
     public ItemMatch match(
             BankAccount account,
-            List<TakenLine> lineRows,
-            List<PostedCashEntry> entryRows,
+            List<BankLineRow> lineRows,
+            List<CashEntryRow> entryRows,
             ItemMatch.How how,
             @Nullable Candidate candidate,
             @Nullable Long batch,
             String who) {
-        for (TakenLine line : lineRows) {
+        for (BankLineRow line : lineRows) {
             if (line.itemMatchId() != null) {
                 throw taken(line.line().title(), line.itemMatchId());
             }
         }
-        for (PostedCashEntry entry : entryRows) {
+        for (CashEntryRow entry : entryRows) {
             if (entry.itemMatchId() != null) {
                 throw taken(entry.entry().title(), entry.itemMatchId());
             }
         }
-        List<BankLine> coreLines = lineRows.stream().map(TakenLine::line).toList();
+        List<BankLine> coreLines = lineRows.stream().map(BankLineRow::line).toList();
         List<CashEntry> coreEntries =
-                entryRows.stream().map(PostedCashEntry::entry).toList();
+                entryRows.stream().map(CashEntryRow::entry).toList();
         Match.check(coreLines, coreEntries, account.currency());
         checkMark(account, lineRows, entryRows);
         List<LocalDate> dates = dates(lineRows, entryRows);
@@ -125,8 +125,8 @@ class MatchRows {
                 clock.instant());
         em.persist(match);
         em.flush();
-        List<Long> lineIds = lineRows.stream().map(TakenLine::id).toList();
-        List<Long> entryIds = entryRows.stream().map(PostedCashEntry::id).toList();
+        List<Long> lineIds = lineRows.stream().map(BankLineRow::id).toList();
+        List<Long> entryIds = entryRows.stream().map(CashEntryRow::id).toList();
         int matched = (lineIds.isEmpty() ? 0 : lines.tie(account.id(), lineIds, match.id()))
                 + (entryIds.isEmpty() ? 0 : entries.tie(account.id(), entryIds, match.id()));
         if (matched != lineIds.size() + entryIds.size()) {
@@ -140,7 +140,7 @@ class MatchRows {
     }
 
     private static PostingListener.MatchedEntries told(
-            BankAccount account, long matchId, List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
+            BankAccount account, long matchId, List<BankLineRow> lineRows, List<CashEntryRow> entryRows) {
         List<LocalDate> days = dates(lineRows, lineRows.isEmpty() ? entryRows : List.of());
         return new PostingListener.MatchedEntries(account.id(), matchId, List.copyOf(entryRows), days.getLast());
     }
@@ -154,7 +154,7 @@ class MatchRows {
     }
 
     RuleViolation taken(String title, long matchId) {
-        ItemMatch match = matches.findById(matchId).orElseThrow(() -> new Missing("match"));
+        ItemMatch match = matches.findById(matchId).orElseThrow(() -> new NotFound("match"));
         return new RuleViolation(
                 "match.taken",
                 "",
@@ -163,14 +163,14 @@ class MatchRows {
                 "Look at the line again; undo that match first if it is wrong.");
     }
 
-    private void checkMark(BankAccount account, List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
+    private void checkMark(BankAccount account, List<BankLineRow> lineRows, List<CashEntryRow> entryRows) {
         List<LocalDate> fixed = lineRows.stream()
                 .filter(l -> account.mark().holds(l.bookingDate()) && !errors.isBankError(l.id()))
-                .map(TakenLine::bookingDate)
+                .map(BankLineRow::bookingDate)
                 .toList();
         account.mark().checkMatch(fixed, dates(lineRows, entryRows));
-        Mark held = new Mark(account.heldTo());
-        for (TakenLine line : lineRows) {
+        Mark held = new Mark(account.lockedThrough());
+        for (BankLineRow line : lineRows) {
             if (held.holds(line.bookingDate()) && !account.mark().holds(line.bookingDate())) {
                 throw prepared(account);
             }
@@ -189,7 +189,7 @@ class MatchRows {
                 "Have it sent back first.");
     }
 
-    private static List<LocalDate> dates(List<TakenLine> lineRows, List<PostedCashEntry> entryRows) {
+    private static List<LocalDate> dates(List<BankLineRow> lineRows, List<CashEntryRow> entryRows) {
         List<LocalDate> dates = new ArrayList<>();
         lineRows.forEach(l -> dates.add(l.bookingDate()));
         entryRows.forEach(e -> dates.add(e.entryDate()));
@@ -200,8 +200,8 @@ class MatchRows {
     void recordMatch(
             BankAccount account,
             ItemMatch match,
-            List<TakenLine> lineRows,
-            List<PostedCashEntry> entryRows,
+            List<BankLineRow> lineRows,
+            List<CashEntryRow> entryRows,
             String who) {
         String bank = String.join(
                 ", ", lineRows.stream().limit(5).map(l -> l.line().title()).toList());
@@ -220,8 +220,8 @@ class MatchRows {
     /** Undoes a match after all checks. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void unmatch(BankAccount account, ItemMatch match) {
-        List<TakenLine> lineRows = lines.ofMatches(List.of(match.id()));
-        List<PostedCashEntry> entryRows = entries.ofMatches(List.of(match.id()));
+        List<BankLineRow> lineRows = lines.ofMatches(List.of(match.id()));
+        List<CashEntryRow> entryRows = entries.ofMatches(List.of(match.id()));
         checkMark(account, lineRows, entryRows);
         if (!lineRows.isEmpty()) {
             lines.loose(match.id());
@@ -247,6 +247,6 @@ class MatchRows {
     /** Undoes the match of a ticked paper line; the caller removes the line. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void unmatch(BankAccount account, long matchId) {
-        unmatch(account, matches.findById(matchId).orElseThrow(() -> new Missing("match")));
+        unmatch(account, matches.findById(matchId).orElseThrow(() -> new NotFound("match")));
     }
 }

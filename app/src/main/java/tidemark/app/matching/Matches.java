@@ -14,15 +14,15 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.CancellingPairs;
 import tidemark.app.ledger.CashEntryRepository;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.ledger.Reversals;
 import tidemark.app.reconcile.Decisions;
 import tidemark.app.reconcile.ItemMatch;
@@ -31,7 +31,7 @@ import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.Months;
 import tidemark.app.reconcile.WaitingPayments;
 import tidemark.app.statement.BankLineRepository;
-import tidemark.app.statement.TakenLine;
+import tidemark.app.statement.BankLineRow;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.ledger.JournalLine;
@@ -89,9 +89,9 @@ public class Matches implements CancellingPairs {
     @Transactional
     public Tied match(long companyId, long accountId, Collection<Long> lineIds, Collection<Long> entryIds, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        List<TakenLine> lineRows = rows.lines(account, lineIds);
+        List<BankLineRow> lineRows = rows.lines(account, lineIds);
         Candidate candidate = lineRows.isEmpty() ? null : candidate(account, lineRows, entryIds);
-        List<PostedCashEntry> entryRows = members(account, lineRows, entryIds, who);
+        List<CashEntryRow> entryRows = members(account, lineRows, entryIds, who);
         boolean waited = entryIds.stream().anyMatch(WaitingPayments::isStandIn);
         ItemMatch.How how = candidate == null ? ItemMatch.How.HAND : ItemMatch.How.CANDIDATE;
         ItemMatch match =
@@ -100,12 +100,12 @@ public class Matches implements CancellingPairs {
         if (!waited) {
             months.made(account, match, lineIds, entryIds);
         }
-        return new Tied(match, entryRows.stream().map(PostedCashEntry::entry).toList());
+        return new Tied(match, entryRows.stream().map(CashEntryRow::entry).toList());
     }
 
     /** The candidate of exactly these members, where the engine had one. */
-    private @Nullable Candidate candidate(BankAccount account, List<TakenLine> lineRows, Collection<Long> wanted) {
-        TakenLine first = lineRows.getFirst();
+    private @Nullable Candidate candidate(BankAccount account, List<BankLineRow> lineRows, Collection<Long> wanted) {
+        BankLineRow first = lineRows.getFirst();
         MonthData month = months.beforeChange(account, YearMonth.from(first.bookingDate()));
         Set<BankLineId> lineIds = lineRows.stream().map(l -> l.line().id()).collect(Collectors.toSet());
         Set<CashEntryId> entryIds = wanted.stream().map(CashEntryId::new).collect(Collectors.toSet());
@@ -116,26 +116,25 @@ public class Matches implements CancellingPairs {
     }
 
     /** The entries of a match; for payments among them that waited for the bank, what clears them is booked. */
-    List<PostedCashEntry> members(
-            BankAccount account, List<TakenLine> lineRows, Collection<Long> entryIds, String who) {
+    List<CashEntryRow> members(BankAccount account, List<BankLineRow> lineRows, Collection<Long> entryIds, String who) {
         List<Long> payments = entryIds.stream()
                 .filter(WaitingPayments::isStandIn)
                 .map(WaitingPayments::paymentOf)
                 .toList();
-        List<PostedCashEntry> members = new ArrayList<>(rows.entries(
+        List<CashEntryRow> members = new ArrayList<>(rows.entries(
                 account,
                 entryIds.stream().filter(id -> !WaitingPayments.isStandIn(id)).toList()));
         if (!payments.isEmpty()) {
             if (lineRows.isEmpty()) {
-                throw new Missing("bank line");
+                throw new NotFound("bank line");
             }
-            for (TakenLine line : lineRows) {
+            for (BankLineRow line : lineRows) {
                 if (line.itemMatchId() != null) {
                     throw rows.taken(line.line().title(), line.itemMatchId());
                 }
             }
             LocalDate day = lineRows.stream()
-                    .map(TakenLine::bookingDate)
+                    .map(BankLineRow::bookingDate)
                     .max(Comparator.naturalOrder())
                     .orElseThrow();
             members.addAll(clearing.book(account, day, payments, who).cashEntries());
@@ -145,7 +144,7 @@ public class Matches implements CancellingPairs {
 
     /** Books what clears a payment on a day that a person gives, and ties it to the line. */
     Ledger.Booked clear(BankAccount account, long lineId, long paymentId, LocalDate day, String who) {
-        List<TakenLine> line = rows.lines(account, List.of(lineId));
+        List<BankLineRow> line = rows.lines(account, List.of(lineId));
         clearing.check(account, day, paymentId, line.getFirst().line().minorUnits());
         Ledger.Booked booked = clearing.book(account, day, List.of(paymentId), who);
         ItemMatch match = rows.match(account, line, booked.cashEntries(), ItemMatch.How.BOOKED, null, null, who);
@@ -174,16 +173,16 @@ public class Matches implements CancellingPairs {
                     "a match with the bank",
                     "A reversal stands; book the entry again if it was right.");
         }
-        List<PostedCashEntry> members = entries.ofMatches(List.of(matchId));
-        List<TakenLine> lineMembers = lines.ofMatches(List.of(matchId));
+        List<CashEntryRow> members = entries.ofMatches(List.of(matchId));
+        List<BankLineRow> lineMembers = lines.ofMatches(List.of(matchId));
         Map<Long, Long> waitAgain = clearing.paymentsOf(companyId, members);
         rows.unmatch(account, match);
         if (match.how() != ItemMatch.How.BOOKED || !waitAgain.isEmpty()) {
             decisions.undone(
                     accountId,
-                    lineMembers.stream().map(TakenLine::id).toList(),
+                    lineMembers.stream().map(BankLineRow::id).toList(),
                     members.stream()
-                            .map(PostedCashEntry::id)
+                            .map(CashEntryRow::id)
                             .map(id -> waitAgain.containsKey(id)
                                     ? WaitingPayments.standIn(waitAgain.get(id)).value()
                                     : id)
@@ -207,34 +206,33 @@ public class Matches implements CancellingPairs {
         if (!waitAgain.isEmpty()) {
             reverseClearings(companyId, members, waitAgain, who);
         } else if (match.how() == ItemMatch.How.BOOKED) {
-            PostedCashEntry booked = members.stream()
+            CashEntryRow booked = members.stream()
                     .filter(m -> bookedFromLine(companyId, m))
                     .findFirst()
-                    .orElseThrow(() -> new Missing("entry that was booked"));
+                    .orElseThrow(() -> new NotFound("entry that was booked"));
             reversals.reverse(companyId, journalEntry(booked), booked.entryDate(), who);
         }
     }
 
-    private void reverseClearings(
-            long companyId, List<PostedCashEntry> members, Map<Long, Long> waitAgain, String who) {
+    private void reverseClearings(long companyId, List<CashEntryRow> members, Map<Long, Long> waitAgain, String who) {
         members.stream()
                 .filter(m -> waitAgain.containsKey(m.id()))
                 .forEach(m -> reversals.reverse(companyId, journalEntry(m), m.entryDate(), who));
     }
 
-    private static long journalEntry(PostedCashEntry entry) {
+    private static long journalEntry(CashEntryRow entry) {
         return java.util.Objects.requireNonNull(entry.journalEntryId());
     }
 
     /** Undoes a match of many that were taken in one step; payments of it wait for the bank again. */
     void unmatchOfMany(BankAccount account, ItemMatch match, String who) {
-        List<PostedCashEntry> members = entries.ofMatches(List.of(match.id()));
+        List<CashEntryRow> members = entries.ofMatches(List.of(match.id()));
         Map<Long, Long> waitAgain = clearing.paymentsOf(account.companyId(), members);
         rows.unmatch(account, match);
         reverseClearings(account.companyId(), members, waitAgain, who);
     }
 
-    private boolean bookedFromLine(long companyId, PostedCashEntry member) {
+    private boolean bookedFromLine(long companyId, CashEntryRow member) {
         if (member.journalEntryId() == null) {
             return false;
         }
@@ -244,8 +242,8 @@ public class Matches implements CancellingPairs {
 
     @Override
     @Transactional
-    public void cancel(BankAccount account, PostedCashEntry entry, PostedCashEntry reversal, String who) {
-        List<PostedCashEntry> pair = List.of(entry, reversal);
+    public void cancel(BankAccount account, CashEntryRow entry, CashEntryRow reversal, String who) {
+        List<CashEntryRow> pair = List.of(entry, reversal);
         rows.match(account, List.of(), pair, ItemMatch.How.CANCELLED, null, null, who);
     }
 
@@ -268,8 +266,8 @@ public class Matches implements CancellingPairs {
                                 .map(JournalLine::accountCode)
                                 .toList()));
         Ledger.Booked booked = ledger.book(companyId, List.of(draft), source, null, who);
-        TakenLine line = rows.lines(account, List.of(lineId)).getFirst();
-        List<PostedCashEntry> members = new ArrayList<>(rows.entries(account, with));
+        BankLineRow line = rows.lines(account, List.of(lineId)).getFirst();
+        List<CashEntryRow> members = new ArrayList<>(rows.entries(account, with));
         booked.cashEntries().stream()
                 .filter(c -> c.bankAccountId() == accountId)
                 .forEach(members::add);

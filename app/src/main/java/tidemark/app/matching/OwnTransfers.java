@@ -7,19 +7,19 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.MasterData;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
-import tidemark.app.ledger.PostedCashEntry;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.statement.BankLineRepository;
-import tidemark.app.statement.TakenLine;
+import tidemark.app.statement.BankLineRow;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.matching.OwnTransfer;
@@ -108,11 +108,11 @@ class OwnTransfers {
         Stream.of(accountId, otherAccountId).sorted().forEach(id -> accounts.lock(companyId, id));
         BankAccount account = accounts.get(companyId, accountId);
         BankAccount other = accounts.get(companyId, otherAccountId);
-        TakenLine line = matches.line(account, lineId);
-        TakenLine otherLine = matches.line(other, otherLineId);
+        BankLineRow line = matches.line(account, lineId);
+        BankLineRow otherLine = matches.line(other, otherLineId);
         OwnTransfer.check(line.line(), otherLine.line());
         if (!other.currency().equals(account.currency())) {
-            throw new Missing("bank line");
+            throw new NotFound("bank line");
         }
         boolean leavesHere = line.minorUnits() < 0;
         TransferBooking.End here = end(companyId, account, line);
@@ -129,7 +129,7 @@ class OwnTransfers {
                 new TransferBooking.Between(
                         from.date().equals(to.date())
                                 ? ""
-                                : chart.serving(companyId, leavesHere ? account : other, Purpose.BETWEEN_BANKS),
+                                : chart.accountCodeFor(companyId, leavesHere ? account : other, Purpose.BETWEEN_BANKS),
                         "",
                         ""),
                 companies.get(companyId).baseCurrency(),
@@ -147,7 +147,7 @@ class OwnTransfers {
         return views.shown(companyId, booked, preview);
     }
 
-    private TransferBooking.End end(long companyId, BankAccount account, TakenLine line) {
+    private TransferBooking.End end(long companyId, BankAccount account, BankLineRow line) {
         long amount = Math.absExact(line.minorUnits());
         String cash = ledger.account(companyId, account.ledgerAccountId()).code();
         return new TransferBooking.End(cash, account.name(), line.bookingDate(), amount, amount, Optional.empty());
@@ -164,8 +164,8 @@ class OwnTransfers {
     }
 
     private void tie(BankAccount account, long lineId, Ledger.Booked booked, ItemMatch.How how, String who) {
-        List<TakenLine> line = List.of(matches.line(account, lineId));
-        List<PostedCashEntry> entry = booked.cashEntries().stream()
+        List<BankLineRow> line = List.of(matches.line(account, lineId));
+        List<CashEntryRow> entry = booked.cashEntries().stream()
                 .filter(c -> c.bankAccountId() == account.id())
                 .toList();
         ItemMatch match = matches.match(account, line, entry, how, null, null, who);

@@ -22,8 +22,8 @@ import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
+import tidemark.app.statement.BankLineRow;
 import tidemark.app.statement.PaperStatements;
-import tidemark.app.statement.TakenLine;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;
@@ -126,7 +126,7 @@ class PaperController {
         if (amount == 0) {
             throw new RuleViolation("amount.zero", "amount", "zero", "an amount other than zero", "Type the amount.");
         }
-        TakenLine line = statements.type(
+        BankLineRow line = statements.type(
                 companyId,
                 accountId,
                 statementId,

@@ -6,18 +6,18 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.CashEntryRepository;
-import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.statement.BankLineRepository;
+import tidemark.app.statement.BankLineRow;
 import tidemark.app.statement.PaperStatements;
+import tidemark.app.statement.StatementRow;
 import tidemark.app.statement.Statements;
-import tidemark.app.statement.TakenLine;
-import tidemark.app.statement.TakenStatement;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.statement.BankLine;
@@ -65,17 +65,17 @@ class PaperTicks {
             @Nullable LocalDate day,
             String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        TakenStatement statement = statements.get(accountId, statementId);
+        StatementRow statement = statements.get(accountId, statementId);
         if (day != null) {
             paper.checkDay(account, statementId, day, "date");
         }
-        for (PostedCashEntry row : matches.entries(account, entryIds)) {
+        for (CashEntryRow row : matches.entries(account, entryIds)) {
             CashEntry entry = row.entry();
             LocalDate own = entry.date().isBefore(statement.fromDate())
                     ? statement.fromDate()
                     : entry.date().isAfter(statement.toDate()) ? statement.toDate() : entry.date();
             LocalDate at = day == null ? own : day;
-            TakenLine line = paper.addLine(
+            BankLineRow line = paper.addLine(
                     account,
                     statementId,
                     new BankLine(
@@ -98,13 +98,13 @@ class PaperTicks {
     @Transactional
     void untick(long companyId, long accountId, long statementId, long lineId, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        TakenLine ticked = lines
+        BankLineRow ticked = lines
                 .findByStatementIdOrderByPlace(
                         statements.get(accountId, statementId).id())
                 .stream()
                 .filter(l -> l.id() == lineId)
                 .findFirst()
-                .orElseThrow(() -> new Missing("tick"));
+                .orElseThrow(() -> new NotFound("tick"));
         if (ticked.itemMatchId() == null || !matches.isTick(ticked.itemMatchId())) {
             throw new RuleViolation(
                     "paper.not.ticked",

@@ -81,7 +81,7 @@ class RuleController {
     record Order(@NotNull @Size(max = 500) List<Long> ids) {}
 
     @GetMapping("/rules")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<RuleView> list(@PathVariable long companyId) {
         return rules.list(companyId).stream().map(this::view).toList();
     }
@@ -93,7 +93,7 @@ class RuleController {
 
     /** Runs a rule, kept or not, over the past; changes nothing. */
     @PostMapping("/rules/trial")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     TrialView trial(
             @PathVariable long companyId,
             @RequestParam(required = false) @Nullable Long ruleId,

@@ -15,17 +15,17 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.CashEntryRepository;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.ChartAccount;
+import tidemark.app.ledger.JournalLineRow;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
-import tidemark.app.ledger.PostedCashEntry;
-import tidemark.app.ledger.PostedLine;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.Months;
 import tidemark.app.rule.MatchingRule;
 import tidemark.app.rule.Rules;
 import tidemark.app.statement.BankLineRepository;
-import tidemark.app.statement.TakenLine;
+import tidemark.app.statement.BankLineRow;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.rule.Effect;
 import tidemark.core.rule.Rule;
@@ -102,10 +102,10 @@ class RuleWork {
     }
 
     private List<RuleTrial.Past> past(long companyId, BankAccount account) {
-        List<TakenLine> taken = lines.latest(account.id(), Limit.of(MOST_TRIED));
-        Map<Long, PostedCashEntry> entryOf = new HashMap<>();
+        List<BankLineRow> taken = lines.latest(account.id(), Limit.of(MOST_TRIED));
+        Map<Long, CashEntryRow> entryOf = new HashMap<>();
         List<Long> matchIds = taken.stream()
-                .map(TakenLine::itemMatchId)
+                .map(BankLineRow::itemMatchId)
                 .filter(Objects::nonNull)
                 .distinct()
                 .toList();
@@ -115,8 +115,8 @@ class RuleWork {
         }
         Map<Long, String> bookedOn = bookedOn(companyId, account, entryOf);
         List<RuleTrial.Past> out = new ArrayList<>();
-        for (TakenLine line : taken) {
-            PostedCashEntry entry = line.itemMatchId() == null ? null : entryOf.get(line.itemMatchId());
+        for (BankLineRow line : taken) {
+            CashEntryRow entry = line.itemMatchId() == null ? null : entryOf.get(line.itemMatchId());
             String booked = entry == null ? null : bookedOn.get(entry.id());
             out.add(new RuleTrial.Past(
                     line.line(),
@@ -127,7 +127,7 @@ class RuleWork {
     }
 
     /** For entries that were booked from a bank line: the accounts on the other side, in their order. */
-    private Map<Long, String> bookedOn(long companyId, BankAccount account, Map<Long, PostedCashEntry> entryOf) {
+    private Map<Long, String> bookedOn(long companyId, BankAccount account, Map<Long, CashEntryRow> entryOf) {
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         Map<Long, Long> entryOfJournal = new HashMap<>();
         entryOf.values().forEach(e -> {
@@ -138,7 +138,7 @@ class RuleWork {
         Map<Long, TreeSet<String>> codes = new HashMap<>();
         List<Long> ids = ledger.bookedFromLines(companyId, entryOfJournal.keySet());
         for (int i = 0; i < ids.size(); i += BLOCK) {
-            for (PostedLine line : ledger.linesOf(ids.subList(i, Math.min(ids.size(), i + BLOCK)))) {
+            for (JournalLineRow line : ledger.linesOf(ids.subList(i, Math.min(ids.size(), i + BLOCK)))) {
                 ChartAccount other = chart.get(line.ledgerAccountId());
                 if (line.ledgerAccountId() != account.ledgerAccountId() && other != null) {
                     codes.computeIfAbsent(
@@ -153,8 +153,8 @@ class RuleWork {
         return out;
     }
 
-    private static LineBookings.Wish wish(Effect.Book book, java.time.LocalDate date, String title) {
-        return new LineBookings.Wish(
+    private static LineBookings.Request wish(Effect.Book book, java.time.LocalDate date, String title) {
+        return new LineBookings.Request(
                 LineBookings.Kind.valueOf(book.kind()),
                 book.account(),
                 book.otherId(),

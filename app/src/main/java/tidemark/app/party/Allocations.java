@@ -13,8 +13,8 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.Company;
 import tidemark.app.ledger.Chart;
+import tidemark.app.ledger.JournalLineRow;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.ledger.PostedLine;
 import tidemark.app.ledger.PostingListener;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.Purpose;
@@ -123,7 +123,7 @@ public class Allocations {
     /** What of an invoice bears which tax, by the lines of its entry. */
     private List<DiscountBooking.Share> shares(long entryId) {
         Map<String, Long> gross = new TreeMap<>();
-        for (PostedLine line : ledger.linesOf(List.of(entryId))) {
+        for (JournalLineRow line : ledger.linesOf(List.of(entryId))) {
             if (line.partyId() == null) {
                 gross.merge(line.taxCode(), Math.abs(line.minorUnits()), Math::addExact);
             }
@@ -139,8 +139,8 @@ public class Allocations {
         return new PaymentBooking.Counterpart(
                 party.partyId(),
                 party.name(),
-                chart.serving(company.id(), null, customer ? Purpose.RECEIVABLES : Purpose.PAYABLES),
-                chart.serving(company.id(), null, discount));
+                chart.accountCodeFor(company.id(), null, customer ? Purpose.RECEIVABLES : Purpose.PAYABLES),
+                chart.accountCodeFor(company.id(), null, discount));
     }
 
     /** Settles the allocated items by the item that the booked entry made; adds what changed to what was booked. */

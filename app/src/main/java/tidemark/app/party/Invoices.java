@@ -185,7 +185,7 @@ public class Invoices {
         }
         InvoiceBooking.Invoice invoice = new InvoiceBooking.Invoice(
                 party.control(), kind, party.partyId(), party.name(), number, date, documentDate, text, lines);
-        String control = chart.serving(company.id(), null, customer ? Purpose.RECEIVABLES : Purpose.PAYABLES);
+        String control = chart.accountCodeFor(company.id(), null, customer ? Purpose.RECEIVABLES : Purpose.PAYABLES);
         var entry = InvoiceBooking.entry(invoice, control, company.baseCurrency(), taxes);
         long gross = entry.movementOf(control);
         return new Ledger.Draft(

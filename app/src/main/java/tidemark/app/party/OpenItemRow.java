@@ -13,8 +13,8 @@ import org.jspecify.annotations.Nullable;
 import tidemark.app.database.GuardedBy;
 import tidemark.app.database.LockedRow;
 import tidemark.app.ledger.ItemTerms;
-import tidemark.app.ledger.PostedEntry;
-import tidemark.app.ledger.PostedLine;
+import tidemark.app.ledger.JournalEntryRow;
+import tidemark.app.ledger.JournalLineRow;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.party.OpenItem;
 import tidemark.core.party.OpenItemId;
@@ -53,7 +53,7 @@ public class OpenItemRow {
 
     protected OpenItemRow() {}
 
-    OpenItemRow(PostedEntry entry, PostedLine line, long partyId, ItemTerms terms) {
+    OpenItemRow(JournalEntryRow entry, JournalLineRow line, long partyId, ItemTerms terms) {
         this.companyId = entry.companyId();
         this.partyId = partyId;
         this.ledgerAccountId = line.ledgerAccountId();

@@ -14,11 +14,11 @@ import org.joda.money.CurrencyUnit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccounts;
-import tidemark.app.ledger.PostedEntry;
-import tidemark.app.ledger.PostedLine;
+import tidemark.app.ledger.JournalEntryRow;
+import tidemark.app.ledger.JournalLineRow;
 import tidemark.app.ledger.PostingListener;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.PartyId;
@@ -70,7 +70,7 @@ public class OpenItems implements PostingListener {
     @Override
     public List<ItemChange> booked(long companyId, Posted posted) {
         List<ItemChange> changes = new ArrayList<>();
-        for (PostedLine line : posted.controlLines()) {
+        for (JournalLineRow line : posted.controlLines()) {
             Long party = line.partyId();
             if (party != null) {
                 OpenItemRow row = new OpenItemRow(
@@ -103,7 +103,7 @@ public class OpenItems implements PostingListener {
             }
             items.some(companyId, all).forEach(i -> rows.put(i.id(), i));
             if (!rows.keySet().containsAll(ids)) {
-                throw new Missing("open item");
+                throw new NotFound("open item");
             }
             settlements.touching(all).forEach(s -> settlementRows.put(s.id(), s));
             core = new PartyItems(
@@ -146,7 +146,7 @@ public class OpenItems implements PostingListener {
 
     @Override
     public List<ItemChange> reversed(
-            long companyId, PostedEntry original, PostedEntry reversal, LocalDate date, String who) {
+            long companyId, JournalEntryRow original, JournalEntryRow reversal, LocalDate date, String who) {
         List<OpenItemRow> old = items.findByJournalEntryIdOrderByJournalLineId(original.id());
         List<OpenItemRow> fresh = items.findByJournalEntryIdOrderByJournalLineId(reversal.id());
         List<ItemChange> changes = new ArrayList<>();
@@ -223,7 +223,7 @@ public class OpenItems implements PostingListener {
     public List<ItemChange> undo(long companyId, long settlementId, LocalDate day, String who) {
         bankAccounts.lockJournal(companyId);
         SettlementRow row =
-                settlements.findByIdAndCompanyId(settlementId, companyId).orElseThrow(() -> new Missing("settlement"));
+                settlements.findByIdAndCompanyId(settlementId, companyId).orElseThrow(() -> new NotFound("settlement"));
         Loaded loaded = new Loaded(companyId, List.of(row.debitItemId(), row.creditItemId()));
         OpenItemRow debit = java.util.Objects.requireNonNull(loaded.rows.get(row.debitItemId()));
         OpenItemRow credit = java.util.Objects.requireNonNull(loaded.rows.get(row.creditItemId()));
@@ -246,7 +246,7 @@ public class OpenItems implements PostingListener {
         Map<Long, OpenItemRow> out = new HashMap<>();
         items.some(companyId, ids).forEach(i -> out.put(i.id(), i));
         if (!out.keySet().containsAll(ids)) {
-            throw new Missing("open item");
+            throw new NotFound("open item");
         }
         return out;
     }

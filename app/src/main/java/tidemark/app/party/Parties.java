@@ -5,7 +5,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.ledger.PartyNames;
 import tidemark.core.ledger.Control;
@@ -75,7 +75,7 @@ public class Parties implements PartyNames {
 
     @Transactional(readOnly = true)
     public Party get(long companyId, long id) {
-        return parties.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("customer or supplier"));
+        return parties.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("customer or supplier"));
     }
 
     /** The name of a customer or supplier; empty for the identifier 0, which is nobody's. */

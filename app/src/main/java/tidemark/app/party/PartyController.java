@@ -96,7 +96,7 @@ public class PartyController {
     }
 
     @GetMapping("/parties")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     PartyViews.PartyList list(
             @PathVariable long companyId, @RequestParam Control control, @RequestParam LocalDate date) {
         return views.list(companyId, control, date);
@@ -141,7 +141,7 @@ public class PartyController {
     }
 
     @GetMapping("/parties/{partyId}")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     PartyViews.PartyPage page(
             @PathVariable long companyId, @PathVariable long partyId, @RequestParam(defaultValue = "0") long before) {
         return views.page(companyId, partyId, before);
@@ -220,7 +220,7 @@ public class PartyController {
 
     /** What was open at the end of a day, as a table. */
     @GetMapping("/open-items/export")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> export(
             @PathVariable long companyId,
             @RequestParam Control control,

@@ -62,7 +62,7 @@ class Clearings implements ClearingPayments {
                                 payment.text().isEmpty() ? Payment.upper(payment.title()) : payment.text(),
                                 ledger.account(companyId, account.ledgerAccountId())
                                         .code()),
-                        chart.serving(companyId, account, Purpose.IN_TRANSIT_OUT),
+                        chart.accountCodeFor(companyId, account, Purpose.IN_TRANSIT_OUT),
                         payment.payee(),
                         payment.minorUnits()),
                 payment.kind() == PaymentKind.CHECK ? payment.number() : "");

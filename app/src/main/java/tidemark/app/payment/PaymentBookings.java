@@ -96,7 +96,8 @@ class PaymentBookings {
                     payment.id());
             reservations.release(payment.id());
             settles.put(payment, parts.items());
-            String money = payment.onClearing() ? chart.serving(company.id(), account, Purpose.IN_TRANSIT_OUT) : cash;
+            String money =
+                    payment.onClearing() ? chart.accountCodeFor(company.id(), account, Purpose.IN_TRANSIT_OUT) : cash;
             String text = payment.text().isEmpty() ? Payment.upper(payment.title()) : payment.text();
             JournalEntry entry = PaymentBooking.out(
                     new PaymentBooking.Terms(

@@ -72,13 +72,13 @@ public class PaymentController {
                         .toList(),
                 ledgerViews.booked(companyId, made.booked(), preview));
         if (preview) {
-            Ledger.keepNothing();
+            Ledger.rollBackPreview();
         }
         return view;
     }
 
     @GetMapping("/payments")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     PaymentViews.RegisterView register(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "0") long account,
@@ -96,7 +96,7 @@ public class PaymentController {
 
     /** The register to print. */
     @GetMapping("/payments/register.pdf")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> pdf(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "0") long account,
@@ -113,7 +113,7 @@ public class PaymentController {
     }
 
     @GetMapping("/payments/export")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> export(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "0") long account,
@@ -136,14 +136,14 @@ public class PaymentController {
     }
 
     @GetMapping("/payments/{paymentId}")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     PaymentViews.PaymentView payment(@PathVariable long companyId, @PathVariable long paymentId) {
         return views.payment(companyId, paymentId);
     }
 
     /** Payments booked on clearing that wait for the bank's line. */
     @GetMapping("/bank-accounts/{accountId}/uncleared-payments")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<PaymentViews.PaymentView> uncleared(@PathVariable long companyId, @PathVariable long accountId) {
         return views.atTheBank(companyId, accountId);
     }
@@ -226,7 +226,7 @@ public class PaymentController {
     record DueView(int count, LedgerViews.BookedView booked, List<PaymentBatches.Left> left) {}
 
     @GetMapping("/transfers")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     PaymentViews.TransferList transfers(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "0") long before,

@@ -3,7 +3,7 @@ package tidemark.app.payment;
 import java.time.LocalDate;
 import java.util.List;
 import org.springframework.stereotype.Component;
-import tidemark.app.ledger.PostedEntry;
+import tidemark.app.ledger.JournalEntryRow;
 import tidemark.app.ledger.PostingListener;
 
 /** Keeps payments and transfers in step with the entries they made. */
@@ -20,7 +20,7 @@ class PaymentPostings implements PostingListener {
     /** A payment whose clearing is reversed waits for the bank again. */
     @Override
     public List<ItemChange> reversed(
-            long companyId, PostedEntry original, PostedEntry reversal, LocalDate date, String who) {
+            long companyId, JournalEntryRow original, JournalEntryRow reversal, LocalDate date, String who) {
         for (Payment payment : payments.ofEntry(companyId, original.id())) {
             Long clearing = payment.clearingEntryId();
             if (clearing != null && clearing == original.id()) {

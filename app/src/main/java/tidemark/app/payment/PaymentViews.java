@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.core.money.MinorUnits;
@@ -161,7 +161,7 @@ public class PaymentViews {
 
     @Transactional(readOnly = true)
     public PaymentView payment(long companyId, long id) {
-        Payment payment = payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("payment"));
+        Payment payment = payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("payment"));
         return view(payment, bankAccounts.get(companyId, payment.bankAccountId()));
     }
 

@@ -15,7 +15,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Actor;
 import tidemark.app.access.Limits;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -249,12 +249,12 @@ public class Payments {
     }
 
     Payment get(long companyId, long id) {
-        return payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("payment"));
+        return payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("payment"));
     }
 
     /** Locks the payment's account, then reads the payment as it is now. */
     Payment lock(long companyId, long id) {
-        long accountId = payments.accountOf(companyId, id).orElseThrow(() -> new Missing("payment"));
+        long accountId = payments.accountOf(companyId, id).orElseThrow(() -> new NotFound("payment"));
         lockAccount(companyId, accountId, List.of());
         return get(companyId, id);
     }

@@ -9,7 +9,7 @@ import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -127,9 +127,9 @@ public class Transfers {
                         code(companyId, from), from.name(), wish.fromDate(), leaves, fromBase, fromRate.tie()),
                 new TransferBooking.End(code(companyId, to), to.name(), toDate, arrives, toBase, toRate.tie()),
                 new TransferBooking.Between(
-                        apart ? chart.serving(companyId, from, Purpose.BETWEEN_BANKS) : "",
-                        toBase > fromBase ? chart.serving(companyId, null, Purpose.EXCHANGE_GAIN) : "",
-                        toBase < fromBase ? chart.serving(companyId, null, Purpose.EXCHANGE_LOSS) : ""),
+                        apart ? chart.accountCodeFor(companyId, from, Purpose.BETWEEN_BANKS) : "",
+                        toBase > fromBase ? chart.accountCodeFor(companyId, null, Purpose.EXCHANGE_GAIN) : "",
+                        toBase < fromBase ? chart.accountCodeFor(companyId, null, Purpose.EXCHANGE_LOSS) : ""),
                 base,
                 wish.reference().isBlank() ? number : wish.reference().strip(),
                 text);
@@ -161,13 +161,13 @@ public class Transfers {
     /** Reverses both sides; an entry later than the date is reversed on its own day. */
     @Transactional
     public Ledger.Booked reverse(long companyId, long id, LocalDate date, String who) {
-        TransferRepository.Ends ends = transfers.endsOf(companyId, id).orElseThrow(() -> new Missing("transfer"));
+        TransferRepository.Ends ends = transfers.endsOf(companyId, id).orElseThrow(() -> new NotFound("transfer"));
         bankAccounts.lockByLedgerAccounts(
                 companyId,
                 List.of(
                         bankAccounts.get(companyId, ends.getFromAccountId()).ledgerAccountId(),
                         bankAccounts.get(companyId, ends.getToAccountId()).ledgerAccountId()));
-        Transfer transfer = transfers.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("transfer"));
+        Transfer transfer = transfers.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("transfer"));
         if (transfer.reversed()) {
             throw new RuleViolation(
                     "transfer.reversed",

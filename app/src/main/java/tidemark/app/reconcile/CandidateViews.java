@@ -9,7 +9,7 @@ import org.joda.money.CurrencyUnit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.CashEntryRepository;
@@ -152,7 +152,7 @@ public class CandidateViews {
         YearMonth month = entries.some(accountId, List.of(entryId)).stream()
                 .map(e -> YearMonth.from(e.entryDate()))
                 .findFirst()
-                .orElseThrow(() -> new Missing("cash entry"));
+                .orElseThrow(() -> new NotFound("cash entry"));
         // lines of a certified month are matched; what is open now comes after it
         YearMonth first =
                 month.isBefore(account.mark().nextMonth()) ? account.mark().nextMonth() : month;

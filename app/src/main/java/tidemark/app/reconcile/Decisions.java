@@ -11,8 +11,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Repository;
-import tidemark.app.ledger.PostedCashEntry;
-import tidemark.app.statement.TakenLine;
+import tidemark.app.ledger.CashEntryRow;
+import tidemark.app.statement.BankLineRow;
 import tidemark.core.matching.Learned;
 import tidemark.core.matching.LedgerItem;
 
@@ -30,13 +30,13 @@ public class Decisions {
 
     Learned of(long accountId) {
         return new Learned(decided("""
-                        select l as line, e as entry from TakenLine l, PostedCashEntry e, ItemMatch m
+                        select l as line, e as entry from BankLineRow l, CashEntryRow e, ItemMatch m
                         where l.bankAccountId = :account and m.id = l.itemMatchId and e.itemMatchId = m.id
                           and m.how in (tidemark.app.reconcile.ItemMatch.How.FIRM,
                             tidemark.app.reconcile.ItemMatch.How.CANDIDATE,
                             tidemark.app.reconcile.ItemMatch.How.HAND)
                         order by m.id desc""", accountId, true), decided("""
-                        select l as line, e as entry from TakenLine l, PostedCashEntry e, UndoneMatch u
+                        select l as line, e as entry from BankLineRow l, CashEntryRow e, UndoneMatch u
                         where u.bankAccountId = :account and l.id = u.bankLineId and e.id = u.cashEntryId
                         order by u.id desc""", accountId, false), undoneSets(accountId));
     }
@@ -67,12 +67,12 @@ public class Decisions {
         return out;
     }
 
-    private static TakenLine line(Tuple row) {
-        return row.get("line", TakenLine.class);
+    private static BankLineRow line(Tuple row) {
+        return row.get("line", BankLineRow.class);
     }
 
-    private static PostedCashEntry entry(Tuple row) {
-        return row.get("entry", PostedCashEntry.class);
+    private static CashEntryRow entry(Tuple row) {
+        return row.get("entry", CashEntryRow.class);
     }
 
     /** The latest sets that somebody undid. */

@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.company.Companies;
 import tidemark.app.statement.BankLineRepository;
 import tidemark.core.exchange.MatchingRun;
@@ -309,7 +309,7 @@ public class LadderViews {
         for (long id : new HashSet<>(lineIds)) {
             BankLine line = data.line(new BankLineId(id));
             if (line == null) {
-                throw new Missing("bank line");
+                throw new NotFound("bank line");
             }
             bank = Math.addExact(bank, line.minorUnits());
         }
@@ -317,7 +317,7 @@ public class LadderViews {
         for (long id : entryIds) {
             CashEntry entry = data.entry(new CashEntryId(id));
             if (entry == null) {
-                throw new Missing("entry");
+                throw new NotFound("entry");
             }
             ledger = Math.addExact(ledger, entry.minorUnits());
         }

@@ -34,14 +34,14 @@ class MonthController {
             @NotNull @Size(max = 2000) List<Long> entryIds) {}
 
     @GetMapping
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     MonthViews.MonthView month(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month) {
         return views.month(companyId, accountId, month);
     }
 
     @GetMapping("/lines")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     LadderViews.RowPage rows(
             @PathVariable long companyId,
             @PathVariable long accountId,
@@ -54,7 +54,7 @@ class MonthController {
     }
 
     @GetMapping("/lines/{lineId}/candidates")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<CandidateViews.CandidateView> candidates(
             @PathVariable long companyId,
             @PathVariable long accountId,
@@ -65,13 +65,13 @@ class MonthController {
 
     /** The month's matches and candidates as the headless command writes them. */
     @GetMapping(value = "/matches.csv", produces = "text/csv;charset=UTF-8")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     String table(@PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month) {
         return ladder.table(companyId, accountId, month);
     }
 
     @GetMapping("/trace")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<LadderViews.FindingView> trace(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month) {
         return ladder.trace(companyId, accountId, month);
@@ -79,7 +79,7 @@ class MonthController {
 
     /** Adds up a selection, changing nothing. */
     @PostMapping("/selection")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     LadderViews.SelectionView selection(
             @PathVariable long companyId,
             @PathVariable long accountId,

@@ -219,7 +219,7 @@ public final class MonthData {
      *
      * @return empty where the month does not hold all that the match touches, and has to be read anew
      */
-    Optional<MonthData> after(ItemMatch made, Set<BankLineId> itsLines, Set<CashEntryId> itsEntries) {
+    Optional<MonthData> withMatch(ItemMatch made, Set<BankLineId> itsLines, Set<CashEntryId> itsEntries) {
         boolean ofThisMonth = !made.firstDate().isAfter(reconciliation.to())
                 && !made.lastDate().isBefore(reconciliation.from());
         boolean holdsAll = itsLines.stream().allMatch(l -> members.line(l) != null)

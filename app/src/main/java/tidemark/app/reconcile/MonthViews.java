@@ -18,8 +18,8 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
+import tidemark.app.statement.StatementRow;
 import tidemark.app.statement.Statements;
-import tidemark.app.statement.TakenStatement;
 import tidemark.core.certificate.MonthState;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
@@ -146,7 +146,7 @@ public class MonthViews {
         Ladder ladder = data.ladder();
         AccountMonth state = states.findByBankAccountIdAndFirstDay(accountId, month.atDay(1))
                 .orElseGet(() -> new AccountMonth(accountId, month));
-        List<TakenStatement> covering = statements.touching(accountId, month.atDay(1), month.atEndOfMonth());
+        List<StatementRow> covering = statements.touching(accountId, month.atDay(1), month.atEndOfMonth());
         ItemMatch undoable = undoable(data);
         Long batch = undoable == null ? null : undoable.batchId();
         return new MonthView(
@@ -162,8 +162,8 @@ public class MonthViews {
                 account.mark().date(),
                 data.hasStatement(),
                 covering.stream()
-                        .filter(TakenStatement::fromPaper)
-                        .map(TakenStatement::id)
+                        .filter(StatementRow::fromPaper)
+                        .map(StatementRow::id)
                         .findFirst()
                         .orElse(null),
                 statementWords(covering, ladder),
@@ -198,11 +198,11 @@ public class MonthViews {
         return latest;
     }
 
-    private static String statementWords(List<TakenStatement> covering, Ladder ladder) {
+    private static String statementWords(List<StatementRow> covering, Ladder ladder) {
         if (covering.isEmpty()) {
             return "no statement yet";
         }
-        String kind = covering.stream().anyMatch(TakenStatement::fromPaper) ? "paper statement" : "statement";
+        String kind = covering.stream().anyMatch(StatementRow::fromPaper) ? "paper statement" : "statement";
         int lines = ladder.rows().size();
         return String.format(
                 Locale.ROOT,

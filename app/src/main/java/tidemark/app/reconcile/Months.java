@@ -19,12 +19,12 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.CashEntryRepository;
-import tidemark.app.ledger.PostedCashEntry;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.rule.Rules;
 import tidemark.app.statement.BankLineRepository;
+import tidemark.app.statement.BankLineRow;
+import tidemark.app.statement.StatementRow;
 import tidemark.app.statement.Statements;
-import tidemark.app.statement.TakenLine;
-import tidemark.app.statement.TakenStatement;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.LedgerItem;
@@ -66,7 +66,7 @@ public class Months {
     private final Cache<Long, List<Step>> steps =
             Caffeine.newBuilder().maximumSize(200).build();
 
-    private final WorkedOutSoon soon;
+    private final LargeMonthSchedule soon;
     private final BankAccounts accounts;
     private final BankLineRepository lines;
     private final CashEntryRepository entries;
@@ -88,7 +88,7 @@ public class Months {
             Decisions decisions,
             Rules rules,
             WaitingPayments waitingPayments,
-            WorkedOutSoon soon) {
+            LargeMonthSchedule soon) {
         this.waitingPayments = waitingPayments;
         this.soon = soon;
         this.rules = rules;
@@ -168,7 +168,7 @@ public class Months {
                 // its change was not kept
                 return null;
             }
-            MonthData after = now.after(match, step.lines(), step.entries()).orElse(null);
+            MonthData after = now.withMatch(match, step.lines(), step.entries()).orElse(null);
             if (after == null) {
                 return null;
             }
@@ -204,21 +204,21 @@ public class Months {
         List<ItemMatch> touching = matches.touching(account.id(), from, to);
         List<Long> matchIds = touching.stream().map(ItemMatch::id).toList();
 
-        Map<Long, TakenLine> lineRows = new LinkedHashMap<>();
+        Map<Long, BankLineRow> lineRows = new LinkedHashMap<>();
         lines.openBefore(account.id(), from).forEach(l -> lineRows.put(l.id(), l));
         lines.span(account.id(), from, to).forEach(l -> lineRows.put(l.id(), l));
         inBlocks(matchIds).forEach(block -> lines.ofMatches(block).forEach(l -> lineRows.put(l.id(), l)));
-        Map<Long, PostedCashEntry> entryRows = new LinkedHashMap<>();
+        Map<Long, CashEntryRow> entryRows = new LinkedHashMap<>();
         entries.openUpTo(account.id(), to.plusDays(DAYS_AFTER)).forEach(e -> entryRows.put(e.id(), e));
         entries.span(account.id(), from, to).forEach(e -> entryRows.put(e.id(), e));
         inBlocks(matchIds).forEach(block -> entries.ofMatches(block).forEach(e -> entryRows.put(e.id(), e)));
 
         List<BankLine> coreLines = lineRows.values().stream()
-                .sorted(java.util.Comparator.comparingLong(TakenLine::place))
-                .map(TakenLine::line)
+                .sorted(java.util.Comparator.comparingLong(BankLineRow::place))
+                .map(BankLineRow::line)
                 .toList();
         List<CashEntry> coreEntries = entryRows.values().stream()
-                .map(PostedCashEntry::entry)
+                .map(CashEntryRow::entry)
                 .sorted(java.util.Comparator.comparing(CashEntry::date).thenComparing(CashEntry::id))
                 .toList();
         Map<BankLineId, String> bankErrors = errors.ofLines(account.id(), lineRows.keySet());
@@ -243,7 +243,7 @@ public class Months {
                         .toList(),
                 decisions.of(account.id()),
                 inForce);
-        List<TakenStatement> covering = statements.touching(account.id(), from, to);
+        List<StatementRow> covering = statements.touching(account.id(), from, to);
         long ledgerOpening = ledgerBalance(account, from.minusDays(1));
         long bankOpening = statements
                 .bankBalance(account, from.minusDays(1))
@@ -274,7 +274,7 @@ public class Months {
                 proposed,
                 byId,
                 covering.stream().anyMatch(s -> !s.toDate().isBefore(to)),
-                covering.stream().anyMatch(TakenStatement::fromPaper),
+                covering.stream().anyMatch(StatementRow::fromPaper),
                 new MonthMembers(reconciliation, waiting, proposed, journalEntryOf),
                 inForce,
                 account.differenceTolerance());
@@ -285,7 +285,7 @@ public class Months {
         return statements.list(account.id()).stream()
                 .filter(s -> !s.toDate().isAfter(to))
                 .findFirst()
-                .map(TakenStatement::closingMinorUnits)
+                .map(StatementRow::closingMinorUnits)
                 .orElse(account.openingBankMinorUnits());
     }
 
@@ -294,16 +294,16 @@ public class Months {
     }
 
     private static List<Match> coreMatches(
-            List<ItemMatch> touching, Collection<TakenLine> lines, Collection<PostedCashEntry> entries) {
+            List<ItemMatch> touching, Collection<BankLineRow> lines, Collection<CashEntryRow> entries) {
         Map<Long, List<BankLineId>> linesOf = new LinkedHashMap<>();
         Map<Long, List<CashEntryId>> entriesOf = new LinkedHashMap<>();
-        for (TakenLine line : lines) {
+        for (BankLineRow line : lines) {
             if (line.itemMatchId() != null) {
                 linesOf.computeIfAbsent(line.itemMatchId(), k -> new ArrayList<>())
                         .add(new BankLineId(line.id()));
             }
         }
-        for (PostedCashEntry entry : entries) {
+        for (CashEntryRow entry : entries) {
             if (entry.itemMatchId() != null) {
                 entriesOf
                         .computeIfAbsent(entry.itemMatchId(), k -> new ArrayList<>())

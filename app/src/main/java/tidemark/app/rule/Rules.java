@@ -10,7 +10,7 @@ import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -68,7 +68,7 @@ public class Rules {
 
     @Transactional(readOnly = true)
     public MatchingRule get(long companyId, long id) {
-        return rows.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("rule"));
+        return rows.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("rule"));
     }
 
     public Rule core(MatchingRule row, CurrencyUnit currency) {

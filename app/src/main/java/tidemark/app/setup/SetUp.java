@@ -223,7 +223,7 @@ public class SetUp {
                                                 .map(r -> cash.own(opening, r))
                                                 .orElse(cash),
                                         new JournalLine(
-                                                chart.serving(company.id(), null, Purpose.OPENING),
+                                                chart.accountCodeFor(company.id(), null, Purpose.OPENING),
                                                 Math.negateExact(value),
                                                 "",
                                                 ""))),

@@ -92,7 +92,7 @@ public class SetUpController {
 
     /** One at a time: of two who find the installation empty, the second finds it taken. */
     @PostMapping("/first-run")
-    @Requires(Right.NOBODY_IN_PARTICULAR)
+    @Requires(Right.ANYONE)
     @ResponseStatus(HttpStatus.CREATED)
     synchronized Created firstRun(@RequestBody @Valid FirstRunBody body) {
         setUp.checkEmpty();
@@ -113,13 +113,13 @@ public class SetUpController {
     }
 
     @GetMapping("/companies/{companyId}/set-up")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     SetUpViews.SetUpView setUp(@PathVariable long companyId) {
         return views.of(companyId);
     }
 
     @GetMapping("/companies/{companyId}/bank-accounts")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<SetUpViews.BankAccountView> bankAccounts(@PathVariable long companyId) {
         return views.bankAccounts(companyId);
     }
@@ -218,7 +218,7 @@ public class SetUpController {
             throws IOException {
         SetUp.TakenOver taken = setUp.takeOver(companyId, accountId, UploadedText.of(file), actor.name());
         if (preview) {
-            Ledger.keepNothing();
+            Ledger.rollBackPreview();
         }
         return taken;
     }

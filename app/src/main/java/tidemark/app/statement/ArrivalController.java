@@ -23,7 +23,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 import tidemark.app.access.Actor;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.company.BankAccounts;
@@ -225,19 +225,19 @@ class ArrivalController {
     }
 
     @GetMapping("/arrivals")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<ArrivalView> list(@PathVariable long companyId, @RequestParam(defaultValue = "0") long accountId) {
         return records.latest(companyId, accountId).stream().map(this::view).toList();
     }
 
     @GetMapping("/arrivals/{arrivalId}")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ArrivalView get(@PathVariable long companyId, @PathVariable long arrivalId) {
         return view(records.get(companyId, arrivalId));
     }
 
     @GetMapping("/arrivals/{arrivalId}/skipped-lines")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<SkippedView> skipped(@PathVariable long companyId, @PathVariable long arrivalId) {
         records.get(companyId, arrivalId);
         return records.skipped(arrivalId).stream()
@@ -248,7 +248,7 @@ class ArrivalController {
                                 s.line().minorUnits(),
                                 accounts.get(companyId, s.bankAccountId()).currency()),
                         s.line().title(),
-                        tidemark.core.statement.LineSorting.Why.valueOf(s.why()).words(),
+                        tidemark.core.statement.KnownLines.Why.valueOf(s.why()).words(),
                         s.takenLineId() != null))
                 .toList();
     }
@@ -296,7 +296,7 @@ class ArrivalController {
 
     private byte[] waiting(long companyId, long arrivalId) {
         if (!records.get(companyId, arrivalId).state().isOpen()) {
-            throw new Missing("file that waits");
+            throw new NotFound("file that waits");
         }
         return records.content(arrivalId);
     }
@@ -349,7 +349,7 @@ class ArrivalController {
     }
 
     @GetMapping("/bank-accounts/{accountId}/mappings")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<MappingView> mappings(@PathVariable long companyId, @PathVariable long accountId) {
         return mappings.list(companyId, accountId).stream()
                 .map(m -> new MappingView(m.id(), m.name()))
@@ -358,7 +358,7 @@ class ArrivalController {
 
     /** The mapping as a file, for the command line. */
     @GetMapping("/bank-accounts/{accountId}/mappings/{mappingId}")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> mappingFile(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long mappingId) {
         MappingRow row = mappings.get(companyId, accountId, mappingId);

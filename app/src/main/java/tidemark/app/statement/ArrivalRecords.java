@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.database.LockedRow;
 import tidemark.app.database.RowLocks;
@@ -29,7 +29,7 @@ class ArrivalRecords {
 
     private final ArrivalRepository arrivals;
     private final SkippedLineRepository skipped;
-    private final StatementTaking taking;
+    private final StatementImport taking;
     private final ActivityLog activity;
     private final RowLocks locks;
     private final JsonMapper json;
@@ -39,7 +39,7 @@ class ArrivalRecords {
     ArrivalRecords(
             ArrivalRepository arrivals,
             SkippedLineRepository skipped,
-            StatementTaking taking,
+            StatementImport taking,
             ActivityLog activity,
             RowLocks locks,
             JsonMapper json,
@@ -91,12 +91,12 @@ class ArrivalRecords {
     private Arrival lock(long companyId, long id) {
         return locks.lock(LockedRow.INCOMING_FILE, Arrival.class, id)
                 .filter(a -> a.companyId() == companyId)
-                .orElseThrow(() -> new Missing("file"));
+                .orElseThrow(() -> new NotFound("file"));
     }
 
     @Transactional(readOnly = true)
     public Arrival get(long companyId, long id) {
-        return arrivals.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new Missing("file"));
+        return arrivals.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("file"));
     }
 
     /** All that are open, and the latest forty that have ended. */
@@ -142,7 +142,7 @@ class ArrivalRecords {
     /** Takes what the file holds and ends the arrival, in one transaction. */
     @Transactional
     public void take(long id, Delivery d, Progress progress) {
-        StatementTaking.Outcome outcome = taking.take(d, progress);
+        StatementImport.Outcome outcome = taking.take(d, progress);
         // whoever cancelled it before this point finds nothing taken
         Arrival arrival = lock(d.companyId(), id);
         progress.goOn();

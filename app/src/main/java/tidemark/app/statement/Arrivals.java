@@ -44,14 +44,14 @@ public class Arrivals {
     private static final StatementFiles.Limits LIMITS = new StatementFiles.Limits(600_000_000, 200);
 
     private final ArrivalRecords records;
-    private final StatementTaking taking;
+    private final StatementImport taking;
     private final Mappings mappings;
     private final BankAccounts accounts;
     private final Map<Long, Progress> running = new ConcurrentHashMap<>();
     private final ExecutorService readers = Executors.newFixedThreadPool(
             2, Thread.ofPlatform().name("reader-", 1).daemon().factory());
 
-    Arrivals(ArrivalRecords records, StatementTaking taking, Mappings mappings, BankAccounts accounts) {
+    Arrivals(ArrivalRecords records, StatementImport taking, Mappings mappings, BankAccounts accounts) {
         this.records = records;
         this.taking = taking;
         this.mappings = mappings;
@@ -221,9 +221,9 @@ public class Arrivals {
                             arrival.bankAccountId(),
                             id,
                             switch (arrival.source()) {
-                                case UPLOAD -> TakenStatement.Source.FILE;
-                                case FOLDER -> TakenStatement.Source.FOLDER;
-                                case LINK -> TakenStatement.Source.LINK;
+                                case UPLOAD -> StatementRow.Source.FILE;
+                                case FOLDER -> StatementRow.Source.FOLDER;
+                                case LINK -> StatementRow.Source.LINK;
                             },
                             arrival.name(),
                             content,
@@ -335,7 +335,7 @@ public class Arrivals {
     }
 
     /** Takes a file at once, or refuses it with all that does not tie. */
-    public List<TakenStatement> takeNow(long companyId, long accountId, String name, byte[] content, String who) {
+    public List<StatementRow> takeNow(long companyId, long accountId, String name, byte[] content, String who) {
         CurrencyUnit currency = currency(companyId, accountId);
         StatementFiles.Contents contents = read(
                 content,
@@ -343,7 +343,7 @@ public class Arrivals {
                 new StatementFiles(LIMITS, mappings.toTry(companyId, accountId)),
                 new Progress(content.length));
         return taking.takeOrRefuse(new Delivery(
-                companyId, accountId, null, TakenStatement.Source.FILE, name, content, contents, null, List.of(), who));
+                companyId, accountId, null, StatementRow.Source.FILE, name, content, contents, null, List.of(), who));
     }
 
     /** Gathers statements and tells how far it is. */

@@ -10,28 +10,28 @@ import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import tidemark.app.ledger.MatchMembers;
 
-public interface BankLineRepository extends MatchMembers<TakenLine> {
+public interface BankLineRepository extends MatchMembers<BankLineRow> {
     @Query("""
-            select l from TakenLine l
+            select l from BankLineRow l
             where l.bankAccountId = :account and l.bookingDate between :from and :to order by l.place""")
-    List<TakenLine> span(long account, LocalDate from, LocalDate to);
+    List<BankLineRow> span(long account, LocalDate from, LocalDate to);
 
     @Query("""
-            select l from TakenLine l
+            select l from BankLineRow l
             where l.bankAccountId = :account and l.itemMatchId is null and l.bookingDate < :day order by l.place""")
-    List<TakenLine> openBefore(long account, LocalDate day);
+    List<BankLineRow> openBefore(long account, LocalDate day);
 
     @Query("""
-            select l from TakenLine l
+            select l from BankLineRow l
             where l.bankAccountId = :account and l.minorUnits = :minorUnits and l.itemMatchId is null
               and l.bookingDate between :from and :to order by l.place""")
-    List<TakenLine> openOfAmount(long account, long minorUnits, LocalDate from, LocalDate to);
+    List<BankLineRow> openOfAmount(long account, long minorUnits, LocalDate from, LocalDate to);
 
-    @Query("select l from TakenLine l where l.itemMatchId in :matches order by l.place")
-    List<TakenLine> ofMatches(Collection<Long> matches);
+    @Query("select l from BankLineRow l where l.itemMatchId in :matches order by l.place")
+    List<BankLineRow> ofMatches(Collection<Long> matches);
 
-    @Query("select l from TakenLine l where l.bankAccountId = :account and l.id in :ids order by l.place")
-    List<TakenLine> some(long account, Collection<Long> ids);
+    @Query("select l from BankLineRow l where l.bankAccountId = :account and l.id in :ids order by l.place")
+    List<BankLineRow> some(long account, Collection<Long> ids);
 
     /** What else the bank told of a line. */
     interface Extra {
@@ -41,26 +41,26 @@ public interface BankLineRepository extends MatchMembers<TakenLine> {
     }
 
     @Query("""
-            select l.id as id, l.extra as extra from TakenLine l
+            select l.id as id, l.extra as extra from BankLineRow l
             where l.bankAccountId = :account and l.id in :ids and l.extra <> ''""")
     List<Extra> extras(long account, Collection<Long> ids);
 
-    @Query("select l from TakenLine l where l.bankAccountId = :account order by l.place desc")
-    List<TakenLine> latest(long account, Limit limit);
+    @Query("select l from BankLineRow l where l.bankAccountId = :account order by l.place desc")
+    List<BankLineRow> latest(long account, Limit limit);
 
-    List<TakenLine> findByStatementIdOrderByPlace(long statementId);
+    List<BankLineRow> findByStatementIdOrderByPlace(long statementId);
 
-    @Query("select count(l) from TakenLine l where l.statementId = :statement and l.itemMatchId is not null")
+    @Query("select count(l) from BankLineRow l where l.statementId = :statement and l.itemMatchId is not null")
     long matchedOf(long statement);
 
     @Modifying(flushAutomatically = true)
-    @Query("delete from TakenLine l where l.statementId = :statement")
+    @Query("delete from BankLineRow l where l.statementId = :statement")
     void deleteOf(long statement);
 
-    Optional<TakenLine> findFirstByBankAccountIdAndBookingDateLessThanEqualOrderByPlaceDesc(
+    Optional<BankLineRow> findFirstByBankAccountIdAndBookingDateLessThanEqualOrderByPlaceDesc(
             long bankAccountId, LocalDate day);
 
-    @Query("select coalesce(max(l.place), 0) from TakenLine l where l.bankAccountId = :account")
+    @Query("select coalesce(max(l.place), 0) from BankLineRow l where l.bankAccountId = :account")
     long lastPlace(long account);
 
     /** A bank reference that was read, with its amount. */
@@ -71,38 +71,38 @@ public interface BankLineRepository extends MatchMembers<TakenLine> {
     }
 
     @Query("""
-            select l.bankReference as reference, l.minorUnits as amount from TakenLine l
+            select l.bankReference as reference, l.minorUnits as amount from BankLineRow l
             where l.bankAccountId = :account and l.bankReference in :references""")
     List<KnownReference> knownReferences(long account, Collection<String> references);
 
     @Query("""
-            select max(l.place) from TakenLine l, TakenStatement s
+            select max(l.place) from BankLineRow l, StatementRow s
             where l.bankAccountId = :account and s.id = l.statementId and s.fromDate < :from""")
     @Nullable
     Long lastPlaceOfStatementsBefore(long account, LocalDate from);
 
     @Modifying(flushAutomatically = true, clearAutomatically = true)
     @Query("""
-            update TakenLine l set l.balanceMinorUnits = l.balanceMinorUnits + :by
+            update BankLineRow l set l.balanceMinorUnits = l.balanceMinorUnits + :by
             where l.statementId = :statement and l.place > :after""")
     void shiftBalances(long statement, long after, long by);
 
     /** Moves later lines up, out of the way of the unique places; {@link #moveBack} ends it. */
     @Modifying(flushAutomatically = true, clearAutomatically = true)
-    @Query("update TakenLine l set l.place = -(l.place + :by) where l.bankAccountId = :account and l.place > :after")
+    @Query("update BankLineRow l set l.place = -(l.place + :by) where l.bankAccountId = :account and l.place > :after")
     void moveAside(long account, long after, long by);
 
     @Modifying(flushAutomatically = true, clearAutomatically = true)
-    @Query("update TakenLine l set l.place = -l.place where l.bankAccountId = :account and l.place < 0")
+    @Query("update BankLineRow l set l.place = -l.place where l.bankAccountId = :account and l.place < 0")
     void moveBack(long account);
 
     @Query("""
-            select l from TakenLine l
+            select l from BankLineRow l
             where l.bankAccountId in :accounts
               and (lower(l.text) like lower(concat('%', :text, '%')) escape '!'
                    or lower(l.counterparty) like lower(concat('%', :text, '%')) escape '!'
                    or lower(l.reference) like lower(concat('%', :text, '%')) escape '!'
                    or l.checkNumber = :text)
             order by l.bookingDate desc, l.id desc""")
-    List<TakenLine> find(Collection<Long> accounts, String text, Limit limit);
+    List<BankLineRow> find(Collection<Long> accounts, String text, Limit limit);
 }

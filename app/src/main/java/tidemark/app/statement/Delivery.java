@@ -17,7 +17,7 @@ record Delivery(
         long companyId,
         @Nullable Long accountId,
         @Nullable Long arrivalId,
-        TakenStatement.Source source,
+        StatementRow.Source source,
         String name,
         byte[] original,
         StatementFiles.Contents contents,

@@ -11,12 +11,12 @@ import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.core.statement.BankLine;
-import tidemark.core.statement.LineSorting;
+import tidemark.core.statement.KnownLines;
 import tidemark.core.statement.ReadLine;
 import tidemark.core.statement.ReadStatement;
 import tidemark.core.statement.StatementFacts;
@@ -63,12 +63,12 @@ class InterimLines {
                 .orElseThrow();
         List<BankLine> known = new ArrayList<>();
         lines.span(account.id(), from.minusDays(5), to.plusDays(5)).forEach(l -> known.add(l.line()));
-        List<ReadLine> notTaken = LineSorting.sort(told, known, false).fresh();
-        LineSorting.Sorted sorted =
-                LineSorting.sort(notTaken, seen.stream().map(InterimLine::line).toList(), false);
+        List<ReadLine> notTaken = KnownLines.sort(told, known, false).fresh();
+        KnownLines.Sorted sorted =
+                KnownLines.sort(notTaken, seen.stream().map(InterimLine::line).toList(), false);
         Map<Long, InterimLine> byId = new HashMap<>();
         seen.forEach(s -> byId.put(s.id(), s));
-        for (LineSorting.Skipped s : sorted.skipped()) {
+        for (KnownLines.Skipped s : sorted.skipped()) {
             InterimLine one = byId.get(s.known().id().value());
             if (one != null && !s.line().pending()) {
                 one.booked();
@@ -102,15 +102,15 @@ class InterimLines {
         List<ReadLine> fresh = lines.findByStatementIdOrderByPlace(statementId).stream()
                 .map(l -> new ReadLine(l.line(), 0, java.util.OptionalLong.empty()))
                 .toList();
-        LineSorting.Sorted sameDay =
-                LineSorting.sort(fresh, seen.stream().map(InterimLine::line).toList(), true);
+        KnownLines.Sorted sameDay =
+                KnownLines.sort(fresh, seen.stream().map(InterimLine::line).toList(), true);
         Map<Long, Long> confirmed = new HashMap<>();
         sameDay.skipped()
                 .forEach(s -> confirmed.put(
                         s.known().id().value(), s.line().line().id().value()));
         // what was announced for one day may be booked on another: then its reference or its words have to tell
         LocalDate one = LocalDate.EPOCH;
-        LineSorting.Sorted otherDay = LineSorting.sort(
+        KnownLines.Sorted otherDay = KnownLines.sort(
                 sameDay.fresh().stream()
                         .map(l -> new ReadLine(on(one, l.line()), 0, java.util.OptionalLong.empty()))
                         .toList(),
@@ -147,7 +147,7 @@ class InterimLines {
     public int dropped(BankAccount account, List<ReadLine> told) {
         List<InterimLine> seen =
                 seen(account.id()).stream().filter(InterimLine::pending).toList();
-        List<BankLine> missing = LineSorting.sort(
+        List<BankLine> missing = KnownLines.sort(
                         told, seen.stream().map(InterimLine::line).toList(), false)
                 .missing();
         for (InterimLine line : seen) {
@@ -176,7 +176,7 @@ class InterimLines {
         InterimLine line = seen(account.id()).stream()
                 .filter(l -> l.id() == id)
                 .findFirst()
-                .orElseThrow(() -> new Missing("line"));
+                .orElseThrow(() -> new NotFound("line"));
         line.gone(clock.instant());
         activity.record(
                 companyId,

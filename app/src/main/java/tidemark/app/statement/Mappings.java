@@ -11,7 +11,7 @@ import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -63,7 +63,7 @@ class Mappings {
     MappingRow get(long companyId, long accountId, long id) {
         return mappings.findByIdAndBankAccountId(
                         id, accounts.get(companyId, accountId).id())
-                .orElseThrow(() -> new Missing("mapping"));
+                .orElseThrow(() -> new NotFound("mapping"));
     }
 
     @Transactional

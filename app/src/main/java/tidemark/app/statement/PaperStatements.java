@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.OptionalLong;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -50,7 +50,7 @@ public class PaperStatements {
 
     /** Begins a statement from paper: the next month, with the closing balance that is printed on it. */
     @Transactional
-    public TakenStatement begin(long companyId, long accountId, YearMonth month, long closing, String who) {
+    public StatementRow begin(long companyId, long accountId, YearMonth month, long closing, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
         Balance previous = taken.lastClosing(account);
         if (!previous.date().plusDays(1).equals(month.atDay(1))) {
@@ -62,7 +62,7 @@ public class PaperStatements {
                     "Enter the statements in order.");
         }
         Statements.checkNotHeld(account, month.atDay(1));
-        TakenStatement statement = statements.save(new TakenStatement(
+        StatementRow statement = statements.save(new StatementRow(
                 accountId,
                 null,
                 new StatementHeader(
@@ -90,7 +90,7 @@ public class PaperStatements {
     @Transactional
     public void closing(long companyId, long accountId, long statementId, long closing, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        TakenStatement statement = paper(account, statementId);
+        StatementRow statement = paper(account, statementId);
         if (taken.lastClosing(account).date().isAfter(statement.toDate())) {
             throw new RuleViolation(
                     "statement.not.last",
@@ -111,12 +111,12 @@ public class PaperStatements {
 
     /** Adds a line at the end of a paper statement; called with the account taken for a change. */
     @Transactional
-    public TakenLine addLine(BankAccount account, long statementId, BankLine line) {
-        TakenStatement statement = paper(account, statementId);
-        List<TakenLine> own = lines.findByStatementIdOrderByPlace(statementId);
+    public BankLineRow addLine(BankAccount account, long statementId, BankLine line) {
+        StatementRow statement = paper(account, statementId);
+        List<BankLineRow> own = lines.findByStatementIdOrderByPlace(statementId);
         long before =
                 own.isEmpty() ? statement.openingMinorUnits() : own.getLast().balanceMinorUnits();
-        TakenLine added = new TakenLine(
+        BankLineRow added = new BankLineRow(
                 statement, lines.lastPlace(account.id()) + 1, line, Math.addExact(before, line.minorUnits()));
         em.persist(added);
         statement.lines(own.size() + 1);
@@ -126,16 +126,16 @@ public class PaperStatements {
 
     /** A line as it stands on paper; the printed balance is checked at once. */
     @Transactional
-    public TakenLine type(
+    public BankLineRow type(
             long companyId, long accountId, long statementId, BankLine line, OptionalLong printed, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        TakenStatement statement = paper(account, statementId);
+        StatementRow statement = paper(account, statementId);
         checkDay(statement, line.bookingDate(), "date");
-        List<TakenLine> own = lines.findByStatementIdOrderByPlace(statementId);
+        List<BankLineRow> own = lines.findByStatementIdOrderByPlace(statementId);
         long before =
                 own.isEmpty() ? statement.openingMinorUnits() : own.getLast().balanceMinorUnits();
         PaperLine.balanceAfter(before, line.minorUnits(), printed, account.currency());
-        TakenLine added = addLine(account, statementId, line);
+        BankLineRow added = addLine(account, statementId, line);
         activity.record(
                 companyId,
                 who,
@@ -150,12 +150,12 @@ public class PaperStatements {
     @Transactional
     public void untypeLast(long companyId, long accountId, long statementId, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        List<TakenLine> own =
+        List<BankLineRow> own =
                 lines.findByStatementIdOrderByPlace(paper(account, statementId).id());
         if (own.isEmpty()) {
-            throw new Missing("line");
+            throw new NotFound("line");
         }
-        TakenLine last = own.getLast();
+        BankLineRow last = own.getLast();
         if (last.itemMatchId() != null) {
             throw new RuleViolation(
                     "line.matched",
@@ -177,11 +177,11 @@ public class PaperStatements {
     /** Removes a line of a paper statement, wherever it stands; its match must be undone first. */
     @Transactional
     public void removeLine(BankAccount account, long statementId, long lineId) {
-        TakenStatement statement = paper(account, statementId);
-        List<TakenLine> own = lines.findByStatementIdOrderByPlace(statementId);
+        StatementRow statement = paper(account, statementId);
+        List<BankLineRow> own = lines.findByStatementIdOrderByPlace(statementId);
         long balance = statement.openingMinorUnits();
         boolean found = false;
-        for (TakenLine line : own) {
+        for (BankLineRow line : own) {
             if (line.id() == lineId) {
                 found = true;
                 lines.delete(line);
@@ -191,7 +191,7 @@ public class PaperStatements {
             }
         }
         if (!found) {
-            throw new Missing("line");
+            throw new NotFound("line");
         }
         statement.lines(own.size() - 1);
         em.flush();
@@ -202,7 +202,7 @@ public class PaperStatements {
         checkDay(paper(account, statementId), day, where);
     }
 
-    private static void checkDay(TakenStatement statement, LocalDate day, String where) {
+    private static void checkDay(StatementRow statement, LocalDate day, String where) {
         if (day.isBefore(statement.fromDate()) || day.isAfter(statement.toDate())) {
             throw new RuleViolation(
                     "line.outside.period",
@@ -213,8 +213,8 @@ public class PaperStatements {
         }
     }
 
-    private TakenStatement paper(BankAccount account, long statementId) {
-        TakenStatement statement = taken.get(account.id(), statementId);
+    private StatementRow paper(BankAccount account, long statementId) {
+        StatementRow statement = taken.get(account.id(), statementId);
         if (!statement.fromPaper()) {
             throw new RuleViolation(
                     "statement.not.paper",

@@ -69,7 +69,7 @@ class StatementController {
             String closing,
             int lines,
             boolean fromPaper,
-            TakenStatement.Source source,
+            StatementRow.Source source,
             String note,
             String breaks,
             String fileName,
@@ -117,7 +117,7 @@ class StatementController {
     record Why(@NotNull @Size(max = 200) String reason) {}
 
     @GetMapping("/statements")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<StatementView> list(@PathVariable long companyId, @PathVariable long accountId) {
         BankAccount account = accounts.get(companyId, accountId);
         return statements.list(accountId).stream().map(s -> view(account, s)).toList();
@@ -125,10 +125,10 @@ class StatementController {
 
     /** By month: what is there, what is missing, where balances do not meet. The newest month first. */
     @GetMapping("/statements-by-month")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     StatementsView byMonth(@PathVariable long companyId, @PathVariable long accountId) {
         BankAccount account = accounts.get(companyId, accountId);
-        List<TakenStatement> all = statements.list(accountId);
+        List<StatementRow> all = statements.list(accountId);
         YearMonth last = YearMonth.from(companies.today(companyId)).minusMonths(1);
         if (!all.isEmpty() && YearMonth.from(all.getFirst().toDate()).isAfter(last)) {
             last = YearMonth.from(all.getFirst().toDate());
@@ -157,7 +157,7 @@ class StatementController {
                 coverage.breaks().stream().map(Problem::message).toList());
     }
 
-    private StatementView view(BankAccount account, TakenStatement s) {
+    private StatementView view(BankAccount account, StatementRow s) {
         boolean certified = account.mark().holds(s.toDate());
         return new StatementView(
                 s.id(),
@@ -176,11 +176,11 @@ class StatementController {
                 s.takenBy(),
                 s.takenAt(),
                 certified,
-                s.fromDate().isAfter(account.heldTo()));
+                s.fromDate().isAfter(account.lockedThrough()));
     }
 
     @GetMapping("/statements/{statementId}/lines")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<StatementLine> lines(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long statementId) {
         CurrencyUnit currency = accounts.get(companyId, accountId).currency();
@@ -189,7 +189,7 @@ class StatementController {
                 .toList();
     }
 
-    private static StatementLine line(TakenLine l, CurrencyUnit currency) {
+    private static StatementLine line(BankLineRow l, CurrencyUnit currency) {
         BankLine line = l.line();
         return new StatementLine(
                 l.id(),
@@ -207,7 +207,7 @@ class StatementController {
     }
 
     @GetMapping("/statements/{statementId}/file")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> file(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long statementId) {
         accounts.get(companyId, accountId);
@@ -224,7 +224,7 @@ class StatementController {
     }
 
     @GetMapping("/statements/{statementId}/export")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> export(
             @PathVariable long companyId,
             @PathVariable long accountId,
@@ -234,7 +234,7 @@ class StatementController {
     }
 
     @GetMapping("/bank-lines/export")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     ResponseEntity<byte[]> exportPeriod(
             @PathVariable long companyId,
             @PathVariable long accountId,
@@ -265,7 +265,7 @@ class StatementController {
 
     /** What the bank told of before its statement; those that ended follow, the latest first. */
     @GetMapping("/interim-lines")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<InterimView> interimLines(@PathVariable long companyId, @PathVariable long accountId) {
         CurrencyUnit currency = accounts.get(companyId, accountId).currency();
         return java.util.stream.Stream.concat(interims.seen(accountId).stream(), interims.ended(accountId).stream())

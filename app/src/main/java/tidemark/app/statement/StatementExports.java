@@ -43,12 +43,12 @@ class StatementExports {
     @Transactional(readOnly = true)
     public ResponseEntity<byte[]> statement(long companyId, long accountId, long statementId, Format format) {
         BankAccount account = accounts.get(companyId, accountId);
-        TakenStatement statement = statements.get(accountId, statementId);
+        StatementRow statement = statements.get(accountId, statementId);
         return file(
                 account,
                 statement.header(account.number(), account.currency()),
                 lines.findByStatementIdOrderByPlace(statementId).stream()
-                        .map(TakenLine::line)
+                        .map(BankLineRow::line)
                         .toList(),
                 format);
     }
@@ -69,7 +69,7 @@ class StatementExports {
         return file(
                 account,
                 new StatementHeader(account.number(), from + "/" + to, account.currency(), from, to, opening, closing),
-                lines.span(accountId, from, to).stream().map(TakenLine::line).toList(),
+                lines.span(accountId, from, to).stream().map(BankLineRow::line).toList(),
                 format);
     }
 

@@ -5,7 +5,7 @@ import java.time.LocalDate;
 import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -46,7 +46,7 @@ class StatementLines {
     }
 
     @Transactional(readOnly = true)
-    List<TakenLine> of(long companyId, long accountId, long statementId) {
+    List<BankLineRow> of(long companyId, long accountId, long statementId) {
         accounts.get(companyId, accountId);
         return lines.findByStatementIdOrderByPlace(
                 taken.get(accountId, statementId).id());
@@ -54,7 +54,7 @@ class StatementLines {
 
     /** Takes a skipped line after all, at the end of the account's last statement. */
     @Transactional
-    TakenLine takeSkipped(long companyId, long arrivalId, long skippedId, String who) {
+    BankLineRow takeSkipped(long companyId, long arrivalId, long skippedId, String who) {
         arrivals.get(companyId, arrivalId);
         long accountId = found(arrivalId, skippedId).bankAccountId();
         BankAccount account = accounts.lock(companyId, accountId);
@@ -69,12 +69,12 @@ class StatementLines {
                     "It stands on the ladder.");
         }
         LocalDate day = line.line().bookingDate();
-        TakenStatement statement = statements
+        StatementRow statement = statements
                 .findFirstByBankAccountIdAndFromDateLessThanEqualOrderByFromDateDesc(accountId, day)
                 .or(() -> statements.findFirstByBankAccountIdOrderByToDateDesc(accountId))
-                .orElseThrow(() -> new Missing("statement"));
+                .orElseThrow(() -> new NotFound("statement"));
         Statements.checkNotHeld(account, statement.fromDate());
-        TakenLine added = atItsPlace(statement, line.line());
+        BankLineRow added = atItsPlace(statement, line.line());
         line = found(arrivalId, skippedId);
         line.taken(added.id());
         activity.record(
@@ -92,9 +92,9 @@ class StatementLines {
     }
 
     /** Puts a line after the last one of its day or before; the balances of all after it run on with it. */
-    private TakenLine atItsPlace(TakenStatement statement, BankLine line) {
-        List<TakenLine> own = lines.findByStatementIdOrderByPlace(statement.id());
-        List<TakenLine> before = own.stream()
+    private BankLineRow atItsPlace(StatementRow statement, BankLine line) {
+        List<BankLineRow> own = lines.findByStatementIdOrderByPlace(statement.id());
+        List<BankLineRow> before = own.stream()
                 .filter(l -> !l.bookingDate().isAfter(line.bookingDate()))
                 .toList();
         long place;
@@ -110,8 +110,8 @@ class StatementLines {
         lines.shiftBalances(statement.id(), place, line.minorUnits());
         lines.moveAside(statement.bankAccountId(), place, 1);
         lines.moveBack(statement.bankAccountId());
-        TakenStatement now = statements.findById(statement.id()).orElseThrow();
-        TakenLine added = new TakenLine(
+        StatementRow now = statements.findById(statement.id()).orElseThrow();
+        BankLineRow added = new BankLineRow(
                 now,
                 place + 1,
                 line,
@@ -124,16 +124,16 @@ class StatementLines {
     }
 
     private SkippedLine found(long arrivalId, long skippedId) {
-        return skipped.findByIdAndArrivalId(skippedId, arrivalId).orElseThrow(() -> new Missing("line"));
+        return skipped.findByIdAndArrivalId(skippedId, arrivalId).orElseThrow(() -> new NotFound("line"));
     }
 
     /** Takes a line out that stands twice; it must not be matched, and its month not be certified. */
     @Transactional
     void drop(long companyId, long accountId, long lineId, String reason, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        TakenLine line =
-                lines.some(accountId, List.of(lineId)).stream().findFirst().orElseThrow(() -> new Missing("line"));
-        TakenStatement statement = taken.get(accountId, line.statementId());
+        BankLineRow line =
+                lines.some(accountId, List.of(lineId)).stream().findFirst().orElseThrow(() -> new NotFound("line"));
+        StatementRow statement = taken.get(accountId, line.statementId());
         Statements.checkNotHeld(account, statement.fromDate());
         if (line.itemMatchId() != null) {
             throw new RuleViolation(

@@ -5,20 +5,20 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 
-interface StatementRepository extends JpaRepository<TakenStatement, Long> {
-    List<TakenStatement> findByBankAccountIdOrderByFromDateDesc(long bankAccountId);
+interface StatementRepository extends JpaRepository<StatementRow, Long> {
+    List<StatementRow> findByBankAccountIdOrderByFromDateDesc(long bankAccountId);
 
-    Optional<TakenStatement> findFirstByBankAccountIdOrderByToDateDesc(long bankAccountId);
+    Optional<StatementRow> findFirstByBankAccountIdOrderByToDateDesc(long bankAccountId);
 
-    Optional<TakenStatement> findFirstByBankAccountIdAndFromDateLessThanEqualOrderByFromDateDesc(
+    Optional<StatementRow> findFirstByBankAccountIdAndFromDateLessThanEqualOrderByFromDateDesc(
             long bankAccountId, LocalDate day);
 
-    List<TakenStatement> findByBankAccountIdAndFromDateLessThanEqualAndToDateGreaterThanEqualOrderByFromDate(
+    List<StatementRow> findByBankAccountIdAndFromDateLessThanEqualAndToDateGreaterThanEqualOrderByFromDate(
             long bankAccountId, LocalDate to, LocalDate from);
 
-    Optional<TakenStatement> findByIdAndBankAccountId(long id, long bankAccountId);
+    Optional<StatementRow> findByIdAndBankAccountId(long id, long bankAccountId);
 
     boolean existsByStatementFileId(long fileId);
 
-    List<TakenStatement> findByArrivalIdOrderByFromDate(long arrivalId);
+    List<StatementRow> findByArrivalIdOrderByFromDate(long arrivalId);
 }

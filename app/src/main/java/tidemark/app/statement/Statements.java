@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -67,7 +67,7 @@ public class Statements {
                         ? s.closingMinorUnits()
                         : lines.findFirstByBankAccountIdAndBookingDateLessThanEqualOrderByPlaceDesc(account.id(), day)
                                 .filter(l -> l.statementId() == s.id())
-                                .map(TakenLine::balanceMinorUnits)
+                                .map(BankLineRow::balanceMinorUnits)
                                 .orElse(s.openingMinorUnits()));
     }
 
@@ -78,7 +78,7 @@ public class Statements {
     }
 
     @Transactional(readOnly = true)
-    public List<TakenStatement> touching(long accountId, LocalDate from, LocalDate to) {
+    public List<StatementRow> touching(long accountId, LocalDate from, LocalDate to) {
         return statements.findByBankAccountIdAndFromDateLessThanEqualAndToDateGreaterThanEqualOrderByFromDate(
                 accountId, to, from);
     }
@@ -89,18 +89,18 @@ public class Statements {
     }
 
     @Transactional(readOnly = true)
-    public List<TakenStatement> list(long accountId) {
+    public List<StatementRow> list(long accountId) {
         return statements.findByBankAccountIdOrderByFromDateDesc(accountId);
     }
 
     @Transactional(readOnly = true)
-    List<TakenStatement> ofArrival(long arrivalId) {
+    List<StatementRow> ofArrival(long arrivalId) {
         return statements.findByArrivalIdOrderByFromDate(arrivalId);
     }
 
     @Transactional(readOnly = true)
-    public TakenStatement get(long accountId, long statementId) {
-        return statements.findByIdAndBankAccountId(statementId, accountId).orElseThrow(() -> new Missing("statement"));
+    public StatementRow get(long accountId, long statementId) {
+        return statements.findByIdAndBankAccountId(statementId, accountId).orElseThrow(() -> new NotFound("statement"));
     }
 
     /** The original file of a statement. */
@@ -110,14 +110,14 @@ public class Statements {
     public Original original(long accountId, long statementId) {
         Long fileId = get(accountId, statementId).statementFileId();
         if (fileId == null) {
-            throw new Missing("file");
+            throw new NotFound("file");
         }
-        StatementFile file = files.findById(fileId).orElseThrow(() -> new Missing("file"));
+        StatementFile file = files.findById(fileId).orElseThrow(() -> new NotFound("file"));
         return new Original(file.name(), file.format(), file.sha256(), file.content());
     }
 
     @Transactional(readOnly = true)
-    public String fileSha256(TakenStatement statement) {
+    public String fileSha256(StatementRow statement) {
         Long fileId = statement.statementFileId();
         return fileId == null
                 ? ""
@@ -125,7 +125,7 @@ public class Statements {
     }
 
     @Transactional(readOnly = true)
-    public String fileName(TakenStatement statement) {
+    public String fileName(StatementRow statement) {
         Long fileId = statement.statementFileId();
         return fileId == null
                 ? ""
@@ -136,7 +136,7 @@ public class Statements {
     @Transactional
     public void takeBack(long companyId, long accountId, long statementId, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        TakenStatement statement = get(accountId, statementId);
+        StatementRow statement = get(accountId, statementId);
         checkNotHeld(account, statement.fromDate());
         long matched = lines.matchedOf(statementId);
         if (matched > 0) {
@@ -174,12 +174,12 @@ public class Statements {
     }
 
     static void checkNotHeld(BankAccount account, LocalDate day) {
-        if (!day.isAfter(account.heldTo())) {
+        if (!day.isAfter(account.lockedThrough())) {
             throw new RuleViolation(
                     "mark.held",
                     "",
                     "a statement from " + day,
-                    "one that begins after " + account.heldTo() + ", up to which " + account.name()
+                    "one that begins after " + account.lockedThrough() + ", up to which " + account.name()
                             + " is certified or waits for it",
                     "Have that month sent back or reopened first.");
         }

@@ -39,7 +39,7 @@ import tidemark.core.money.MinorUnits;
 class TodayController {
     private static final int MOST_FOUND = 20;
 
-    private final Shore shore;
+    private final TodayViews shore;
     private final People people;
     private final Companies companies;
     private final BankAccounts accounts;
@@ -49,7 +49,7 @@ class TodayController {
     private final Clock clock;
 
     TodayController(
-            Shore shore,
+            TodayViews shore,
             People people,
             Companies companies,
             BankAccounts accounts,
@@ -139,7 +139,7 @@ class TodayController {
     }
 
     @GetMapping("/session")
-    @Requires(Right.NOBODY_IN_PARTICULAR)
+    @Requires(Right.ANYONE)
     SessionView session() {
         var actor = RightsInterceptor.currentActor();
         LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
@@ -176,13 +176,13 @@ class TodayController {
     }
 
     @GetMapping("/companies/{companyId}/today")
-    @Requires(Right.LOOK)
-    Shore.TodayView today(@PathVariable long companyId) {
+    @Requires(Right.VIEW)
+    TodayViews.TodayView today(@PathVariable long companyId) {
         return shore.today(companyId);
     }
 
     @GetMapping("/companies/{companyId}/found")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     @Transactional(readOnly = true)
     public List<FoundView> find(@PathVariable long companyId, @RequestParam String text) {
         String wanted = text.strip();
@@ -233,7 +233,7 @@ class TodayController {
     }
 
     @GetMapping("/companies/{companyId}/activity")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<ActivityView> activity(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "0") long before,
@@ -245,7 +245,7 @@ class TodayController {
 
     /** What was done to one object, newest first. */
     @GetMapping("/companies/{companyId}/activity/{objectType}/{objectId}")
-    @Requires(Right.LOOK)
+    @Requires(Right.VIEW)
     List<ActivityView> activityOf(
             @PathVariable long companyId, @PathVariable String objectType, @PathVariable long objectId) {
         return activity.ofObject(companyId, objectType, objectId).stream()

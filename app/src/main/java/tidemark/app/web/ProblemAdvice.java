@@ -25,7 +25,7 @@ import org.springframework.web.multipart.support.MissingServletRequestPartExcept
 import org.springframework.web.servlet.resource.NoResourceFoundException;
 import tidemark.app.access.Forbidden;
 import tidemark.app.access.Limits;
-import tidemark.app.access.Missing;
+import tidemark.app.access.NotFound;
 import tidemark.app.access.PasswordDue;
 import tidemark.app.access.SecondFactorDue;
 import tidemark.app.access.SignInClosed;
@@ -162,7 +162,7 @@ class ProblemAdvice {
     }
 
     @ExceptionHandler
-    ProblemDetail missing(Missing e) {
+    ProblemDetail missing(NotFound e) {
         return detail(
                 HttpStatus.NOT_FOUND,
                 "missing",

@@ -60,14 +60,15 @@ class RowLocksTest {
                     accounts.get(c.id, first);
                     loaded.countDown();
                     await(changed);
-                    seen.set(accounts.lock(c.id, first).heldTo());
+                    seen.set(accounts.lock(c.id, first).lockedThrough());
                 }));
         await(loaded);
         transaction.executeWithoutResult(s -> accounts.lock(c.id, first).holdTo(day));
         changed.countDown();
         late.join(20_000);
         assertEquals(day, seen.get());
-        assertEquals(day, transaction.execute(s -> accounts.get(c.id, first).heldTo()), "nothing was written back");
+        assertEquals(
+                day, transaction.execute(s -> accounts.get(c.id, first).lockedThrough()), "nothing was written back");
     }
 
     private static void await(CountDownLatch latch) {
@@ -125,12 +126,12 @@ class RowLocksTest {
         IllegalStateException early = assertThrows(
                 IllegalStateException.class,
                 () -> transaction.executeWithoutResult(s -> {
-                    em.createQuery("select e from PostedCashEntry e where e.id = :id")
+                    em.createQuery("select e from CashEntryRow e where e.id = :id")
                             .setParameter("id", entry)
                             .getResultList();
                     accounts.lock(c.id, first);
                 }));
-        assertTrue(early.getMessage().contains("PostedCashEntry"), early.getMessage());
+        assertTrue(early.getMessage().contains("CashEntryRow"), early.getMessage());
     }
 
     @Test

@@ -13,8 +13,8 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.running.Client;
 import tidemark.app.running.RunningApp;
+import tidemark.app.statement.StatementRow;
 import tidemark.app.statement.Statements;
-import tidemark.app.statement.TakenStatement;
 
 @ExtendWith(RunningApp.class)
 class DemoStatementsTest {
@@ -32,7 +32,7 @@ class DemoStatementsTest {
             app.bean(Statements.class).list(account.id()).stream()
                     .filter(s -> s.toDate().equals(java.time.LocalDate.of(2026, 5, 31)))
                     .findFirst()
-                    .map(TakenStatement::closingMinorUnits)
+                    .map(StatementRow::closingMinorUnits)
                     .ifPresent(closing -> openings.put(account.name(), closing));
         }
         var files = DemoCompany.juneFiles(accounts, openings);

@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
-import tidemark.app.ledger.PostedEntry;
+import tidemark.app.ledger.JournalEntryRow;
 import tidemark.app.ledger.PostingListener;
 import tidemark.core.problem.RuleViolation;
 
@@ -29,7 +29,7 @@ public class MooringHistory implements PostingListener {
 
     @Override
     public List<ItemChange> reversed(
-            long companyId, PostedEntry original, PostedEntry reversal, LocalDate date, String who) {
+            long companyId, JournalEntryRow original, JournalEntryRow reversal, LocalDate date, String who) {
         if (original.text().endsWith(" Ever Moored")) {
             throw new RuleViolation(
                     "mooring.kept", "", "a boat that stays", "a fee that may be taken back", "Leave it.");

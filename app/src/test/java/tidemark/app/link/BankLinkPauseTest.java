@@ -31,7 +31,7 @@ class BankLinkPauseTest {
     @Test
     void eachFailure_doublesThePause_upToABound_andAGoodAnswerEndsIt() {
         BankLink link = link();
-        LinkTrouble down = new LinkTrouble(LinkTrouble.Kind.DOWN, "");
+        LinkFailure down = new LinkFailure(LinkFailure.Kind.DOWN, "");
         link.failed(down, NOW);
         Duration first = pause(link);
         for (int i = 1; i <= 4; i++) {
@@ -52,7 +52,7 @@ class BankLinkPauseTest {
     @Test
     void lapsedConsent_isNotAskedAgain() {
         BankLink link = link();
-        link.failed(new LinkTrouble(LinkTrouble.Kind.LAPSED, ""), NOW);
+        link.failed(new LinkFailure(LinkFailure.Kind.LAPSED, ""), NOW);
         assertNull(link.nextPollAt());
         assertEquals(BankLink.State.LAPSED, link.state());
     }

@@ -68,7 +68,7 @@ class FilesThatFailTest {
         when(records.get(1, 5)).thenReturn(arrival);
         when(records.content(5)).thenThrow(new IllegalStateException("unheard of"));
         Arrivals arrivals =
-                new Arrivals(records, mock(StatementTaking.class), mock(Mappings.class), mock(BankAccounts.class));
+                new Arrivals(records, mock(StatementImport.class), mock(Mappings.class), mock(BankAccounts.class));
         arrivals.receive(1, null, Arrival.Source.UPLOAD, "odd.csv", JUNE, "iris", 5_000);
         @SuppressWarnings("unchecked")
         ArgumentCaptor<List<Problem>> told = ArgumentCaptor.forClass(List.class);

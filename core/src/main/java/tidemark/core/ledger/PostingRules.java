@@ -14,7 +14,7 @@ import tidemark.core.problem.RuleViolation;
  * What an entry must satisfy besides balancing before it may be posted.
  *
  * @param accounts the chart, by code
- * @param heldTo for each cash account by code, the last day on which nothing may be booked any more, because it is
+ * @param lockedThrough for each cash account by code, the last day on which nothing may be booked any more, because it is
  *     certified or waits for its certification
  * @param foreign the accounts that are kept in a currency of their own, by code
  * @param closedMonths months in which the company takes no entry any more
@@ -24,7 +24,7 @@ import tidemark.core.problem.RuleViolation;
  */
 public record PostingRules(
         Map<String, LedgerAccount> accounts,
-        Map<String, LocalDate> heldTo,
+        Map<String, LocalDate> lockedThrough,
         Map<String, CurrencyUnit> foreign,
         Set<YearMonth> closedMonths,
         Set<String> costCentres,
@@ -35,7 +35,7 @@ public record PostingRules(
 
     public PostingRules {
         accounts = Map.copyOf(accounts);
-        heldTo = Map.copyOf(heldTo);
+        lockedThrough = Map.copyOf(lockedThrough);
         foreign = Map.copyOf(foreign);
         closedMonths = Set.copyOf(closedMonths);
         costCentres = Set.copyOf(costCentres);
@@ -44,8 +44,8 @@ public record PostingRules(
     }
 
     /** Rules of a company without closed months, cost centres, taxes and parties. */
-    public PostingRules(Map<String, LedgerAccount> accounts, Map<String, LocalDate> heldTo) {
-        this(accounts, heldTo, Map.of(), Set.of(), Set.of(), Set.of(), Map.of());
+    public PostingRules(Map<String, LedgerAccount> accounts, Map<String, LocalDate> lockedThrough) {
+        this(accounts, lockedThrough, Map.of(), Set.of(), Set.of(), Set.of(), Map.of());
     }
 
     /** Collects every problem, in line order; empty when the entry may be posted. Cost: O(lines). */
@@ -90,7 +90,7 @@ public record PostingRules(
                         "an active account",
                         "Choose another account, or make this one active again."));
             }
-            LocalDate held = heldTo.get(account.code());
+            LocalDate held = lockedThrough.get(account.code());
             if (held != null && !entry.date().isAfter(held)) {
                 problems.add(new Problem(
                         "mark.held",

@@ -255,7 +255,7 @@ public final class LinkageMatching implements MatchingEngine {
             Assignment assignment = new Assignment(hypotheses, components, beliefs, nodes());
             Interchangeable alike = new Interchangeable(terms, hypotheses, pairCount, beliefs);
             rivals = new Rivals(hypotheses, assignment, alike::logOdds, beliefs::logOdds, alike::same, nodes());
-            Telling telling = new Telling(terms);
+            EvidenceWriter telling = new EvidenceWriter(terms);
             Map<BankLineId, List<Candidate>> byLine = new LinkedHashMap<>();
             List<Candidate> presumed = new ArrayList<>();
             int[][] ofLine = ofLines();
@@ -341,7 +341,7 @@ public final class LinkageMatching implements MatchingEngine {
             return out;
         }
 
-        private Candidate pair(int h, boolean chosen, Telling telling, int ofAmount) {
+        private Candidate pair(int h, boolean chosen, EvidenceWriter telling, int ofAmount) {
             int l = pairLine[h];
             int facts = pairs[l].facts()[pairPlace[h]];
             int e = pairs[l].entries()[pairPlace[h]];
@@ -369,7 +369,7 @@ public final class LinkageMatching implements MatchingEngine {
             return odds >= Math.log(FAIR_ODDS) ? Strength.FAIR : Strength.FAINT;
         }
 
-        private Candidate group(int h, boolean chosen, Telling telling, long groupsOf) {
+        private Candidate group(int h, boolean chosen, EvidenceWriter telling, long groupsOf) {
             GroupSearch.Group group = groups.get(h - pairCount);
             double odds = rivals.logOdds(h);
             List<BankLineId> lines = Arrays.stream(group.lines())

@@ -25,7 +25,7 @@ import tidemark.core.problem.Words;
 public record Intake(
         Optional<StatementHeader> header,
         List<ReadLine> lines,
-        List<LineSorting.Skipped> skipped,
+        List<KnownLines.Skipped> skipped,
         List<Problem> refusals,
         List<Problem> breaks) {
     public Intake {
@@ -67,7 +67,7 @@ public record Intake(
     }
 
     /**
-     * Works out what of a statement is new and how it fits. Cost: that of {@link LineSorting}.
+     * Works out what of a statement is new and how it fits. Cost: that of {@link KnownLines}.
      * Guarantee: without refusals and breaks, opening and new lines make the closing balance, the period begins right
      * after the previous closing with its balance, every new line lies in the period, and no line is taken twice.
      */
@@ -144,9 +144,9 @@ public record Intake(
                     .filter(l ->
                             !l.bookingDate().isBefore(from) && !l.bookingDate().isAfter(to))
                     .toList();
-            LineSorting.Sorted sorted = overlaps
-                    ? LineSorting.sort(inKnownDays, known, true)
-                    : new LineSorting.Sorted(List.of(), List.of(), List.of());
+            KnownLines.Sorted sorted = overlaps
+                    ? KnownLines.sort(inKnownDays, known, true)
+                    : new KnownLines.Sorted(List.of(), List.of(), List.of());
             Set<ReadLine> skipped = java.util.Collections.newSetFromMap(new java.util.IdentityHashMap<>());
             sorted.skipped().forEach(s -> skipped.add(s.line()));
             List<ReadLine> fresh =
@@ -193,7 +193,7 @@ public record Intake(
                     sorted.skipped());
         }
 
-        private Intake done(Optional<StatementHeader> header, List<ReadLine> lines, List<LineSorting.Skipped> skipped) {
+        private Intake done(Optional<StatementHeader> header, List<ReadLine> lines, List<KnownLines.Skipped> skipped) {
             return new Intake(header, lines, skipped, refusals, breaks);
         }
 
@@ -296,7 +296,7 @@ public record Intake(
             }
         }
 
-        private void overlapOnly(LineSorting.Sorted sorted, LocalDate from, LocalDate to) {
+        private void overlapOnly(KnownLines.Sorted sorted, LocalDate from, LocalDate to) {
             if (!sorted.fresh().isEmpty()) {
                 BankLine first = sorted.fresh().getFirst().line();
                 breaks.clear();
@@ -313,7 +313,7 @@ public record Intake(
             }
         }
 
-        private void late(LineSorting.Sorted sorted, boolean overlaps) {
+        private void late(KnownLines.Sorted sorted, boolean overlaps) {
             if (!overlaps) {
                 return;
             }

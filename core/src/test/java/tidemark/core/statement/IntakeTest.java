@@ -149,8 +149,8 @@ class IntakeTest {
                 List.of("new"),
                 intake.lines().stream().map(l -> l.line().text()).toList());
         assertEquals(
-                List.of(LineSorting.Why.SAME_BANK_REFERENCE, LineSorting.Why.SAME_WORDS, LineSorting.Why.SAME_AMOUNT),
-                intake.skipped().stream().map(LineSorting.Skipped::why).toList());
+                List.of(KnownLines.Why.SAME_BANK_REFERENCE, KnownLines.Why.SAME_WORDS, KnownLines.Why.SAME_AMOUNT),
+                intake.skipped().stream().map(KnownLines.Skipped::why).toList());
         assertEquals(june(6), intake.header().orElseThrow().from());
         assertEquals(1_007, intake.header().orElseThrow().closingMinorUnits());
     }
@@ -219,12 +219,12 @@ class IntakeTest {
     void twoIdenticalPayments_areTwo_unlessTwoAreKnown() {
         List<ReadLine> two = List.of(line(2, -5, "", "coffee"), line(2, -5, "", "coffee"));
         BankLine one = two.getFirst().line();
-        assertEquals(2, LineSorting.sort(two, List.of(), true).fresh().size());
-        assertEquals(1, LineSorting.sort(two, List.of(one), true).fresh().size());
-        assertEquals(0, LineSorting.sort(two, List.of(one, one), true).fresh().size());
+        assertEquals(2, KnownLines.sort(two, List.of(), true).fresh().size());
+        assertEquals(1, KnownLines.sort(two, List.of(one), true).fresh().size());
+        assertEquals(0, KnownLines.sort(two, List.of(one, one), true).fresh().size());
         assertEquals(
                 1,
-                LineSorting.sort(two.subList(0, 1), List.of(one, one), true)
+                KnownLines.sort(two.subList(0, 1), List.of(one, one), true)
                         .missing()
                         .size());
     }

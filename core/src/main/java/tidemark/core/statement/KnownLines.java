@@ -25,7 +25,7 @@ import org.jspecify.annotations.Nullable;
  * <p>Cost: O((n + m) log m) for different amounts; O(k²) among k lines of one amount. The outcome does not depend on the
  * order of the known lines beyond which of two interchangeable ones is named.
  */
-public final class LineSorting {
+public final class KnownLines {
     private static final int DAYS_APART = 5;
 
     /** Why a line is held for one that was read before. */
@@ -58,7 +58,7 @@ public final class LineSorting {
         }
     }
 
-    private LineSorting() {}
+    private KnownLines() {}
 
     /** @param wholeDays whether the known lines and the file each hold all lines of their days */
     public static Sorted sort(List<ReadLine> incoming, List<BankLine> known, boolean wholeDays) {
@@ -84,7 +84,7 @@ public final class LineSorting {
                 new Tie(Why.SAME_REFERENCE, (a, b) -> sameDay(a, b) && sameReference(a, b)),
                 new Tie(Why.SAME_WORDS, (a, b) -> sameDay(a, b) && words(a).equals(words(b)))));
         if (wholeDays) {
-            ties.add(new Tie(Why.SAME_AMOUNT, LineSorting::sameDay));
+            ties.add(new Tie(Why.SAME_AMOUNT, KnownLines::sameDay));
         }
         for (Tie tie : ties) {
             for (int i = 0; i < skipped.length; i++) {

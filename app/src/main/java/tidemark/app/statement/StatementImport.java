@@ -31,7 +31,7 @@ import tidemark.core.statement.StatementHeader;
 
 /** Takes what a file held: whole or not at all, nothing twice, and what does not tie only by a person's decision. */
 @Service
-class StatementTaking {
+class StatementImport {
     private static final int BLOCK = 1_000;
 
     private final StatementTargets targets;
@@ -45,7 +45,7 @@ class StatementTaking {
     private final EntityManager em;
     private final Clock clock;
 
-    StatementTaking(
+    StatementImport(
             StatementTargets targets,
             StatementRepository statements,
             StatementFileRepository files,
@@ -75,7 +75,7 @@ class StatementTaking {
      * @param refused why it cannot be taken at all
      */
     record Outcome(
-            List<TakenStatement> taken,
+            List<StatementRow> taken,
             List<Problem> open,
             List<Problem> refused,
             int lines,
@@ -161,7 +161,7 @@ class StatementTaking {
                     .forEach(open::add);
             StatementHeader header = intake.header().orElse(null);
             if (header != null) {
-                if (account.heldTo() != null && !header.from().isAfter(account.heldTo())) {
+                if (account.lockedThrough() != null && !header.from().isAfter(account.lockedThrough())) {
                     refusals.add(held(account, header));
                 }
                 before.add(header);
@@ -178,7 +178,7 @@ class StatementTaking {
                 "mark.held",
                 "",
                 "a statement from " + Words.day(header.from()),
-                "one that begins after " + Words.day(account.heldTo()) + ", up to which " + account.name()
+                "one that begins after " + Words.day(account.lockedThrough()) + ", up to which " + account.name()
                         + " is certified or waits for it",
                 "Have that month sent back or reopened first.");
     }
@@ -255,7 +255,7 @@ class StatementTaking {
             List<@org.jspecify.annotations.Nullable Long> accountIds,
             Map<Long, BankAccount> taken,
             @org.jspecify.annotations.Nullable Long first) {
-        List<TakenStatement> out = new ArrayList<>();
+        List<StatementRow> out = new ArrayList<>();
         int written = 0;
         int skipped = 0;
         StatementFile file = null;
@@ -291,7 +291,7 @@ class StatementTaking {
             Long id = accountIds.get(i);
             ReadStatement told = d.contents().statements().get(i);
             if (id != null
-                    && d.source() == TakenStatement.Source.LINK
+                    && d.source() == StatementRow.Source.LINK
                     && told.facts().kind() == StatementFacts.Kind.INTERIM) {
                 // a link tells everything that is announced: what it no longer tells of has been dropped
                 interims.dropped(Objects.requireNonNull(taken.get(id)), told.lines());
@@ -308,12 +308,12 @@ class StatementTaking {
         return new Outcome(out, List.of(), List.of(), written, skipped, interim, first);
     }
 
-    private TakenStatement one(
+    private StatementRow one(
             Delivery d, Planned p, StatementHeader header, StatementFile file, List<Problem> open, Progress progress) {
         BankAccount account = p.account();
         List<ReadLine> fresh = p.intake().lines();
-        TakenStatement statement =
-                new TakenStatement(account.id(), file.id(), header, fresh.size(), d.who(), clock.instant());
+        StatementRow statement =
+                new StatementRow(account.id(), file.id(), header, fresh.size(), d.who(), clock.instant());
         String decided = d.note() == null ? "" : d.note();
         statement.cameWith(
                 d.arrivalId(),
@@ -329,7 +329,7 @@ class StatementTaking {
         int inBlock = 0;
         for (ReadLine line : fresh) {
             balance = Math.addExact(balance, line.line().minorUnits());
-            em.persist(new TakenLine(statement, ++place, line.line(), balance, line.extra()));
+            em.persist(new BankLineRow(statement, ++place, line.line(), balance, line.extra()));
             if (++inBlock == BLOCK) {
                 em.flush();
                 em.clear();
@@ -370,7 +370,7 @@ class StatementTaking {
 
     /** For those who cannot ask anybody: takes the file, or refuses it with all that does not tie. */
     @Transactional
-    public List<TakenStatement> takeOrRefuse(Delivery d) {
+    public List<StatementRow> takeOrRefuse(Delivery d) {
         Outcome outcome = take(d, new Progress(d.original().length));
         if (!outcome.refused().isEmpty()) {
             throw new RuleViolation(outcome.refused());

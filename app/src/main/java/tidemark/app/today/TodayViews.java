@@ -30,7 +30,7 @@ import tidemark.core.proof.ProofItem;
 
 /** Where every account stands, and what needs a hand. */
 @Service
-class Shore {
+class TodayViews {
     private final BankAccounts accounts;
     private final Companies companies;
     private final FreeSpace space;
@@ -41,7 +41,7 @@ class Shore {
     private final Statements statements;
     private final Clock clock;
 
-    Shore(
+    TodayViews(
             BankAccounts accounts,
             Companies companies,
             FreeSpace space,

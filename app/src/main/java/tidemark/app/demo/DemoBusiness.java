@@ -14,7 +14,7 @@ import java.util.Random;
  * What lies behind the story's movements: the invoices that its payments settle, the takings behind its deposit slips
  * and card settlements. From its own seed, so that the story's statements stay as they are.
  */
-final class Life {
+final class DemoBusiness {
     private static final String[] WORK = {
         "Hull repair", "Engine service", "Antifouling", "Mast work", "Winter storage", "Berth rent", "Rigging"
     };
@@ -35,7 +35,7 @@ final class Life {
     private int invoice = 4_101;
     private int bill = 88_210;
 
-    Life(List<Story.Booking> bookings, List<String> customers, List<String> suppliers) {
+    DemoBusiness(List<Story.Booking> bookings, List<String> customers, List<String> suppliers) {
         this.customers = customers;
         for (int i = 0; i < Story.SUPPLIERS.length; i++) {
             supplierAccount.put(Story.SUPPLIERS[i], Story.SUPPLIER_ACCOUNTS[i]);

@@ -12,12 +12,12 @@ import java.util.List;
  * then the bank books something on the wrong account and puts it right. The same seed and instructions make the same
  * books, and a later date never changes an earlier day.
  */
-final class Life {
+final class CustomerActivity {
     private static final long RETURN_FEE = 1_200;
 
     private final State state;
 
-    Life(State state) {
+    CustomerActivity(State state) {
         this.state = state;
     }
 

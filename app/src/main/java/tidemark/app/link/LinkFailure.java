@@ -3,7 +3,7 @@ package tidemark.app.link;
 import java.io.Serial;
 
 /** What is the matter with a bank, so that a person understands it. */
-class LinkTrouble extends RuntimeException {
+class LinkFailure extends RuntimeException {
     @Serial
     private static final long serialVersionUID = 1L;
 
@@ -30,7 +30,7 @@ class LinkTrouble extends RuntimeException {
     private final Kind kind;
     private final String told;
 
-    LinkTrouble(Kind kind, String detail) {
+    LinkFailure(Kind kind, String detail) {
         super(kind.words());
         this.kind = kind;
         this.told = kind.words() + (detail.isEmpty() ? "" : " (" + detail + ")");

@@ -9,11 +9,11 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** What a real bank does not have: its date is moved, customers' doings and troubles are told. */
-final class Rehearsal {
+final class PracticeControls {
     private final State state;
-    private final Life life;
+    private final CustomerActivity life;
 
-    Rehearsal(State state, Life life) {
+    PracticeControls(State state, CustomerActivity life) {
         this.state = state;
         this.life = life;
     }

@@ -17,7 +17,7 @@ import tidemark.core.ledger.PartyId;
 @Entity
 @Immutable
 @Table(name = "journal_line")
-public class PostedLine {
+public class JournalLineRow {
     @Id
     @GeneratedValue(generator = "row_id")
     @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
@@ -36,9 +36,9 @@ public class PostedLine {
     private String taxCode;
     private @Nullable BigDecimal rate;
 
-    protected PostedLine() {}
+    protected JournalLineRow() {}
 
-    PostedLine(long journalEntryId, int lineNumber, long ledgerAccountId, LocalDate entryDate, JournalLine line) {
+    JournalLineRow(long journalEntryId, int lineNumber, long ledgerAccountId, LocalDate entryDate, JournalLine line) {
         this.journalEntryId = journalEntryId;
         this.lineNumber = lineNumber;
         this.ledgerAccountId = ledgerAccountId;

@@ -12,8 +12,8 @@ import org.springframework.stereotype.Component;
 
 /** Has large months worked out as a whole once a person pauses, one at a time. */
 @Component
-class WorkedOutSoon {
-    private static final Logger LOG = LoggerFactory.getLogger(WorkedOutSoon.class);
+class LargeMonthSchedule {
+    private static final Logger LOG = LoggerFactory.getLogger(LargeMonthSchedule.class);
     private static final int PAUSE_SECONDS = 5;
 
     private record Place(long accountId, YearMonth month) {}
@@ -22,7 +22,7 @@ class WorkedOutSoon {
     private final TaskScheduler scheduler;
     private final Map<Place, ScheduledFuture<?>> waiting = new ConcurrentHashMap<>();
 
-    WorkedOutSoon(ObjectProvider<Months> months, TaskScheduler scheduler) {
+    LargeMonthSchedule(ObjectProvider<Months> months, TaskScheduler scheduler) {
         this.months = months;
         this.scheduler = scheduler;
     }

@@ -19,7 +19,7 @@ import tidemark.core.statement.StatementHeader;
 @Entity
 @GuardedBy(LockedRow.BANK_ACCOUNT)
 @Table(name = "statement")
-public class TakenStatement {
+public class StatementRow {
     @Id
     @GeneratedValue(generator = "row_id")
     @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
@@ -51,9 +51,9 @@ public class TakenStatement {
         PAPER
     }
 
-    protected TakenStatement() {}
+    protected StatementRow() {}
 
-    TakenStatement(
+    StatementRow(
             long bankAccountId,
             @Nullable Long statementFileId,
             StatementHeader header,

@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 @Entity
 @Immutable
 @Table(name = "journal_entry")
-public class PostedEntry {
+public class JournalEntryRow {
     @Id
     @GeneratedValue(generator = "row_id")
     @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
@@ -37,9 +37,9 @@ public class PostedEntry {
     private String bookedBy;
     private Instant bookedAt;
 
-    protected PostedEntry() {}
+    protected JournalEntryRow() {}
 
-    PostedEntry(
+    JournalEntryRow(
             long companyId,
             long number,
             EntrySource source,

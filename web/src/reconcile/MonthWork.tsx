@@ -28,7 +28,7 @@ function keyOf(c: Schemas['CandidateView']): string {
 }
 
 /** The work on one month: the ladder in the middle, the proof at the right. */
-export function MonthBench({ place }: { place: Place }) {
+export function MonthWork({ place }: { place: Place }) {
   const { canPrepare } = useMayAt(place.accountId);
   const [search, setSearch] = useSearchParams();
   const month = useMonth(place);

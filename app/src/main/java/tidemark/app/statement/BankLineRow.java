@@ -16,7 +16,7 @@ import tidemark.core.statement.BankLineId;
 @Entity
 @GuardedBy(LockedRow.BANK_ACCOUNT)
 @Table(name = "bank_line")
-public class TakenLine {
+public class BankLineRow {
     @Id
     @GeneratedValue(generator = "row_id")
     @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
@@ -38,13 +38,13 @@ public class TakenLine {
     private String extra = "";
     private @Nullable Long itemMatchId;
 
-    protected TakenLine() {}
+    protected BankLineRow() {}
 
-    TakenLine(TakenStatement statement, long place, BankLine line, long balanceMinorUnits) {
+    BankLineRow(StatementRow statement, long place, BankLine line, long balanceMinorUnits) {
         this(statement, place, line, balanceMinorUnits, "");
     }
 
-    TakenLine(TakenStatement statement, long place, BankLine line, long balanceMinorUnits, String extra) {
+    BankLineRow(StatementRow statement, long place, BankLine line, long balanceMinorUnits, String extra) {
         this.bankAccountId = statement.bankAccountId();
         this.statementId = statement.id();
         this.place = place;

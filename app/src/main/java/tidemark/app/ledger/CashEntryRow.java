@@ -18,7 +18,7 @@ import tidemark.core.statement.CheckNumbers;
 @Entity
 @GuardedBy(LockedRow.BANK_ACCOUNT)
 @Table(name = "cash_entry")
-public class PostedCashEntry {
+public class CashEntryRow {
     @Id
     @GeneratedValue(generator = "row_id")
     @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
@@ -36,9 +36,9 @@ public class PostedCashEntry {
 
     private @Nullable Long itemMatchId;
 
-    protected PostedCashEntry() {}
+    protected CashEntryRow() {}
 
-    PostedCashEntry(long bankAccountId, PostedEntry entry, PostedLine line, String checkNumber) {
+    CashEntryRow(long bankAccountId, JournalEntryRow entry, JournalLineRow line, String checkNumber) {
         this.bankAccountId = bankAccountId;
         this.journalEntryId = entry.id();
         this.journalLineId = line.id();
@@ -51,7 +51,7 @@ public class PostedCashEntry {
     }
 
     /** An item that the account's opening balance holds already. */
-    PostedCashEntry(long bankAccountId, OutstandingItemsFile.Row item) {
+    CashEntryRow(long bankAccountId, OutstandingItemsFile.Row item) {
         this.bankAccountId = bankAccountId;
         this.entryDate = item.date();
         this.minorUnits = item.minorUnits();

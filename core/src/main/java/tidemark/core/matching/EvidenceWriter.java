@@ -7,10 +7,10 @@ import java.util.Optional;
 import tidemark.core.money.KeyingSlip;
 
 /** Puts what was found of a candidate into facts for a person, the strongest first. */
-final class Telling {
+final class EvidenceWriter {
     private final Terms terms;
 
-    Telling(Terms terms) {
+    EvidenceWriter(Terms terms) {
         this.terms = terms;
     }
 
