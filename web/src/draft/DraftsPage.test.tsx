@@ -55,6 +55,24 @@ describe('DraftsPage', () => {
     expect(sent.find((s) => s.path.includes('preview'))?.body).toEqual({ draftIds: [1, 2] });
   });
 
+  it('names a draft by its form, and lists one whose form is not here without a way to it', async () => {
+    answering({
+      ...answers,
+      'GET /api/companies/1/drafts?person=': {
+        body: {
+          drafts: [draft(1, 'Insurance'), { ...draft(2, 'Grey Heron'), kind: 'MOORING' }],
+          more: false,
+        },
+      },
+    });
+    renderHere(<DraftsPage />);
+    const link = await screen.findByRole('link', { name: 'Insurance' });
+    expect(link.getAttribute('href')).toBe('/ledger/new?draft=1');
+    expect(screen.getAllByText('Entry')).toHaveLength(2);
+    expect(screen.getByText('Grey Heron')).toBeTruthy();
+    expect(screen.queryByRole('link', { name: 'Grey Heron' })).toBeNull();
+  });
+
   it('shows the log of what was posted and refused', async () => {
     answering(answers);
     renderHere(<DraftsPage />);

@@ -5,7 +5,7 @@ import { longDate } from '../shared/dates';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { Problems } from '../shared/Problems';
 import { useTaking } from '../statements/useTaking';
-import { Shore } from './Shore';
+import { AccountLanes } from './AccountLanes';
 import { useToday } from './useToday';
 
 function placeOf(task: Schemas['Task']): string {
@@ -58,7 +58,7 @@ export function TodayPage() {
             )}
           </section>
         ) : (
-          <Shore
+          <AccountLanes
             view={today.data}
             onFile={(file, account) => take.mutate({ file, account })}
             canDrop={canPrepare}

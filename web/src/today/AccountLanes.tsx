@@ -16,7 +16,7 @@ const HEIGHT = 64;
 const WIDTH = 1000;
 
 /** One lane per account over the months: certified up to the mark, proven beyond it, and what is still open. */
-export function Shore({ view, canDrop, onFile }: Props) {
+export function AccountLanes({ view, canDrop, onFile }: Props) {
   const end = addDays(view.businessDate, 6);
   const span = daysBetween(view.from, end);
   const x = (iso: string) => (Math.min(Math.max(daysBetween(view.from, iso), 0), span) / span) * WIDTH;
