@@ -58,6 +58,7 @@ describe('DraftsPage', () => {
   it('names a draft by its form, and lists one whose form is not here without a way to it', async () => {
     answering({
       ...answers,
+      'GET /api/companies/1/posting-runs': { body: [] },
       'GET /api/companies/1/drafts?person=': {
         body: {
           drafts: [draft(1, 'Insurance'), { ...draft(2, 'Grey Heron'), kind: 'MOORING' }],
