@@ -61,7 +61,10 @@ public class BankAccount {
     private boolean active = true;
     private LocalDate markDate;
     private long markLedgerMinorUnits;
+
+    @Column(name = "held_to")
     private LocalDate lockedThrough;
+
     private long revision;
 
     @Version
