@@ -373,7 +373,7 @@ public final class PracticeBank implements AutoCloseable {
     }
 
     private void rehearsal(HttpExchange exchange, String[] parts, String method) throws IOException {
-        if (!"yes".equals(exchange.getRequestHeaders().getFirst("X-PracticeControls"))) {
+        if (!"yes".equals(exchange.getRequestHeaders().getFirst("X-Rehearsal"))) {
             throw new Answer(403, "RIGHT_MISSING", "Only for rehearsals");
         }
         if (method.equals("POST")) {
