@@ -1,9 +1,11 @@
 package tidemark.core.party;
 
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -26,15 +28,24 @@ final class ItemNumbers {
     /**
      * A word is an item's number when they are the same but for case, blanks and signs; or else, where no item has just
      * that number, when the last digits of both are the same but for leading zeros and of no other item. Amounts and dates
-     * among the words are passed over as unknown. Cost: O(words · items).
+     * among the words are passed over as unknown. Cost: O(words + items).
      */
     static Found in(String text, List<SettlementProposal.Candidate> byAge) {
-        Set<SettlementProposal.Candidate> picked = new LinkedHashSet<>();
+        if (text.isBlank()) {
+            return new Found(List.of(), List.of());
+        }
+        Map<String, List<SettlementProposal.Candidate>> byNumber = new HashMap<>();
+        Map<String, List<SettlementProposal.Candidate>> byDigits = new HashMap<>();
+        for (SettlementProposal.Candidate c : byAge) {
+            byNumber.computeIfAbsent(plain(c.number()), k -> new ArrayList<>()).add(c);
+            byDigits.computeIfAbsent(digits(c.number()), k -> new ArrayList<>()).add(c);
+        }
+        Set<SettlementProposal.Candidate> picked = new HashSet<>();
         List<String> unknown = new ArrayList<>();
         Matcher words = WORD.matcher(text);
         while (words.find()) {
             String word = words.group().replaceAll("[/._#-]+$", "");
-            List<SettlementProposal.Candidate> fit = fitting(word, byAge);
+            List<SettlementProposal.Candidate> fit = fitting(word, byNumber, byDigits);
             if (!fit.isEmpty()) {
                 picked.addAll(fit);
             } else if (!digits(word).isEmpty()) {
@@ -46,11 +57,11 @@ final class ItemNumbers {
                 unknown.stream().distinct().toList());
     }
 
-    private static List<SettlementProposal.Candidate> fitting(String word, List<SettlementProposal.Candidate> byAge) {
-        String wanted = plain(word);
-        List<SettlementProposal.Candidate> same = byAge.stream()
-                .filter(c -> !wanted.isEmpty() && plain(c.number()).equals(wanted))
-                .toList();
+    private static List<SettlementProposal.Candidate> fitting(
+            String word,
+            Map<String, List<SettlementProposal.Candidate>> byNumber,
+            Map<String, List<SettlementProposal.Candidate>> byDigits) {
+        List<SettlementProposal.Candidate> same = byNumber.getOrDefault(plain(word), List.of());
         if (!same.isEmpty()) {
             return same;
         }
@@ -58,8 +69,7 @@ final class ItemNumbers {
         if (digits.isEmpty()) {
             return List.of();
         }
-        List<SettlementProposal.Candidate> alike =
-                byAge.stream().filter(c -> digits(c.number()).equals(digits)).toList();
+        List<SettlementProposal.Candidate> alike = byDigits.getOrDefault(digits, List.of());
         return alike.size() == 1 ? alike : List.of();
     }
 
