@@ -1,7 +1,10 @@
 package tidemark.app.party;
 
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
@@ -37,15 +40,19 @@ public class Reservations {
     /** What others than this payment have reserved of items; items of which nothing is are left out. */
     Map<Long, Long> ofOthers(Collection<Long> itemIds, long paymentId) {
         Map<Long, Long> out = new HashMap<>();
-        for (long item : itemIds) {
-            Long sum = jdbc.queryForObject(
-                    "select coalesce(sum(minor_units), 0) from item_reservation where item_id = ? and payment_id <> ?",
-                    Long.class,
-                    item,
-                    paymentId);
-            if (sum != null && sum > 0) {
-                out.put(item, sum);
-            }
+        List<Long> ids = List.copyOf(itemIds);
+        for (int i = 0; i < ids.size(); i += 1_000) {
+            List<Long> some = ids.subList(i, Math.min(ids.size(), i + 1_000));
+            List<Object> values = new ArrayList<>(some);
+            values.add(paymentId);
+            jdbc.query(
+                    "select item_id, sum(minor_units) from item_reservation where item_id in ("
+                            + String.join(",", Collections.nCopies(some.size(), "?"))
+                            + ") and payment_id <> ? group by item_id",
+                    row -> {
+                        out.put(row.getLong(1), row.getLong(2));
+                    },
+                    values.toArray());
         }
         return out;
     }
