@@ -56,7 +56,7 @@ public class SettlementProposals {
             boolean several,
             String told) {}
 
-    @Transactional
+    @Transactional(readOnly = true)
     public ProposalView propose(long companyId, long partyId, Known known) {
         Company company = companies.get(companyId);
         Party party = parties.get(companyId, partyId);
