@@ -205,10 +205,14 @@ public class Payments {
                         who,
                         clock.instant()),
                 second ? PaymentState.WAITS_FOR_RELEASE : PaymentState.WAITS_FOR_DATE);
-        payments.saveAndFlush(payment);
+        payments.save(payment);
         Map<Long, Long> settles = new HashMap<>();
         parts.items().parts().forEach(p -> settles.put(p.item().id().value(), p.settled()));
-        reservations.reserve(payment.id(), settles);
+        if (!settles.isEmpty()) {
+            // only then: writing out looks through all payments of a file that were prepared before
+            payments.flush();
+            reservations.reserve(payment.id(), settles);
+        }
         activity.record(
                 company.id(),
                 who.name(),
