@@ -18,6 +18,7 @@ public final class Benchmarks {
         all.put("reading", new ReadingBenchmark());
         all.put("import", new ImportBenchmark());
         all.put("ladder", new LadderBenchmark());
+        all.put("scrolling", new ScrollingBenchmark());
         all.put("posting", new PostingBenchmark());
         all.put("load", new LoadBenchmark());
         all.put("matching", new MatchingBenchmark());

@@ -13,6 +13,8 @@ import tidemark.app.setup.SetUp;
 
 /** An empty installation on a temporary file database, without its HTTP side. */
 final class Installation {
+    static final String LOGIN = "bench";
+    static final String PASSWORD = "a long password";
     private final ConfigurableApplicationContext context;
     private final long company;
     private int accounts;
@@ -26,12 +28,16 @@ final class Installation {
                 "logging.level.tidemark", "warn"));
         context = application.run();
         company = bean(SetUp.class)
-                .firstRun(new SetUp.FirstRun("Bench", "USD", "bench", "Bench", "a long password"), List.of())
+                .firstRun(new SetUp.FirstRun("Bench", "USD", LOGIN, "Bench", PASSWORD), List.of())
                 .id();
     }
 
     <T> T bean(Class<T> type) {
         return context.getBean(type);
+    }
+
+    int port() {
+        return context.getEnvironment().getRequiredProperty("local.server.port", Integer.class);
     }
 
     long company() {
