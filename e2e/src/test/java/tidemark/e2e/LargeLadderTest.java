@@ -32,6 +32,17 @@ class LargeLadderTest {
               return answer.json();
             }""";
 
+    /** The state of a file once it has been read, asked for twice a second and for two minutes at most. */
+    private static final String READ = """
+            async (path) => {
+              let state = 'READING';
+              for (let tries = 0; tries < 240 && state === 'READING'; tries++) {
+                await new Promise((rested) => setTimeout(rested, 500));
+                state = (await (await fetch(path)).json()).state;
+              }
+              return state;
+            }""";
+
     /** Flings through the whole ladder and gives the most rows that were drawn at once. */
     private static final String FLING = """
             async () => {
@@ -109,10 +120,7 @@ class LargeLadderTest {
                 Map.of("name", "entries.csv", "file", entries.toString()));
         Map<?, ?> taken = (Map<?, ?>)
                 send(page, account + "/statements", Map.of("name", "june.csv", "file", statement.toString()));
-        page.waitForFunction(
-                "async (path) => (await (await fetch(path)).json()).state === 'TAKEN'",
-                base + "/arrivals/" + taken.get("id"),
-                new Page.WaitForFunctionOptions().setPollingInterval(500).setTimeout(180_000));
+        assertEquals("TAKEN", page.evaluate(READ, base + "/arrivals/" + taken.get("id")));
         page.navigate(server.url() + "/reconcile/" + made.get("id") + "/2026-06");
         page.locator(".ladder-row[data-place='0']").waitFor();
         assertEquals("" + (LINES + 1), page.locator(".ladder").getAttribute("aria-rowcount"));

@@ -20,8 +20,12 @@ final class AccountWithLines {
     final String base;
 
     AccountWithLines(NewCompany company, String name) {
+        this(company, name, "");
+    }
+
+    AccountWithLines(NewCompany company, String name, String currency) {
         this.company = company;
-        id = company.bankAccount(name, "", "1000.00");
+        id = company.bankAccount(name, currency, "1000.00");
         base = "/bank-accounts/" + id;
     }
 

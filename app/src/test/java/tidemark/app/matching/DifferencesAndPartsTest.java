@@ -11,6 +11,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tidemark.app.books.NewCompany;
+import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
 import tools.jackson.databind.JsonNode;
 
@@ -141,7 +142,20 @@ class DifferencesAndPartsTest {
         JsonNode trial = ok(c.post("/rules/trial?ruleId=" + rule, Map.of("name", "Again", "content", split)));
         assertEquals(2, trial.path("asDecided").asInt(), trial.toString());
         assertEquals(0, trial.path("against").asInt());
+        split.put(
+                "parts",
+                List.of(Map.of("account", "6810", "amount", "1.50"), Map.of("account", "6010", "share", "100")));
+        split.remove("payer");
+        split.put("text", "X");
+        long more = rule(c, "More than there is", split);
+        Answer refused = c.post(bank.base + AccountWithLines.MONTH + "/rules/" + more + "/bookings", Map.of());
+        assertEquals("split.amounts", refused.code(), refused.body().toString());
+        ok(c.post("/set-up/rates", Map.of("currency", "EUR", "date", "2026-01-01", "rate", "1.25")));
+        AccountWithLines euro = new AccountWithLines(c, "Euro", "EUR").lines("2026-06-04,-120.50,,RENT WHARF 6");
+        Answer foreign = c.post(euro.base + AccountWithLines.MONTH + "/rules/" + rule + "/bookings", Map.of());
+        assertEquals("split.foreign", foreign.code(), foreign.body().toString());
         split.put("payer", "somebody else");
+        split.put("text", "RENT");
         assertEquals(
                 0,
                 ok(c.post("/rules/trial?ruleId=" + rule, Map.of("name", "Again", "content", split)))

@@ -202,6 +202,10 @@ class MatchCommandTest {
         String good = file("g.csv", LINES, List.of("A,1,2026-06-30,,317.33,USD,ACH,,,,ONE,"));
         assertTrue(run(2, "--statement", good, "--ledger", entries, "--out", to.toString())
                 .contains("kind.unknown, ledger, line 2, kind: found “cheque”"));
+        String twice =
+                file("t.csv", ENTRIES, List.of("E,1,2026-06-10,1.00,USD,check,,,", "E,2,2026-06-11,2.00,USD,check,,,"));
+        assertTrue(run(2, "--statement", good, "--ledger", twice, "--out", to.toString())
+                .contains("entry.twice, ledger, line 3, entry_id: found “E” a second time"));
         assertTrue(run(2, "--ledger", entries).contains("no --statement"));
         String folder = directory.toString();
         assertTrue(run(2, "--statement", good, "--ledger", folder, "--out", to.toString())

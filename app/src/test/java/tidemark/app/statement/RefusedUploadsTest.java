@@ -7,6 +7,7 @@ import static tidemark.app.books.NewCompany.ok;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -42,7 +43,11 @@ class RefusedUploadsTest {
 
     private static void refused(byte[] file, String code, String where, String found) {
         Answer answer = c.iris.upload(at + "/statements", "june", file);
-        JsonNode problems = answer.body().path("problems");
+        JsonNode told = answer.body();
+        for (int i = 0; i < 100_000 && told.path("state").asString().equals("READING"); i++) {
+            told = c.get("/arrivals/" + told.path("id").asLong());
+        }
+        JsonNode problems = told.path("problems");
         assertTrue(answer.status() == 422 || problems.size() > 0, answer.body().toString());
         JsonNode problem = problems.get(0);
         assertEquals(code, problem.path("code").asString(), answer.body().toString());
@@ -83,6 +88,20 @@ class RefusedUploadsTest {
         return out.toByteArray();
     }
 
+    /** So many million line feeds, which are far fewer bytes when compressed. */
+    private static byte[] feeds(int millions) throws IOException {
+        byte[] block = new byte[1_000_000];
+        Arrays.fill(block, (byte) '\n');
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (GZIPOutputStream gzip = new GZIPOutputStream(out)) {
+            gzip.write(":20:S\n".getBytes(StandardCharsets.UTF_8));
+            for (int i = 0; i < millions; i++) {
+                gzip.write(block);
+            }
+        }
+        return out.toByteArray();
+    }
+
     static Stream<Arguments> others() throws IOException {
         byte[] plain = "date,amount,balance\n2026-06-02,1.00,1.00\n".getBytes(StandardCharsets.UTF_8);
         byte[] whole = gzip(plain);
@@ -100,6 +119,20 @@ class RefusedUploadsTest {
                         "amount.size",
                         "line 2, amount",
                         "99999999999"),
+                Arguments.of(
+                        "date,amount,balance,text\n2026-06-02,1.00,1.00,Geb\u00fchr\n"
+                                .getBytes(StandardCharsets.ISO_8859_1),
+                        "file.charset",
+                        "line 2",
+                        "bytes that are not UTF-8"),
+                of(":20:S\n:25:A\0B\n" + " ".repeat(20_000), "file.nul", "line 2", ""),
+                of(":20:" + "A".repeat(70_000), "line.long", "line 1", "more than 65536 bytes"),
+                of(
+                        "OFXHEADER:100\nDATA:OFXSGML\n\n<OFX><A>" + "A".repeat(30_000),
+                        "text.long",
+                        "line 4",
+                        "more than 20000 characters"),
+                Arguments.of(feeds(601), "archive.size", "", "600"),
                 of("date,amount,balance\n2026-06-02,1.00,\"1.00\n", "file.csv", "line 2", ""),
                 of("date,amount,balance\n2026-06-02,1.00,1.00\0\n", "file.format", "", "a file that is not text"),
                 of(
@@ -108,7 +141,7 @@ class RefusedUploadsTest {
                         "line 1",
                         ""),
                 Arguments.of(
-                        java.util.Arrays.copyOf(whole, whole.length / 2),
+                        Arrays.copyOf(whole, whole.length / 2),
                         "archive.broken",
                         "",
                         "a compressed file that breaks off or is damaged"),

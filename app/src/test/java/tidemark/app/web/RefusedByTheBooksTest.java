@@ -10,6 +10,8 @@ import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tidemark.app.books.NewCompany;
 import tidemark.app.running.RunningApp;
@@ -127,6 +129,24 @@ class RefusedByTheBooksTest {
                 "choice.unknown",
                 "line 2, type",
                 "“FRUIT”");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            ledger/chart-files | code,name;9010,Odd | file.column.missing | line 1 | no
+            ledger/chart-files | code,name,type;9010,,asset | field.empty | line 2, name | nothing
+            ledger/chart-files | code,name,type;9010,LONG,asset | text.long | line 2, name | 201 characters
+            """)
+    void tableWithAHole_isRefusedWithItsPlace(String path, String file, String code, String where, String found) {
+        refused(
+                own.iris.upload(
+                        own.base + "/" + path,
+                        "table.csv",
+                        file.replace(';', '\n').replace("LONG", "x".repeat(201)).getBytes(StandardCharsets.UTF_8)),
+                422,
+                code,
+                where,
+                found);
     }
 
     @Test

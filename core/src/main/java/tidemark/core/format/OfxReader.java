@@ -3,9 +3,7 @@ package tidemark.core.format;
 import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
 import java.nio.charset.Charset;
-import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayDeque;
@@ -34,12 +32,7 @@ public final class OfxReader implements StatementReader {
     public void read(InputStream in, CurrencyUnit assumed, StatementSink sink) throws IOException {
         BufferedInputStream buffered = in instanceof BufferedInputStream b ? b : new BufferedInputStream(in, 1 << 16);
         Charset charset = charset(buffered);
-        new Reading(
-                        new OfxTokens(new InputStreamReader(
-                                buffered, charset.newDecoder().onMalformedInput(CodingErrorAction.REPORT))),
-                        assumed,
-                        sink)
-                .read();
+        new Reading(new OfxTokens(new StrictReader(buffered, charset)), assumed, sink).read();
     }
 
     /** The character set that the head of the file names. */

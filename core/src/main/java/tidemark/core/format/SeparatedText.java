@@ -58,8 +58,9 @@ final class SeparatedText {
         return count;
     }
 
-    /** Goes to the next row; false after the last. */
+    /** Goes to the next row; false after the last. Where reading fails, {@link #number} is that of the row it failed in. */
     boolean next() throws IOException {
+        number = next;
         start = at;
         place = at;
         if (at == end && !more()) {
@@ -76,7 +77,7 @@ final class SeparatedText {
                 }
             }
         }
-        number = next++;
+        next++;
         count = 0;
         from = place;
         while (true) {

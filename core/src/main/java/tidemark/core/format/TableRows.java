@@ -2,12 +2,10 @@ package tidemark.core.format;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
-import java.nio.charset.CodingErrorAction;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -47,19 +45,13 @@ final class TableRows {
     }
 
     static SeparatedText separated(InputStream in, Charset charset, char separator) {
-        return new SeparatedText(
-                new InputStreamReader(
-                        in,
-                        charset.newDecoder()
-                                .onMalformedInput(CodingErrorAction.REPORT)
-                                .onUnmappableCharacter(CodingErrorAction.REPORT)),
-                separator);
+        return new SeparatedText(new StrictReader(in, charset), separator);
     }
 
-    static RuleViolation notIn(Charset charset, int row) {
+    static RuleViolation notIn(Charset charset, int line) {
         return new RuleViolation(
                 "file.charset",
-                "line " + (row + 1),
+                "line " + line,
                 "bytes that are not " + charset.name(),
                 "text in " + charset.name(),
                 "Choose another character set, or save the file as CSV (UTF-8) again.");

@@ -24,8 +24,9 @@ public record ForeignAmount(long ownMinorUnits, long baseMinorUnits, BigDecimal 
     /**
      * Completes what is given.
      *
-     * @throws RuleViolation {@code foreign.two} when fewer than two are given or one is zero, {@code foreign.sides},
-     *     {@code foreign.tie} when three are given that do not tie
+     * @throws RuleViolation {@code foreign.two} when fewer than two are given or one is zero, {@code foreign.tie}
+     *     when three are given that do not tie
+     * @throws IllegalArgumentException when both amounts are given, on different sides
      */
     public static ForeignAmount of(
             OptionalLong own,
@@ -50,12 +51,8 @@ public record ForeignAmount(long ownMinorUnits, long baseMinorUnits, BigDecimal 
                     "Fill in one more of them, or add the rate of the day in set-up.");
         }
         if (own.isPresent() && base.isPresent() && Long.signum(own.getAsLong()) != Long.signum(base.getAsLong())) {
-            throw new RuleViolation(
-                    "foreign.sides",
-                    where,
-                    "two amounts on different sides",
-                    "both amounts as debits or both as credits",
-                    "Correct one of them.");
+            throw new IllegalArgumentException(
+                    "two amounts on different sides: " + own.getAsLong() + " and " + base.getAsLong());
         }
         if (own.isEmpty()) {
             long units = own(base.getAsLong(), rate.orElseThrow(), ownCurrency, baseCurrency, where);

@@ -161,6 +161,25 @@ class HostileFilesTest {
         assertEquals("xml.malformed", refused("<a>".repeat(100_000)).code());
     }
 
+    /** Bytes are decoded in blocks, but the line that is told is the one they stand in. */
+    @Test
+    void byteOutsideTheCharset_isToldWithItsLine() {
+        String row = "2026-06-02,1.00,1.00,Gebuehr fuer Liegeplatz\n";
+        byte[] file = ("date,amount,balance,text\n" + row.repeat(700)).getBytes(StandardCharsets.UTF_8);
+        for (int line : List.of(2, 3, 140, 174, 175, 350, 699, 701)) {
+            byte[] broken = file.clone();
+            broken["date,amount,balance,text\n".length() + row.length() * (line - 1) - 3] = (byte) 0xfc;
+            RuleViolation refused = refused(new ByteArrayInputStream(broken));
+            assertEquals("file.charset", refused.code());
+            assertEquals("line " + line, refused.problems().getFirst().where());
+        }
+        byte[] cut = Arrays.copyOf(file, file.length + 1);
+        cut[file.length] = (byte) 0xc3;
+        assertEquals(
+                "line 702",
+                refused(new ByteArrayInputStream(cut)).problems().getFirst().where());
+    }
+
     @Test
     void nul_andBinary_areRefused() {
         assertEquals(
@@ -174,6 +193,16 @@ class HostileFilesTest {
         undefined[undefined.length / 2] = (byte) 0x81;
         assertEquals(
                 "file.charset", refused(new ByteArrayInputStream(undefined)).code());
+        long line = 1;
+        for (int i = 0; i < undefined.length / 2; i++) {
+            line += undefined[i] == '\n' ? 1 : 0;
+        }
+        assertEquals(
+                "line " + line,
+                refused(new ByteArrayInputStream(undefined))
+                        .problems()
+                        .getFirst()
+                        .where());
         assertEquals("file.empty", refused("\uFEFF \n").code());
     }
 

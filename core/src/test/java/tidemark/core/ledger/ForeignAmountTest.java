@@ -53,7 +53,7 @@ class ForeignAmountTest {
         assertEquals("foreign.two", code(() -> of(0L, 10_000L, null)));
         assertEquals("foreign.two", code(() -> of(10_000L, null, "0")));
         assertEquals("foreign.two", code(() -> of(1L, null, "0.001")));
-        assertEquals("foreign.sides", code(() -> of(-1L, 1L, null)));
+        assertThrows(IllegalArgumentException.class, () -> of(-1L, 1L, null));
         assertEquals("foreign.tie", code(() -> of(10_000L, 10_843L, "1.0842")));
     }
 
