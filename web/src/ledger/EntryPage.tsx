@@ -14,24 +14,6 @@ import { BookedPreview } from './BookedPreview';
 import { EntryLines } from './EntryLines';
 import { Papers } from './Papers';
 
-const SOURCES = {
-  OPENING: 'opening balance',
-  MANUAL: 'typed',
-  FILE: 'read from a file',
-  BANK_LINE: 'booked from a bank line',
-  CORRECTION: 'put right from a bank line',
-  REVERSAL: 'reversal',
-  INVOICE: 'invoice',
-  RECEIPT: 'money received',
-  DISCOUNT: 'early-payment discount',
-  PAYMENT: 'payment',
-  CLEARING: 'payment cleared by the bank',
-  TRANSFER: 'transfer',
-};
-
-/** What is reversed where it was made. */
-const AT_SOURCE = ['PAYMENT', 'TRANSFER'];
-
 const path = '/api/companies/{companyId}/ledger/entries/{entryId}' as const;
 
 /** One journal entry with its way to the bank and back, and its reversal. */
@@ -81,7 +63,7 @@ export default function EntryPage() {
           Entry {e.number} <small>{e.text}</small>
         </h1>
         <p className="quiet">
-          {fullDate(e.date)}, {SOURCES[e.source]} by {d.bookedBy}, {dateTime(d.bookedAt)}
+          {fullDate(e.date)}, {e.sourceWords} by {d.bookedBy}, {dateTime(d.bookedAt)}
           {e.reference && `, reference ${e.reference}`}
           {e.documentDate !== e.date && `, paper of ${fullDate(e.documentDate)}`}
           {e.site && `, ${e.site}`}
@@ -117,18 +99,14 @@ export default function EntryPage() {
           </p>
         ))}
         <Papers entryId={Number(id)} papers={d.attachments} />
-        {canPrepare && AT_SOURCE.includes(e.source) && d.reversedBy === undefined && (
+        {canPrepare && e.undoneAt === 'SOURCE' && d.reversedBy === undefined && (
           <p className="quiet">It is undone where it was made, so that both stay in step.</p>
         )}
-        {canPrepare &&
-          !AT_SOURCE.includes(e.source) &&
-          d.reversedBy === undefined &&
-          e.source !== 'REVERSAL' &&
-          date === null && (
-            <Button variant="outline-secondary" onClick={() => setDate(session.businessDate)}>
-              Reverse this entry
-            </Button>
-          )}
+        {canPrepare && e.undoneAt === 'ENTRY' && d.reversedBy === undefined && date === null && (
+          <Button variant="outline-secondary" onClick={() => setDate(session.businessDate)}>
+            Reverse this entry
+          </Button>
+        )}
         {date === null && <ActivityOf type="entry" id={Number(id)} />}
         {date !== null && (
           <form

@@ -27,6 +27,8 @@ const booked = (preview: boolean) => ({
       number: 12,
       date: '2026-07-02',
       source: 'MANUAL',
+      sourceWords: 'typed',
+      undoneAt: 'ENTRY',
       reference: '',
       text: '',
       total: '498.60',

@@ -3,14 +3,6 @@ import { Problems } from '../shared/Problems';
 import { useChart, useSetUp } from '../shared/useBooks';
 import { ListEditor } from './ListEditor';
 
-const SERIES: Record<string, string> = {
-  INVOICE: 'Our invoices',
-  CREDIT_NOTE: 'Our credit notes',
-  RECEIPT: 'Receipts',
-  PAYMENT: 'Payments other than checks',
-  TRANSFER: 'Transfers',
-};
-
 /** Sites, cost centres, banks, taxes, numbers and rates. */
 export function ListsPart() {
   const { session } = useCurrentCompany();
@@ -97,7 +89,7 @@ export function ListsPart() {
           title="Numbers"
           about="The next number of each kind of document."
           path="series"
-          rows={s.series.map((r) => ({ ...r, words: SERIES[r.kind] ?? r.kind }))}
+          rows={s.series.map((r) => ({ ...r }))}
           columns={[
             { key: 'words', label: 'Of', fixed: true },
             { key: 'prefix', label: 'Begins with' },

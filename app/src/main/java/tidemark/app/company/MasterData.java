@@ -35,6 +35,7 @@ public class MasterData {
     private final BranchRepository branches;
     private final TaxCodeRepository taxCodes;
     private final NumberSeriesRepository series;
+    private final List<DocumentKind> documents;
     private final ExchangeRateRepository rates;
     private final ClosedMonthRepository closedMonths;
     private final ActivityLog activity;
@@ -51,6 +52,7 @@ public class MasterData {
             BranchRepository branches,
             TaxCodeRepository taxCodes,
             NumberSeriesRepository series,
+            List<DocumentKind> documents,
             ExchangeRateRepository rates,
             ClosedMonthRepository closedMonths,
             ActivityLog activity,
@@ -67,6 +69,7 @@ public class MasterData {
         this.branches = branches;
         this.taxCodes = taxCodes;
         this.series = series;
+        this.documents = documents;
         this.rates = rates;
         this.closedMonths = closedMonths;
         this.activity = activity;
@@ -237,11 +240,20 @@ public class MasterData {
         return tax.id();
     }
 
+    /** What a series numbers. */
+    public String wordsOf(NumberSeries one) {
+        return documents.stream()
+                .filter(d -> d.code().equals(one.kind()))
+                .findFirst()
+                .map(DocumentKind::words)
+                .orElse(one.kind());
+    }
+
     @Transactional
     public List<NumberSeries> series(long companyId) {
         List<NumberSeries> there = series.findByCompanyIdOrderById(companyId);
-        for (NumberSeries.Kind kind : NumberSeries.Kind.values()) {
-            if (there.stream().noneMatch(s -> s.kind() == kind)) {
+        for (DocumentKind kind : documents) {
+            if (there.stream().noneMatch(s -> s.kind().equals(kind.code()))) {
                 series.save(new NumberSeries(companyId, kind));
             }
         }
@@ -274,19 +286,19 @@ public class MasterData {
 
     /** Takes the next number; the company's journal is locked by the booking that asks. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public String takeNumber(long companyId, NumberSeries.Kind kind) {
+    public String takeNumber(long companyId, DocumentKind kind) {
         String taken = "update number_series set next_number = next_number + 1, version = version + 1"
                 + " where company_id = ? and kind = ?";
-        if (jdbc.update(taken, companyId, kind.name()) == 0) {
+        if (jdbc.update(taken, companyId, kind.code()) == 0) {
             series(companyId);
             series.flush();
-            jdbc.update(taken, companyId, kind.name());
+            jdbc.update(taken, companyId, kind.code());
         }
         return jdbc.queryForObject(
                 "select prefix, next_number - 1, digits from number_series where company_id = ? and kind = ?",
                 (row, i) -> NumberSeries.number(row.getString(1), row.getLong(2), row.getInt(3)),
                 companyId,
-                kind.name());
+                kind.code());
     }
 
     @Transactional(readOnly = true)

@@ -1,29 +1,11 @@
 package tidemark.app.company;
 
 import jakarta.persistence.Entity;
-import jakarta.persistence.EnumType;
-import jakarta.persistence.Enumerated;
 
 /** The running numbers of one kind of document: {@code INV-} and 1043 give {@code INV-01043} with five digits. */
 @Entity
 public class NumberSeries extends MasterRow {
-    /** What is numbered. */
-    public enum Kind {
-        INVOICE("INV-"),
-        CREDIT_NOTE("CN-"),
-        RECEIPT("RC-"),
-        PAYMENT("PY-"),
-        TRANSFER("TR-");
-
-        final String prefix;
-
-        Kind(String prefix) {
-            this.prefix = prefix;
-        }
-    }
-
-    @Enumerated(EnumType.STRING)
-    private Kind kind;
+    private String kind;
 
     private String prefix;
     private long nextNumber;
@@ -31,10 +13,10 @@ public class NumberSeries extends MasterRow {
 
     protected NumberSeries() {}
 
-    NumberSeries(long companyId, Kind kind) {
+    NumberSeries(long companyId, DocumentKind kind) {
         super(companyId);
-        this.kind = kind;
-        this.prefix = kind.prefix;
+        this.kind = kind.code();
+        this.prefix = kind.prefix();
         this.nextNumber = 1;
         this.digits = 4;
     }
@@ -50,7 +32,8 @@ public class NumberSeries extends MasterRow {
         return prefix + "0".repeat(Math.max(0, digits - plain.length())) + plain;
     }
 
-    public Kind kind() {
+    /** The code of its {@link DocumentKind}. */
+    public String kind() {
         return kind;
     }
 

@@ -1,20 +1,14 @@
 package tidemark.app.ledger;
 
-/** Where a journal entry came from, and where it is taken back. */
-public enum EntrySource {
-    OPENING(UndoneAt.NOWHERE),
-    MANUAL(UndoneAt.ENTRY),
-    FILE(UndoneAt.ENTRY),
-    BANK_LINE(UndoneAt.ENTRY),
-    CORRECTION(UndoneAt.ENTRY),
-    REVERSAL(UndoneAt.NOWHERE),
-    INVOICE(UndoneAt.ENTRY),
-    RECEIPT(UndoneAt.ENTRY),
-    DISCOUNT(UndoneAt.ENTRY),
-    PAYMENT(UndoneAt.SOURCE),
-    CLEARING(UndoneAt.ENTRY),
-    TRANSFER(UndoneAt.SOURCE);
-
+/**
+ * What made a journal entry. Each capability that books declares its own as a bean; {@link EntrySources} knows them all.
+ *
+ * @param code at most 20 letters, as the database keeps it; never changed once an entry has it
+ * @param words what an entry of it is, as its page says: {@code money received}
+ * @param undoing where it is not undone by itself: what to do in place of that, a whole sentence
+ * @param asksForSite whether a form made it that asks for the site; what follows from a bank line has its account instead
+ */
+public record EntrySource(String code, String words, UndoneAt undoneAt, String undoing, boolean asksForSite) {
     /** Whether an entry itself is reversed, or what made it, so that both stay in step, or neither. */
     public enum UndoneAt {
         ENTRY,
@@ -22,21 +16,20 @@ public enum EntrySource {
         NOWHERE
     }
 
-    private final UndoneAt undoneAt;
+    public static final EntrySource OPENING = new EntrySource(
+            "OPENING", "opening balance", UndoneAt.NOWHERE, "Book an entry that puts the balance right.", false);
+    public static final EntrySource MANUAL = form("MANUAL", "typed");
+    public static final EntrySource FILE = form("FILE", "read from a file");
+    static final EntrySource REVERSAL = new EntrySource(
+            "REVERSAL", "reversal", UndoneAt.NOWHERE, "Book the original entry again if it was right.", false);
 
-    EntrySource(UndoneAt undoneAt) {
-        this.undoneAt = undoneAt;
+    /** Made by a form that asks for the site, and undone by reversing its entry. */
+    public static EntrySource form(String code, String words) {
+        return new EntrySource(code, words, UndoneAt.ENTRY, "", true);
     }
 
-    public UndoneAt undoneAt() {
-        return undoneAt;
-    }
-
-    /** Whether a form made it that asks for the site; what follows from a bank line has its account instead. */
-    boolean asksForSite() {
-        return switch (this) {
-            case MANUAL, FILE, INVOICE, RECEIPT, PAYMENT -> true;
-            case OPENING, BANK_LINE, CORRECTION, REVERSAL, DISCOUNT, CLEARING, TRANSFER -> false;
-        };
+    /** Made by what was decided elsewhere, and undone by reversing its entry. */
+    public static EntrySource consequence(String code, String words) {
+        return new EntrySource(code, words, UndoneAt.ENTRY, "", false);
     }
 }

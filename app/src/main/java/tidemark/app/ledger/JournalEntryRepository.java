@@ -16,7 +16,7 @@ interface JournalEntryRepository extends JpaRepository<JournalEntryRow, Long> {
               and not exists (select 1 from JournalEntryRow r where r.reversalOf = e.id)
             order by e.id desc""")
     List<JournalEntryRow> standing(
-            long company, EntrySource source, String reference, long party, long minorUnits, Limit limit);
+            long company, String source, String reference, long party, long minorUnits, Limit limit);
 
     Optional<JournalEntryRow> findByIdAndCompanyId(long id, long companyId);
 
@@ -30,13 +30,13 @@ interface JournalEntryRepository extends JpaRepository<JournalEntryRow, Long> {
             order by e.companyId, e.number desc""")
     List<JournalEntryRow> page(long company, long before, String text, Limit limit);
 
-    @Query("select e.id from JournalEntryRow e where e.companyId = :company and e.id in :ids and e.source = :source")
-    List<Long> ofSource(long company, Collection<Long> ids, EntrySource source);
+    @Query("select e.id from JournalEntryRow e where e.companyId = :company and e.id in :ids and e.source in :sources")
+    List<Long> ofSource(long company, Collection<Long> ids, Collection<String> sources);
 
     @Query("""
             select e from JournalEntryRow e
             where e.companyId = :company and e.source = :source
               and lower(e.text) like lower(concat(:text, '%')) escape '!'
             order by e.number desc""")
-    List<JournalEntryRow> remembered(long company, EntrySource source, String text, Limit limit);
+    List<JournalEntryRow> remembered(long company, String source, String text, Limit limit);
 }

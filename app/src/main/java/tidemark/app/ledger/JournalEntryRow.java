@@ -1,8 +1,6 @@
 package tidemark.app.ledger;
 
 import jakarta.persistence.Entity;
-import jakarta.persistence.EnumType;
-import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
@@ -28,8 +26,7 @@ public class JournalEntryRow {
     private LocalDate documentDate;
     private @Nullable Long siteId;
 
-    @Enumerated(EnumType.STRING)
-    private EntrySource source;
+    private String source;
 
     private String reference;
     private String text;
@@ -53,7 +50,7 @@ public class JournalEntryRow {
         this.entryDate = entry.date();
         this.documentDate = entry.documentDate();
         this.siteId = siteId;
-        this.source = source;
+        this.source = source.code();
         this.reference = entry.reference();
         this.text = entry.text();
         this.reversalOf = reversalOf;
@@ -86,7 +83,8 @@ public class JournalEntryRow {
         return siteId;
     }
 
-    public EntrySource source() {
+    /** The code of its {@link EntrySource}. */
+    public String source() {
         return source;
     }
 

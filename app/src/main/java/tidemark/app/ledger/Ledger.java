@@ -48,6 +48,7 @@ public class Ledger {
 
     private final ChartAccountRepository chart;
     private final JournalEntryRepository entries;
+    private final EntrySources sources;
     private final JournalLineRepository lines;
     private final CashEntryRepository cashEntries;
     private final BankAccounts bankAccounts;
@@ -61,6 +62,7 @@ public class Ledger {
     Ledger(
             ChartAccountRepository chart,
             JournalEntryRepository entries,
+            EntrySources sources,
             JournalLineRepository lines,
             CashEntryRepository cashEntries,
             BankAccounts bankAccounts,
@@ -72,6 +74,7 @@ public class Ledger {
             Clock clock) {
         this.chart = chart;
         this.entries = entries;
+        this.sources = sources;
         this.lines = lines;
         this.cashEntries = cashEntries;
         this.bankAccounts = bankAccounts;
@@ -125,6 +128,7 @@ public class Ledger {
      */
     @Transactional
     public Booked book(long companyId, List<Draft> wished, EntrySource source, @Nullable Long reversalOf, String who) {
+        sources.registered(source);
         Map<String, ChartAccount> byCode = new HashMap<>();
         chart.findByCompanyIdOrderByCode(companyId).forEach(a -> byCode.put(a.code(), a));
         Set<Long> touched = new HashSet<>();
@@ -342,7 +346,7 @@ public class Ledger {
     @Transactional(readOnly = true)
     public Optional<JournalEntryRow> standing(
             long companyId, EntrySource source, String reference, PartyId party, long amount) {
-        return entries.standing(companyId, source, reference, party.value(), -amount, Limit.of(1)).stream()
+        return entries.standing(companyId, source.code(), reference, party.value(), -amount, Limit.of(1)).stream()
                 .findFirst();
     }
 
@@ -356,15 +360,16 @@ public class Ledger {
         return entries.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("entry"));
     }
 
-    /** Those of some entries that were booked from a bank line, or clear a payment by one. */
+    /** Those of some entries that one of these sources made. */
     @Transactional(readOnly = true)
-    public List<Long> bookedFromLines(long companyId, Collection<Long> entryIds) {
+    public List<Long> madeBy(long companyId, Collection<Long> entryIds, Set<EntrySource> sources) {
+        Set<String> codes = new HashSet<>();
+        sources.forEach(s -> codes.add(s.code()));
         List<Long> out = new ArrayList<>();
         List<Long> all = List.copyOf(entryIds);
         for (int i = 0; i < all.size(); i += 1_000) {
             List<Long> block = all.subList(i, Math.min(all.size(), i + 1_000));
-            out.addAll(entries.ofSource(companyId, block, EntrySource.BANK_LINE));
-            out.addAll(entries.ofSource(companyId, block, EntrySource.CLEARING));
+            out.addAll(entries.ofSource(companyId, block, codes));
         }
         return out;
     }

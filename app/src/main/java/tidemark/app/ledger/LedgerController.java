@@ -226,7 +226,7 @@ public class LedgerController {
     @Requires(Right.VIEW)
     List<LedgerViews.Remembered> remembered(
             @PathVariable long companyId,
-            @RequestParam(defaultValue = "MANUAL") EntrySource source,
+            @RequestParam(defaultValue = "MANUAL") String source,
             @RequestParam(defaultValue = "") String text) {
         return views.remembered(companyId, source, text);
     }

@@ -31,6 +31,7 @@ public class LedgerViews {
 
     private final Ledger ledger;
     private final JournalEntryRepository entries;
+    private final EntrySources sources;
     private final AccountTotals totals;
     private final AttachmentRepository attachments;
     private final List<PostingListener> listeners;
@@ -41,6 +42,7 @@ public class LedgerViews {
     LedgerViews(
             Ledger ledger,
             JournalEntryRepository entries,
+            EntrySources sources,
             AccountTotals totals,
             AttachmentRepository attachments,
             List<PostingListener> listeners,
@@ -49,6 +51,7 @@ public class LedgerViews {
             Companies companies) {
         this.ledger = ledger;
         this.entries = entries;
+        this.sources = sources;
         this.totals = totals;
         this.attachments = attachments;
         this.listeners = listeners;
@@ -76,7 +79,9 @@ public class LedgerViews {
             LocalDate date,
             LocalDate documentDate,
             @Nullable String site,
-            EntrySource source,
+            String source,
+            String sourceWords,
+            EntrySource.UndoneAt undoneAt,
             String reference,
             String text,
             String total,
@@ -107,7 +112,7 @@ public class LedgerViews {
 
     /** The last entries of a source whose text begins so, each text once. */
     @Transactional(readOnly = true)
-    public List<Remembered> remembered(long companyId, EntrySource source, String text) {
+    public List<Remembered> remembered(long companyId, String source, String text) {
         Map<String, JournalEntryRow> byText = new LinkedHashMap<>();
         entries.remembered(companyId, source, literal(text), Limit.of(60)).stream()
                 .filter(e -> !e.text().isBlank())
@@ -155,6 +160,7 @@ public class LedgerViews {
                 .add(l));
         List<EntryView> out = new ArrayList<>();
         for (JournalEntryRow e : page) {
+            EntrySource source = sources.of(e.source());
             List<JournalLineRow> own = byEntry.getOrDefault(e.id(), List.of());
             AccountLedger totals = AccountLedger.of(
                     0, own.stream().map(JournalLineRow::minorUnits).toList());
@@ -165,6 +171,8 @@ public class LedgerViews {
                     e.documentDate(),
                     e.siteId() == null ? null : sites.get(e.siteId()),
                     e.source(),
+                    source.words(),
+                    source.undoneAt(),
                     e.reference(),
                     e.text(),
                     MinorUnits.toDecimal(totals.debits(), currency),
@@ -259,6 +267,8 @@ public class LedgerViews {
                                         v.documentDate(),
                                         v.site(),
                                         v.source(),
+                                        v.sourceWords(),
+                                        v.undoneAt(),
                                         v.reference(),
                                         v.text(),
                                         v.total(),

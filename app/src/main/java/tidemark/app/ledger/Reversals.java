@@ -4,7 +4,6 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
@@ -21,6 +20,7 @@ import tidemark.core.problem.RuleViolation;
 public class Reversals {
     private final Ledger ledger;
     private final JournalEntryRepository entries;
+    private final EntrySources sources;
     private final CashEntryRepository cashEntries;
     private final BankAccounts bankAccounts;
     private final CancellingPairs pairs;
@@ -29,6 +29,7 @@ public class Reversals {
     Reversals(
             Ledger ledger,
             JournalEntryRepository entries,
+            EntrySources sources,
             CashEntryRepository cashEntries,
             BankAccounts bankAccounts,
             // those who tie the pairs reverse entries themselves
@@ -36,6 +37,7 @@ public class Reversals {
             List<PostingListener> listeners) {
         this.ledger = ledger;
         this.entries = entries;
+        this.sources = sources;
         this.cashEntries = cashEntries;
         this.bankAccounts = bankAccounts;
         this.pairs = pairs;
@@ -50,30 +52,23 @@ public class Reversals {
     @Transactional
     public Ledger.Booked reverse(long companyId, long entryId, LocalDate date, String who) {
         JournalEntryRow original = ledger.entry(companyId, entryId);
-        String source = original.source().name().toLowerCase(Locale.ROOT);
-        switch (original.source().undoneAt()) {
+        EntrySource source = sources.of(original.source());
+        switch (source.undoneAt()) {
             case ENTRY -> {}
             case SOURCE ->
                 throw new RuleViolation(
                         "entry.source",
                         "",
-                        "entry " + original.number() + ", which a " + source + " made",
+                        "entry " + original.number() + ", which a " + source.words() + " made",
                         "an entry that stands for itself",
-                        original.source() == EntrySource.PAYMENT
-                                ? "Void the payment instead; its entry is reversed with it."
-                                : "Reverse the " + source + " instead; its entries are reversed with it.");
+                        source.undoing());
             case NOWHERE ->
                 throw new RuleViolation(
                         "entry.stands",
                         "",
-                        "entry " + original.number() + ", "
-                                + (original.source() == EntrySource.OPENING
-                                        ? "the opening balance of an account"
-                                        : "a reversal"),
+                        "entry " + original.number() + ", " + source.words(),
                         "an entry that can be taken back",
-                        original.source() == EntrySource.OPENING
-                                ? "Book an entry that puts the balance right."
-                                : "Book the original entry again if it was right.");
+                        source.undoing());
         }
         return reverseAtSource(companyId, entryId, date, who);
     }

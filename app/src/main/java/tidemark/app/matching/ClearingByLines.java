@@ -13,7 +13,6 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.Companies;
 import tidemark.app.company.MasterData;
 import tidemark.app.ledger.CashEntryRow;
-import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.payment.ExchangeRate;
@@ -60,7 +59,7 @@ class ClearingByLines {
             Ledger.Booked booked = ledger.book(
                     account.companyId(),
                     List.of(new Ledger.Draft(clearing.entry(), clearing.checkNumber(), "")),
-                    EntrySource.CLEARING,
+                    LineSources.CLEARING,
                     null,
                     who);
             clearings.cleared(

@@ -20,7 +20,6 @@ import tidemark.app.company.MasterData;
 import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.ChartAccount;
-import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.JournalLineRow;
 import tidemark.app.ledger.Ledger;
@@ -179,7 +178,7 @@ class LineBookings {
                 : BankLineBooking.entry(movement, cash, other, party(wish));
         Ledger.Draft draft =
                 new Ledger.Draft(entry, line.checkNumber(), "", null, ItemTerms.plain(ItemTerms.Kind.PAYMENT));
-        return matches.bookFromLine(companyId, accountId, lineId, draft, EntrySource.BANK_LINE, List.of(), who);
+        return matches.bookFromLine(companyId, accountId, lineId, draft, LineSources.BANK_LINE, List.of(), who);
     }
 
     private static PartyId party(Request wish) {
@@ -283,7 +282,7 @@ class LineBookings {
                         accountId,
                         lineId,
                         new Ledger.Draft(entry, cash.checkNumber(), ""),
-                        EntrySource.CORRECTION,
+                        LineSources.CORRECTION,
                         List.of(entryId),
                         who),
                 preview);
@@ -378,7 +377,7 @@ class LineBookings {
                         accountId,
                         lineId,
                         new Ledger.Draft(entry, "", ""),
-                        EntrySource.CORRECTION,
+                        LineSources.CORRECTION,
                         entryIds,
                         who),
                 preview);

@@ -236,8 +236,7 @@ public class Matches implements CancellingPairs {
         if (member.journalEntryId() == null) {
             return false;
         }
-        EntrySource source = ledger.entry(companyId, member.journalEntryId()).source();
-        return source == EntrySource.BANK_LINE || source == EntrySource.CORRECTION || source == EntrySource.CLEARING;
+        return LineSources.has(ledger.entry(companyId, member.journalEntryId()).source());
     }
 
     @Override

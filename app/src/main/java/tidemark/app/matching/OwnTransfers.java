@@ -14,7 +14,6 @@ import tidemark.app.company.Companies;
 import tidemark.app.company.MasterData;
 import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.Chart;
-import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.reconcile.ItemMatch;
@@ -138,7 +137,7 @@ class OwnTransfers {
         Ledger.Booked booked = ledger.book(
                 companyId,
                 entries.stream().map(e -> new Ledger.Draft(e, "", "")).toList(),
-                EntrySource.BANK_LINE,
+                LineSources.BANK_LINE,
                 null,
                 who);
         tie(account, lineId, booked, ItemMatch.How.BOOKED, who);

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
@@ -136,7 +137,8 @@ class RuleWork {
             }
         });
         Map<Long, TreeSet<String>> codes = new HashMap<>();
-        List<Long> ids = ledger.bookedFromLines(companyId, entryOfJournal.keySet());
+        List<Long> ids =
+                ledger.madeBy(companyId, entryOfJournal.keySet(), Set.of(LineSources.BANK_LINE, LineSources.CLEARING));
         for (int i = 0; i < ids.size(); i += BLOCK) {
             for (JournalLineRow line : ledger.linesOf(ids.subList(i, Math.min(ids.size(), i + BLOCK)))) {
                 ChartAccount other = chart.get(line.ledgerAccountId());

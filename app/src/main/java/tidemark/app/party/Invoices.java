@@ -17,9 +17,7 @@ import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
-import tidemark.app.company.NumberSeries;
 import tidemark.app.ledger.Chart;
-import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.ledger.Control;
@@ -127,7 +125,7 @@ public class Invoices {
                     wish.siteId(),
                     ""));
         }
-        return ledger.book(companyId, drafts, EntrySource.INVOICE, null, who);
+        return ledger.book(companyId, drafts, PartyDocuments.INVOICE, null, who);
     }
 
     /** Locks the bank accounts that a line may be booked on, then the journal. */
@@ -164,7 +162,7 @@ public class Invoices {
         if (number.isEmpty() && customer) {
             number = masterData.takeNumber(
                     company.id(),
-                    kind == InvoiceBooking.Kind.INVOICE ? NumberSeries.Kind.INVOICE : NumberSeries.Kind.CREDIT_NOTE);
+                    kind == InvoiceBooking.Kind.INVOICE ? PartyDocuments.INVOICES : PartyDocuments.CREDIT_NOTES);
         }
         Fields.text(number, label.isEmpty() ? "number" : label + ", number", 60);
         if (items.numberTaken(company.id(), party.control(), customer ? 0 : party.id(), itemKind, number)) {
@@ -258,7 +256,7 @@ public class Invoices {
         if (!problems.isEmpty()) {
             throw new RuleViolation(problems.subList(0, Math.min(50, problems.size())));
         }
-        return ledger.book(companyId, drafts, EntrySource.INVOICE, null, who);
+        return ledger.book(companyId, drafts, PartyDocuments.INVOICE, null, who);
     }
 
     /** The column that a problem without a place in the file is about. */

@@ -14,9 +14,7 @@ import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
-import tidemark.app.company.NumberSeries;
 import tidemark.app.ledger.ChartAccount;
-import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.PostingListener;
@@ -109,7 +107,7 @@ public class Receipts {
             companies.site(companyId, wish.siteId());
         }
         String reference = wish.reference().isBlank()
-                ? masterData.takeNumber(companyId, NumberSeries.Kind.RECEIPT)
+                ? masterData.takeNumber(companyId, PartyDocuments.RECEIPTS)
                 : wish.reference().strip();
         String text = wish.text().isBlank()
                 ? "Receipt from " + party.name()
@@ -132,7 +130,7 @@ public class Receipts {
                                 "Receipt " + reference,
                                 wish.date(),
                                 tidemark.core.party.OpenItem.Discount.NONE))),
-                EntrySource.RECEIPT,
+                PartyDocuments.RECEIPT,
                 null,
                 who);
         allocations.settle(companyId, booked, allocation, wish.date(), who);
@@ -142,7 +140,7 @@ public class Receipts {
     /** The same payer, number and amount twice is more often a slip than two payments: it is asked about. */
     private void checkNotThere(Company company, Party party, String reference, long received) {
         if (!reference.isEmpty()) {
-            ledger.standing(company.id(), EntrySource.RECEIPT, reference, party.partyId(), received)
+            ledger.standing(company.id(), PartyDocuments.RECEIPT, reference, party.partyId(), received)
                     .ifPresent(there -> {
                         throw new RuleViolation(
                                 "receipt.double",
@@ -201,7 +199,7 @@ public class Receipts {
         Ledger.Booked entryBooked = ledger.book(
                 company.id(),
                 List.of(new Ledger.Draft(entry, "", "", null, ItemTerms.plain(ItemTerms.Kind.OTHER))),
-                EntrySource.DISCOUNT,
+                PartyDocuments.DISCOUNT,
                 null,
                 who);
         booked.add(entryBooked);

@@ -14,7 +14,6 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.ledger.Chart;
-import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.party.Allocations;
@@ -132,7 +131,7 @@ class PaymentBookings {
             payment.move(PaymentState.Move.BOOK);
         }
         em.setFlushMode(FlushModeType.AUTO);
-        Ledger.Booked booked = ledger.book(company.id(), drafts, EntrySource.PAYMENT, null, who);
+        Ledger.Booked booked = ledger.book(company.id(), drafts, PaymentDocuments.PAYMENT, null, who);
         for (int i = 0; i < ready.size(); i++) {
             Payment payment = ready.get(i);
             payment.booked(booked.entries().get(i).id());

@@ -5,7 +5,6 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.MasterData;
-import tidemark.app.company.NumberSeries;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.payment.CheckNumber;
 import tidemark.core.payment.PaymentKind;
@@ -99,7 +98,7 @@ class PaymentNumbers {
         }
 
         private String series() {
-            return masterData.takeNumber(account.companyId(), NumberSeries.Kind.PAYMENT);
+            return masterData.takeNumber(account.companyId(), PaymentDocuments.PAYMENTS);
         }
 
         private boolean isTaken(String number) {

@@ -15,9 +15,7 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
-import tidemark.app.company.NumberSeries;
 import tidemark.app.ledger.Chart;
-import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.Reversals;
 import tidemark.core.ledger.JournalEntry;
@@ -117,7 +115,7 @@ public class Transfers {
         ExchangeRate toRate = oneCurrency ? fromRate : masterData.rate(companyId, to.currency(), base, toDate);
         long fromBase = fromRate.toBase(leaves);
         long toBase = toRate.toBase(arrives);
-        String number = masterData.takeNumber(companyId, NumberSeries.Kind.TRANSFER);
+        String number = masterData.takeNumber(companyId, PaymentDocuments.TRANSFERS);
         String text = wish.text().isBlank()
                 ? "Transfer from " + from.name() + " to " + to.name()
                 : wish.text().strip();
@@ -136,7 +134,7 @@ public class Transfers {
         Ledger.Booked booked = ledger.book(
                 companyId,
                 entries.stream().map(e -> new Ledger.Draft(e, "", "")).toList(),
-                EntrySource.TRANSFER,
+                PaymentDocuments.TRANSFER,
                 null,
                 who);
         Transfer transfer = new Transfer(

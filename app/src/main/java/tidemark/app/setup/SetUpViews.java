@@ -17,7 +17,6 @@ import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.company.DateOrder;
 import tidemark.app.company.MasterData;
-import tidemark.app.company.NumberSeries;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.ledger.TaxUse;
 import tidemark.core.money.AmountStyle;
@@ -56,7 +55,8 @@ public class SetUpViews {
             boolean inDiscounts,
             boolean active) {}
 
-    public record SeriesView(long id, NumberSeries.Kind kind, String prefix, long nextNumber, int digits) {}
+    /** @param words what is numbered */
+    public record SeriesView(long id, String kind, String words, String prefix, long nextNumber, int digits) {}
 
     public record RateView(long id, String currency, LocalDate date, String rate) {}
 
@@ -125,7 +125,8 @@ public class SetUpViews {
                                 t.active()))
                         .toList(),
                 masterData.series(companyId).stream()
-                        .map(s -> new SeriesView(s.id(), s.kind(), s.prefix(), s.nextNumber(), s.digits()))
+                        .map(s -> new SeriesView(
+                                s.id(), s.kind(), masterData.wordsOf(s), s.prefix(), s.nextNumber(), s.digits()))
                         .toList(),
                 masterData.rates(companyId).stream()
                         .map(r -> new RateView(

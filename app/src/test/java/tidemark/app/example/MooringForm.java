@@ -4,6 +4,8 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.List;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
 import org.springframework.stereotype.Component;
 import tidemark.app.access.Actor;
 import tidemark.app.company.Companies;
@@ -18,12 +20,22 @@ import tools.jackson.databind.JsonNode;
 /** A form that books, made in test code alone: a mooring fee that a boat paid into the bank account. */
 @Component
 public class MooringForm implements BookingForm<MooringForm.NewFee> {
+    private static final EntrySource MOORING = EntrySource.form("MOORING", "mooring fee");
+
     private final Ledger ledger;
     private final Companies companies;
 
     MooringForm(Ledger ledger, Companies companies) {
         this.ledger = ledger;
         this.companies = companies;
+    }
+
+    @Configuration(proxyBeanMethods = false)
+    static class Sources {
+        @Bean
+        EntrySource mooringSource() {
+            return MOORING;
+        }
     }
 
     public record NewFee(
@@ -66,6 +78,6 @@ public class MooringForm implements BookingForm<MooringForm.NewFee> {
                 List.of(
                         new JournalLine(fee.cashAccount(), amount, fee.boat(), ""),
                         new JournalLine(fee.incomeAccount(), -amount, fee.boat(), "")));
-        return ledger.book(companyId, List.of(new Ledger.Draft(entry, "", "")), EntrySource.MANUAL, null, actor.name());
+        return ledger.book(companyId, List.of(new Ledger.Draft(entry, "", "")), MOORING, null, actor.name());
     }
 }

@@ -85,6 +85,12 @@ class NewThingThatBooksTest {
                 "2026-06-04",
                 c.get("/ledger/entries/" + entry).path("entry").path("date").asString());
         assertEquals(
+                "mooring fee",
+                c.get("/ledger/entries/" + entry)
+                        .path("entry")
+                        .path("sourceWords")
+                        .asString());
+        assertEquals(
                 List.of("booked, 1 at the bank"), fees.history.get(entry), "nothing is heard of what was not kept");
 
         ok(c.iris.upload(

@@ -1,0 +1,60 @@
+package tidemark.app.ledger;
+
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.stereotype.Component;
+
+/** Everything that makes journal entries, by its code. */
+@Component
+class EntrySources {
+    private final Map<String, EntrySource> byCode = new TreeMap<>();
+
+    EntrySources(List<EntrySource> sources) {
+        for (EntrySource source : sources) {
+            if (byCode.put(source.code(), source) != null) {
+                throw new IllegalStateException("two sources of entries are called " + source.code());
+            }
+        }
+    }
+
+    /** @throws IllegalStateException for a code that no capability declares */
+    EntrySource of(String code) {
+        EntrySource source = byCode.get(code);
+        if (source == null) {
+            throw new IllegalStateException("no capability makes entries of " + code);
+        }
+        return source;
+    }
+
+    /** @throws IllegalStateException for a source that is no bean, whose entries could not be read again */
+    EntrySource registered(EntrySource source) {
+        return of(source.code());
+    }
+
+    /** What the journal makes itself. */
+    @Configuration(proxyBeanMethods = false)
+    static class OfTheJournal {
+        @Bean
+        EntrySource sourceOpening() {
+            return EntrySource.OPENING;
+        }
+
+        @Bean
+        EntrySource sourceManual() {
+            return EntrySource.MANUAL;
+        }
+
+        @Bean
+        EntrySource sourceFile() {
+            return EntrySource.FILE;
+        }
+
+        @Bean
+        EntrySource sourceReversal() {
+            return EntrySource.REVERSAL;
+        }
+    }
+}
