@@ -137,7 +137,7 @@ function LaneRow({ lane, x, months, today, canDrop, onFile }: LaneProps) {
           viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
           preserveAspectRatio="none"
           role="img"
-          aria-label={`${words}; ${lane.openBankLines.length} bank lines with no explanation; ${lane.openEntries.length} entries not yet at the bank`}
+          aria-label={`${words}; ${lane.openLines} bank lines with no explanation; ${lane.openEntryCount} entries not yet at the bank`}
         >
           {months.map((m) => (
             <line key={m} x1={x(m)} x2={x(m)} y1="0" y2={HEIGHT} className="month-line" />
@@ -153,11 +153,11 @@ function LaneRow({ lane, x, months, today, canDrop, onFile }: LaneProps) {
           </span>
         )}
         <span className="lane-dots" aria-hidden="true">
-          {lane.openBankLines.map((dot, i) => (
-            <Mark key={`${dot.date}${dot.title}${i}`} dot={dot} left={x(dot.date) / 10} kind="dot" />
+          {lane.openBankLines.map((dot) => (
+            <Mark key={dot.date} dot={dot} left={x(dot.date) / 10} kind="dot" />
           ))}
-          {lane.openEntries.map((dot, i) => (
-            <Mark key={`${dot.date}${dot.title}${i}`} dot={dot} left={x(dot.date) / 10} kind="diamond" />
+          {lane.openEntries.map((dot) => (
+            <Mark key={dot.date} dot={dot} left={x(dot.date) / 10} kind="diamond" />
           ))}
         </span>
       </td>

@@ -45,12 +45,17 @@ final class ScrollingBenchmark implements Benchmarks.Benchmark {
                         .launch(new BrowserType.LaunchOptions()
                                 .setExecutablePath(Path.of("/usr/bin/chromium"))
                                 .setArgs(List.of("--no-sandbox", "--disable-gpu")))) {
+            Page page = browser.newPage();
+            page.setDefaultTimeout(90_000);
+            page.setViewportSize(1280, 800);
+            String url = "http://127.0.0.1:" + installation.port();
+            signIn(page, url);
             List<Double> manyRows = new ArrayList<>();
             List<Double> fewRows = new ArrayList<>();
             // in turns, so that a slow stretch of the machine meets both
             for (int round = 0; round < ROUNDS; round++) {
-                manyRows.addAll(fling(browser, installation, large));
-                fewRows.addAll(fling(browser, installation, small));
+                manyRows.addAll(fling(page, url, large));
+                fewRows.addAll(fling(page, url, small));
             }
             double[] many = sorted(manyRows);
             double[] few = sorted(fewRows);
@@ -75,22 +80,20 @@ final class ScrollingBenchmark implements Benchmarks.Benchmark {
         return account;
     }
 
-    private static List<Double> fling(Browser browser, Installation installation, BankAccount account) {
-        Page page = browser.newPage();
-        page.setDefaultTimeout(90_000);
-        page.setViewportSize(1280, 800);
-        String url = "http://127.0.0.1:" + installation.port();
+    private static void signIn(Page page, String url) {
         page.navigate(url);
         page.getByLabel("Sign-in name").fill(Installation.LOGIN);
         page.getByLabel("Password").fill(Installation.PASSWORD);
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
                 .click();
         page.getByText("Needs a hand").waitFor();
+    }
+
+    private static List<Double> fling(Page page, String url, BankAccount account) {
         page.navigate(url + "/reconcile/" + account.id() + "/" + MONTH);
         page.locator(".ladder-row[data-place='0']").waitFor();
         page.evaluate(FLING, 60);
         List<?> times = (List<?>) page.evaluate(FLING, 180);
-        page.close();
         return times.stream().map(t -> ((Number) t).doubleValue()).toList();
     }
 

@@ -7,6 +7,7 @@ import java.time.format.TextStyle;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Stream;
 import org.joda.money.CurrencyUnit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
@@ -25,8 +26,8 @@ import tidemark.app.statement.Statements;
 import tidemark.core.certificate.MonthState;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.proof.Ladder;
+import tidemark.core.proof.OpenOfDay;
 import tidemark.core.proof.Proof;
-import tidemark.core.proof.ProofItem;
 
 /** Where every account stands, and what needs a hand. */
 @Service
@@ -71,7 +72,12 @@ class TodayViews {
         UP_TO_DATE
     }
 
-    /** @param weight 1 to 3, by the amount */
+    /**
+     * What is open of a day.
+     *
+     * @param amount of all together
+     * @param weight 1 to 3, by the amounts
+     */
     record Dot(LocalDate date, String title, String amount, int weight) {}
 
     /**
@@ -94,6 +100,7 @@ class TodayViews {
             String words,
             String bankBalance,
             String freeToSpend,
+            int openEntryCount,
             List<Dot> openBankLines,
             List<Dot> openEntries) {}
 
@@ -183,17 +190,16 @@ class TodayViews {
                 .map(s -> s.state())
                 .orElse(MonthState.OPEN);
         Standing standing = standing(data, state, today);
-        List<Dot> openLines = new ArrayList<>();
-        for (Ladder.Row row : ladder.rows()) {
-            if (row.state() == Ladder.State.OPEN) {
-                openLines.add(dot(
-                        row.line().bookingDate(), row.line().title(), row.line().minorUnits(), c));
-            }
-        }
-        List<Dot> openEntries = new ArrayList<>();
-        List<ProofItem> outstanding = new ArrayList<>(data.proof().onTheWay());
-        outstanding.addAll(data.proof().notPresented());
-        outstanding.forEach(i -> openEntries.add(dot(i.date(), i.title(), i.minorUnits(), c)));
+        List<OpenOfDay.Item> openLines = ladder.rows().stream()
+                .filter(row -> row.state() == Ladder.State.OPEN)
+                .map(row -> new OpenOfDay.Item(
+                        row.line().bookingDate(), row.line().title(), row.line().minorUnits()))
+                .toList();
+        List<OpenOfDay.Item> openEntries = Stream.of(
+                        data.proof().onTheWay(), data.proof().notPresented())
+                .flatMap(List::stream)
+                .map(i -> new OpenOfDay.Item(i.date(), i.title(), i.minorUnits()))
+                .toList();
         long bank = statements.latestBankBalance(account);
         return new Lane(
                 account.id(),
@@ -212,8 +218,9 @@ class TodayViews {
                 MinorUnits.toDecimal(bank, c),
                 MinorUnits.toDecimal(
                         Math.addExact(bank, Proof.total(data.proof().notPresented())), c),
-                openLines,
-                openEntries);
+                openEntries.size(),
+                dots(openLines, "bank lines", c),
+                dots(openEntries, "entries", c));
     }
 
     private static Standing standing(MonthData data, MonthState state, LocalDate today) {
@@ -239,9 +246,14 @@ class TodayViews {
         return next.isBefore(account.mark().date()) ? account.mark().date() : next;
     }
 
-    private static Dot dot(LocalDate date, String title, long minorUnits, CurrencyUnit currency) {
-        long whole = Math.abs(minorUnits) / (long) Math.pow(10, currency.getDecimalPlaces());
-        return new Dot(date, title, MinorUnits.report(minorUnits, currency), whole >= 5_000 ? 3 : whole >= 500 ? 2 : 1);
+    private static List<Dot> dots(List<OpenOfDay.Item> open, String what, CurrencyUnit c) {
+        return OpenOfDay.of(open).stream()
+                .map(day -> new Dot(
+                        day.date(),
+                        day.count() == 1 ? day.title() : String.format(Locale.ROOT, "%,d %s", day.count(), what),
+                        MinorUnits.report(day.minorUnits(), c),
+                        day.weight(c)))
+                .toList();
     }
 
     private static String words(Standing standing, Ladder ladder) {
