@@ -16,4 +16,24 @@ export default tseslint.config(
       'jsx-a11y/no-autofocus': 'off',
     },
   },
+  {
+    // what the server's description generates has its names in the api.ts of each capability, and nowhere else
+    files: ['src/**/*.ts', 'src/**/*.tsx'],
+    ignores: ['src/*/api.ts'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { group: ['**/api-types'], message: 'Name the type in the api.ts of the capability.' },
+            {
+              group: ['**/api'],
+              importNames: ['Schemas'],
+              message: 'Name the type in the api.ts of the capability.',
+            },
+          ],
+        },
+      ],
+    },
+  },
 );

@@ -5,9 +5,11 @@ import { Link, useParams } from 'react-router';
 import { useMonth } from '../reconcile/useMonth';
 import { useCurrentCompany, useMayAt } from '../session/session';
 import { AccountRail } from '../shared/AccountRail';
-import { api, data, type Schemas } from '../shared/api';
+import { api, data } from '../shared/api';
+import type { Condition, MonthView } from './api';
 import { lastDay, longDate, monthName, monthTitle, shortDate } from '../shared/dates';
 import { keys } from '../shared/keys';
+import { certifyKeys } from './keys';
 import { MonthStrip } from '../shared/MonthStrip';
 import { Problems } from '../shared/Problems';
 import { Wave } from '../shared/Wave';
@@ -28,7 +30,7 @@ export default function CertifyPage() {
   const [asked, setAsked] = useState<Deed | null>(null);
   const [words, setWords] = useState('');
   const certificate = useQuery({
-    queryKey: keys.certificate(place.companyId, place.accountId, month),
+    queryKey: certifyKeys.certificate(place.companyId, place.accountId, month),
     queryFn: () => data(api.GET(`${base}/certificate`, { params: { path: place } })),
   });
   const deed = useMutation({
@@ -237,7 +239,7 @@ function file(place: { companyId: number; accountId: number; month: string }, en
   return `/api/companies/${place.companyId}/bank-accounts/${place.accountId}/months/${place.month}/certificate.${ending}`;
 }
 
-function mend(x: Schemas['Condition'], account: number, month: string, m: Schemas['MonthView']): string {
+function mend(x: Condition, account: number, month: string, m: MonthView): string {
   switch (x.place) {
     case 'PREVIOUS_MONTH': {
       const next = m.strip.find((s) => s.state !== 'CERTIFIED');

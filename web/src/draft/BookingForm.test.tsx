@@ -4,9 +4,9 @@ import { answering, problem, renderHere } from '../shared/testing';
 import { UNREADABLE } from '../shared/dates';
 import { BookingForm } from './BookingForm';
 import { keepUnfinished, unfinished } from './unfinished';
-import type { Schemas } from '../shared/api';
+import type { BookedView, DraftView } from './api';
 
-const booked: Schemas['BookedView'] = {
+const booked: BookedView = {
   preview: true,
   count: 0,
   entries: [],
@@ -14,9 +14,9 @@ const booked: Schemas['BookedView'] = {
   warnings: ['1250 Receipts in hand is 5.00 below zero on 1 Jul 2026.'],
 };
 
-function form(ready: boolean, draft?: Schemas['DraftView'], date = '2026-07-02') {
+function form(ready: boolean, draft?: DraftView, date = '2026-07-02') {
   return (
-    <BookingForm<{ amount: string; date: string }, Schemas['BookedView']>
+    <BookingForm<{ amount: string; date: string }, BookedView>
       title="Try"
       back={['/payments', 'Payments']}
       kind="PAYMENT"
@@ -34,7 +34,7 @@ function form(ready: boolean, draft?: Schemas['DraftView'], date = '2026-07-02')
   );
 }
 
-const kept: Schemas['DraftView'] = {
+const kept: DraftView = {
   id: 5,
   kind: 'PAYMENT',
   title: 'Kept',

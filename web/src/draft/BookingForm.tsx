@@ -4,7 +4,8 @@ import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { useCurrentCompany } from '../session/session';
-import { Refusal, send, type Schemas } from '../shared/api';
+import { Refusal, send } from '../shared/api';
+import type { BookedView as Booked, DraftView, RunView } from './api';
 import { hasUnreadable } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
@@ -12,8 +13,6 @@ import { newKey, Unanswered } from '../shared/sending';
 import { useDebounced } from '../shared/useDebounced';
 import { OnlyLooks } from './OnlyLooks';
 import { forgetUnfinished, keepUnfinished, unfinished } from './unfinished';
-
-type Booked = Schemas['BookedView'];
 
 interface Props<B, R> {
   title: string;
@@ -25,7 +24,7 @@ interface Props<B, R> {
   /** Whether the form says enough to be tried. */
   ready: boolean;
   button: string;
-  draft?: Schemas['DraftView'];
+  draft?: DraftView;
   booked: (result: R) => Booked;
   /** Where to go once it is done. */
   done: (result: R) => string;
@@ -83,7 +82,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
 
   const keep = useMutation({
     mutationFn: () =>
-      send<Schemas['DraftView']>(draft ? 'PUT' : 'POST', `${base}/drafts${draft ? `/${draft.id}` : ''}`, {
+      send<DraftView>(draft ? 'PUT' : 'POST', `${base}/drafts${draft ? `/${draft.id}` : ''}`, {
         kind: p.kind,
         version: draft?.version ?? 0,
         body: p.body,
@@ -104,12 +103,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
         return p.done(await send<R>('POST', `${base}${p.path}`, { ...p.body, ...more }, key.current));
       }
       const kept = await keep.mutateAsync();
-      const run = await send<Schemas['RunView']>(
-        'POST',
-        `${base}/posting-runs`,
-        { draftIds: [kept.id] },
-        key.current,
-      );
+      const run = await send<RunView>('POST', `${base}/posting-runs`, { draftIds: [kept.id] }, key.current);
       const outcome = run.outcomes[0];
       if (outcome?.refusal) {
         throw new Refusal(422, [

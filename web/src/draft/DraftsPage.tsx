@@ -5,22 +5,22 @@ import { Link, useSearchParams } from 'react-router';
 import { forms } from '../capabilities';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { useCurrentCompany } from '../session/session';
-import { api, data, send, type Schemas } from '../shared/api';
+import { api, data, send } from '../shared/api';
+import type { DraftView, RunView as Run } from './api';
 import { DateField } from '../shared/DateField';
 import { dateTime, fullDate, UNREADABLE } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
 import { keys } from '../shared/keys';
+import { draftKeys } from './keys';
 import { grouped } from '../shared/money';
 import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts, useSetUp } from '../shared/useBooks';
 
-type Run = Schemas['RunView'];
-
-const formOf = (draft: Schemas['DraftView']) => forms.find((f) => f.kind === draft.kind);
+const formOf = (draft: DraftView) => forms.find((f) => f.kind === draft.kind);
 
 /** The way to the form that goes on with a draft. */
-function DraftLink({ draft }: { draft: Schemas['DraftView'] }) {
+function DraftLink({ draft }: { draft: DraftView }) {
   const form = formOf(draft);
   return form ? <Link to={`${form.path}?draft=${draft.id}`}>{draft.title}</Link> : draft.title;
 }
@@ -42,7 +42,7 @@ export default function DraftsPage() {
       replace: true,
     });
   const drafts = useQuery({
-    queryKey: keys.drafts(company.id, f),
+    queryKey: draftKeys.drafts(company.id, f),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/drafts', {
@@ -143,7 +143,7 @@ function Filters({
 }: {
   f: Record<'kind' | 'site' | 'account' | 'person' | 'from' | 'to', string>;
   set: (part: Record<string, string>) => void;
-  drafts: Schemas['DraftView'][];
+  drafts: DraftView[];
 }) {
   const { session, company, choose } = useCurrentCompany();
   const setUp = useSetUp();
@@ -294,7 +294,7 @@ function Posting({ ids, onPosted }: { ids: number[]; onPosted: () => void }) {
 function Runs() {
   const { company } = useCurrentCompany();
   const runs = useQuery({
-    queryKey: keys.runs(company.id),
+    queryKey: draftKeys.runs(company.id),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/posting-runs', {

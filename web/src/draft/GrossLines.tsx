@@ -1,10 +1,10 @@
 import { Button } from 'react-bootstrap';
-import type { Schemas } from '../shared/api';
+import type { ExpenseLine } from './api';
 import { CellChoice, CellText } from '../shared/fields';
 import { pasteRows } from '../shared/pasteRows';
 import { accountChoices, useChart, useSetUp } from '../shared/useBooks';
 
-export type GrossLine = Schemas['ExpenseLine'];
+export type GrossLine = ExpenseLine;
 
 export const EMPTY_LINE: GrossLine = { account: '', amount: '', taxCode: '', costCentre: '', text: '' };
 

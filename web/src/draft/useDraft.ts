@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
-import { keys } from '../shared/keys';
+import { draftKeys } from './keys';
 import { unfinished } from './unfinished';
 
 /**
@@ -16,7 +16,7 @@ export function useDraft(kind: string) {
   const id = Number(search.get('draft') ?? 0);
   const [left] = useState(() => (search.size === 0 ? unfinished(company.id, kind) : undefined));
   const draft = useQuery({
-    queryKey: keys.draft(company.id, id),
+    queryKey: draftKeys.draft(company.id, id),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/drafts/{draftId}', {

@@ -3,11 +3,13 @@ import { Button } from 'react-bootstrap';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
-import { api, data, type Schemas } from '../shared/api';
+import { api, data } from '../shared/api';
+import type { Place } from './api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
 import { keys } from '../shared/keys';
+import { ledgerKeys } from './keys';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { ExportLinks } from './ExportLinks';
@@ -84,8 +86,8 @@ interface Span {
 function Lines({ id, from, to }: Span) {
   const { company } = useCurrentCompany();
   const ledger = useInfiniteQuery({
-    queryKey: keys.accountLines(company.id, id, from, to, 'lines'),
-    initialPageParam: undefined as Schemas['Place'] | undefined,
+    queryKey: ledgerKeys.accountLines(company.id, id, from, to, 'lines'),
+    initialPageParam: undefined as Place | undefined,
     queryFn: ({ pageParam }) =>
       data(
         api.GET('/api/companies/{companyId}/ledger/accounts/{ledgerAccountId}/lines', {
@@ -187,7 +189,7 @@ function Periods({
 }: Span & { length: Exclude<By, 'LINE'>; drill: (from: string, to: string) => void }) {
   const { company } = useCurrentCompany();
   const periods = useQuery({
-    queryKey: keys.accountLines(company.id, id, from, to, length),
+    queryKey: ledgerKeys.accountLines(company.id, id, from, to, length),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/ledger/accounts/{ledgerAccountId}/periods', {

@@ -1,11 +1,11 @@
-import type { Schemas } from '../shared/api';
+import type { BookedView } from './api';
 import { fullDate } from '../shared/dates';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { EntryLines } from './EntryLines';
 
 /** The entries a form will make and what they leave, as the booking code itself made them. */
-export function BookedPreview({ booked, error }: { booked?: Schemas['BookedView']; error?: unknown }) {
+export function BookedPreview({ booked, error }: { booked?: BookedView; error?: unknown }) {
   return (
     <section aria-label="What this will book" aria-live="polite">
       <h2>What this will book</h2>

@@ -1,15 +1,15 @@
 import { Link } from 'react-router';
-import type { Schemas } from '../shared/api';
+import type { EntryView, LineView } from './api';
 import { grouped } from '../shared/money';
 
 interface Props {
-  entry: Schemas['EntryView'];
+  entry: EntryView;
   caption: string;
   /** Whether the accounts lead to their ledgers; a preview leads nowhere. */
   linked?: boolean;
 }
 
-function said(line: Schemas['LineView']): string {
+function said(line: LineView): string {
   return [line.party, line.costCentre, line.taxCode && `tax ${line.taxCode}`, line.foreign]
     .filter((t) => t)
     .join(', ');

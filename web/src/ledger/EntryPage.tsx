@@ -8,6 +8,7 @@ import { api, data } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { dateTime, fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
+import { ledgerKeys } from './keys';
 import { Problems } from '../shared/Problems';
 import { AtTheBank } from './AtTheBank';
 import { BookedPreview } from './BookedPreview';
@@ -25,11 +26,11 @@ export default function EntryPage() {
   const [date, setDate] = useState<string | null>(null);
   const params = { companyId: company.id, entryId: Number(id) };
   const entry = useQuery({
-    queryKey: keys.entry(company.id, Number(id)),
+    queryKey: ledgerKeys.entry(company.id, Number(id)),
     queryFn: () => data(api.GET(path, { params: { path: params } })),
   });
   const preview = useQuery({
-    queryKey: [...keys.entry(company.id, Number(id)), 'reversal', date],
+    queryKey: [...ledgerKeys.entry(company.id, Number(id)), 'reversal', date],
     queryFn: () =>
       data(
         api.POST(`${path}/reversal`, {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { FilePage } from '../party/FilePage';
-import type { Schemas } from '../shared/api';
+import type { BookedView } from './api';
 import { ChoiceField } from '../shared/fields';
 import { accountChoices, useBankAccounts, useChart } from '../shared/useBooks';
 
@@ -13,7 +13,7 @@ export default function ImportPage() {
   const active = (accounts.data ?? []).filter((a) => a.active);
   const account = chosen || String(active[0]?.id ?? '');
   return (
-    <FilePage<Schemas['BookedView']>
+    <FilePage<BookedView>
       title="Cash entries from a file"
       back={['/ledger', 'Ledger']}
       path="/ledger/cash-entry-files"

@@ -5,6 +5,7 @@ import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
+import { ledgerKeys } from './keys';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SearchForm, useSearchPlace } from '../shared/SearchForm';
@@ -23,7 +24,7 @@ export default function LedgerPage() {
       ),
   });
   const entries = useQuery({
-    queryKey: keys.entries(company.id, before, text),
+    queryKey: ledgerKeys.entries(company.id, before, text),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/ledger/entries', {

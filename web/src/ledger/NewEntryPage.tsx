@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap';
 import { BookingForm } from '../draft/BookingForm';
 import { useDraft } from '../draft/useDraft';
 import { useCurrentCompany } from '../session/session';
-import type { Schemas } from '../shared/api';
+import type { BookedView, DraftView, NewEntry as Entry, NewLine as Line } from './api';
 import { DateField } from '../shared/DateField';
 import { dateHint } from '../shared/dates';
 import { CellChoice, CellText, TextField } from '../shared/fields';
@@ -12,9 +12,6 @@ import { pasteRows } from '../shared/pasteRows';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
 import { accountChoices, useChart, useParties, useRemembered, useSetUp } from '../shared/useBooks';
-
-type Line = Schemas['NewLine'];
-type Entry = Schemas['NewEntry'];
 
 const EMPTY: Line = {
   account: '',
@@ -49,7 +46,7 @@ export default function NewEntryPage() {
   return <EntryForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
 }
 
-function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftView'] }) {
+function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
   const { company, session } = useCurrentCompany();
   const [entry, setEntry] = useState(initial);
   const chart = useChart();
@@ -69,7 +66,7 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: Schemas['DraftV
   const centres = (setUp.data?.costCentres ?? []).filter((c) => c.active);
   const taxes = (setUp.data?.taxCodes ?? []).filter((t) => t.active);
   return (
-    <BookingForm<Entry, Schemas['BookedView']>
+    <BookingForm<Entry, BookedView>
       title={draft ? 'Draft of an entry' : 'New entry'}
       back={['/ledger', 'Ledger']}
       kind="ENTRY"

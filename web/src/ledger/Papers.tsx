@@ -1,12 +1,13 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useCurrentCompany } from '../session/session';
-import { upload, type Schemas } from '../shared/api';
+import { upload } from '../shared/api';
+import type { Listed } from './api';
 import { FileButton } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 
 /** The papers kept with an entry. */
-export function Papers({ entryId, papers }: { entryId: number; papers: Schemas['Listed'][] }) {
+export function Papers({ entryId, papers }: { entryId: number; papers: Listed[] }) {
   const { company, canPrepare } = useCurrentCompany();
   const queries = useQueryClient();
   const base = `/api/companies/${company.id}/ledger`;

@@ -4,7 +4,7 @@ import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
-import { keys } from '../shared/keys';
+import { ledgerKeys } from './keys';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { Wave } from '../shared/Wave';
@@ -16,7 +16,7 @@ export default function TrialBalancePage() {
   const [search, setSearch] = useSearchParams();
   const date = search.get('date') ?? session.businessDate;
   const trial = useQuery({
-    queryKey: keys.trialBalance(company.id, date),
+    queryKey: ledgerKeys.trialBalance(company.id, date),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/ledger/trial-balance', {

@@ -2,7 +2,8 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useCurrentCompany } from '../session/session';
-import { send, type Schemas } from '../shared/api';
+import { send } from '../shared/api';
+import type { BookedView } from './api';
 import { DateField } from '../shared/DateField';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
@@ -28,7 +29,7 @@ export function Undoing({
   const whole = `/api/companies/${company.id}${path}`;
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'undoing', path, date],
-    queryFn: () => send<Schemas['BookedView']>('POST', `${whole}?preview=true`, { date }),
+    queryFn: () => send<BookedView>('POST', `${whole}?preview=true`, { date }),
     retry: false,
   });
   const undo = useMutation({

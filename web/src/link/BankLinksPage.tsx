@@ -3,16 +3,16 @@ import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { useCurrentCompany } from '../session/session';
-import { api, data, send, type Schemas } from '../shared/api';
+import { api, data, send } from '../shared/api';
+import type { BankSignIn, FetchedView, LinkView } from './api';
 import { dateTime, fullDate } from '../shared/dates';
 import { ChoiceField, TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
+import { linkKeys } from './keys';
 import { Problems } from '../shared/Problems';
 import { lineCount } from '../statements/words';
 import { LinkedAccounts } from './LinkedAccounts';
 import { Rehearsal } from './Rehearsal';
-
-type LinkView = Schemas['LinkView'];
 
 const STATES: Record<LinkView['state'], string> = {
   ASKED: 'consent asked for',
@@ -25,7 +25,7 @@ const STATES: Record<LinkView['state'], string> = {
 export default function BankLinksPage() {
   const { company, canAdminister } = useCurrentCompany();
   const links = useQuery({
-    queryKey: keys.bankLinks(company.id),
+    queryKey: linkKeys.bankLinks(company.id),
     queryFn: () =>
       data(api.GET('/api/companies/{companyId}/bank-links', { params: { path: { companyId: company.id } } })),
   });
@@ -54,13 +54,13 @@ function NewLink() {
   const { company } = useCurrentCompany();
   const [form, setForm] = useState({ bank: '', everyHours: '6', daysBack: '90' });
   const banks = useQuery({
-    queryKey: [...keys.bankLinks(company.id), 'banks'],
+    queryKey: [...linkKeys.bankLinks(company.id), 'banks'],
     queryFn: () =>
       data(api.GET('/api/companies/{companyId}/banks', { params: { path: { companyId: company.id } } })),
   });
   const ask = useMutation({
     mutationFn: () =>
-      send<Schemas['BankSignIn']>('POST', `/api/companies/${company.id}/bank-links`, {
+      send<BankSignIn>('POST', `/api/companies/${company.id}/bank-links`, {
         bank: form.bank,
         everyHours: Number(form.everyHours),
         daysBack: Number(form.daysBack),
@@ -121,11 +121,11 @@ function OneLink({ link }: { link: LinkView }) {
     onSettled: refresh,
   });
   const poll = useMutation({
-    mutationFn: () => send<Schemas['FetchedView'][]>('POST', `${base}/poll`),
+    mutationFn: () => send<FetchedView[]>('POST', `${base}/poll`),
     onSettled: refresh,
   });
   const renew = useMutation({
-    mutationFn: () => send<Schemas['BankSignIn']>('POST', `${base}/renew`),
+    mutationFn: () => send<BankSignIn>('POST', `${base}/renew`),
     onSuccess: (signIn) => window.location.assign(signIn.at),
   });
   const [rhythm, setRhythm] = useState<{ everyHours: string; daysBack: string } | null>(null);

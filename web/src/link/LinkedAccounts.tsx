@@ -2,14 +2,15 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useCurrentCompany } from '../session/session';
-import { send, type Schemas } from '../shared/api';
+import { send } from '../shared/api';
+import type { LinkView } from './api';
 import { TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
 
 /** The accounts a bank shows, each tied to one of ours, or made into a new one. */
-export function LinkedAccounts({ link }: { link: Schemas['LinkView'] }) {
+export function LinkedAccounts({ link }: { link: LinkView }) {
   const { company, canAdminister, session } = useCurrentCompany();
   const queries = useQueryClient();
   const accounts = useBankAccounts();

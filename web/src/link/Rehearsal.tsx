@@ -2,11 +2,12 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useCurrentCompany } from '../session/session';
-import { api, data, send, type Schemas } from '../shared/api';
+import { api, data, send } from '../shared/api';
+import type { LinkView } from './api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
-import { keys } from '../shared/keys';
+import { linkKeys } from './keys';
 import { Problems } from '../shared/Problems';
 
 const TROUBLES: [string, string][] = [
@@ -18,12 +19,12 @@ const TROUBLES: [string, string][] = [
 ];
 
 /** Rehearses a month end with the practice bank: its date moves on, and it lives. */
-export function Rehearsal({ link }: { link: Schemas['LinkView'] }) {
+export function Rehearsal({ link }: { link: LinkView }) {
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const [to, setTo] = useState('');
   const base = `/api/companies/${company.id}/bank-links/${link.id}/rehearsal`;
-  const key = [...keys.bankLinks(company.id), link.id, 'rehearsal'];
+  const key = [...linkKeys.bankLinks(company.id), link.id, 'rehearsal'];
   const stage = useQuery({
     queryKey: key,
     queryFn: () =>

@@ -5,7 +5,8 @@ import { Link } from 'react-router';
 import { OnlyLooks } from '../draft/OnlyLooks';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { useCurrentCompany } from '../session/session';
-import { upload, type Schemas } from '../shared/api';
+import { upload } from '../shared/api';
+import type { BookedView } from './api';
 import { FileButton, FileDrop } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
@@ -29,7 +30,7 @@ export function FilePage<R>({
   fields: Record<string, string>;
   /** What goes with it too, and may be empty. */
   optional?: Record<string, string>;
-  booked: (result: R) => Schemas['BookedView'];
+  booked: (result: R) => BookedView;
   count: (result: R) => number;
   what: string;
   children: ReactNode;

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { Schemas } from '../shared/api';
+import type { BookedView } from './api';
 import { ChoiceField } from '../shared/fields';
 import { FilePage } from './FilePage';
 
@@ -9,7 +9,7 @@ export default function InvoiceFilePage() {
   const [search] = useSearchParams();
   const [control, setControl] = useState(search.get('control') ?? 'RECEIVABLES');
   return (
-    <FilePage<Schemas['BookedView']>
+    <FilePage<BookedView>
       title="Invoices from a file"
       back={[`/parties?control=${control}`, control === 'PAYABLES' ? 'Suppliers' : 'Customers']}
       path="/invoice-files"

@@ -4,14 +4,12 @@ import { BookingForm } from '../draft/BookingForm';
 import { EMPTY_LINE, GrossLines } from '../draft/GrossLines';
 import { useDraft } from '../draft/useDraft';
 import { useCurrentCompany } from '../session/session';
-import type { Schemas } from '../shared/api';
+import type { BookedView, DraftView, NewInvoice as Invoice } from './api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
 import { useParties, useParty, useRemembered, type Control } from '../shared/useBooks';
-
-type Invoice = Schemas['NewInvoice'];
 
 /** An invoice or credit note, ours or one that we received. */
 export default function InvoicePage() {
@@ -41,15 +39,7 @@ export default function InvoicePage() {
   );
 }
 
-function InvoiceForm({
-  initial,
-  control,
-  draft,
-}: {
-  initial: Invoice;
-  control: Control;
-  draft?: Schemas['DraftView'];
-}) {
+function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: Control; draft?: DraftView }) {
   const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const parties = useParties(control, session.businessDate);
@@ -63,7 +53,7 @@ function InvoiceForm({
     filled.every((l) => l.account && l.amount) &&
     (customer || form.number !== '');
   return (
-    <BookingForm<Invoice, Schemas['BookedView']>
+    <BookingForm<Invoice, BookedView>
       title={customer ? 'New invoice' : 'Invoice received'}
       back={[`/parties?control=${control}`, customer ? 'Customers' : 'Suppliers']}
       kind="INVOICE"

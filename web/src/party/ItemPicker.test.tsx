@@ -1,10 +1,10 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { Schemas } from '../shared/api';
+import type { ItemView } from './api';
 import { ItemPicker, type Part } from './ItemPicker';
 
-function item(id: number, open: string, payNow: string, discount?: string): Schemas['ItemView'] {
+function item(id: number, open: string, payNow: string, discount?: string): ItemView {
   return {
     id,
     entryId: id,

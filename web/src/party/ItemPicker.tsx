@@ -1,10 +1,10 @@
 import { Form } from 'react-bootstrap';
-import type { Schemas } from '../shared/api';
+import type { ItemPart, ItemView } from './api';
 import { fullDate } from '../shared/dates';
 import { CellText } from '../shared/fields';
 import { grouped, typed } from '../shared/money';
 
-export type Part = Schemas['ItemPart'];
+export type Part = ItemPart;
 
 /** Open items to settle: ticking one takes what is open of it, less its discount where there still is one. */
 export function ItemPicker({
@@ -13,7 +13,7 @@ export function ItemPicker({
   onChange,
   caption,
 }: {
-  items: Schemas['ItemView'][];
+  items: ItemView[];
   parts: Part[];
   onChange: (parts: Part[]) => void;
   caption: string;

@@ -5,7 +5,8 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { ExportLinks } from '../ledger/ExportLinks';
 import { useKept } from '../draft/useKept';
 import { useCurrentCompany } from '../session/session';
-import { send, type Schemas } from '../shared/api';
+import { send } from '../shared/api';
+import type { AgingView, PartyCard as Card, PartyView } from './api';
 import { DateField } from '../shared/DateField';
 import { TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
@@ -139,7 +140,7 @@ export default function PartiesPage() {
   );
 }
 
-export function AgingCells({ aging }: { aging: Schemas['AgingView'] }) {
+export function AgingCells({ aging }: { aging: AgingView }) {
   return (
     <>
       {[aging.notDue, aging.to30, aging.to60, aging.over60, aging.total].map((a, i) => (
@@ -171,7 +172,7 @@ function AddParty({ control, onClose }: { control: Control; onClose: () => void 
     active: true,
   });
   const add = useMutation({
-    mutationFn: () => send<Schemas['PartyView']>('POST', `/api/companies/${company.id}/parties`, card),
+    mutationFn: () => send<PartyView>('POST', `/api/companies/${company.id}/parties`, card),
     onSuccess: async (made) => {
       forget();
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
@@ -201,8 +202,6 @@ function AddParty({ control, onClose }: { control: Control; onClose: () => void 
     </form>
   );
 }
-
-type Card = Schemas['PartyCard'];
 
 export function PartyFields({ card, onChange }: { card: Card; onChange: (part: Partial<Card>) => void }) {
   return (

@@ -6,7 +6,8 @@ import { BookedPreview } from '../ledger/BookedPreview';
 import { Undoing } from '../ledger/Undoing';
 import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
-import { send, type Schemas } from '../shared/api';
+import { send } from '../shared/api';
+import type { BookedView, ItemView as Item, PartyCard, PartyView, SettlementView } from './api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -15,8 +16,6 @@ import { Problems } from '../shared/Problems';
 import { useParty } from '../shared/useBooks';
 import { ItemPicker, type Part } from './ItemPicker';
 import { AgingCells, PartyFields } from './PartiesPage';
-
-type Item = Schemas['ItemView'];
 
 /** A customer or supplier: what is open, what was paid by what, and the way to each entry. */
 export default function PartyPage() {
@@ -162,13 +161,7 @@ function Items({ items, caption, partyId }: { items: Item[]; caption: string; pa
   );
 }
 
-function SettlementLine({
-  settlement: s,
-  partyId,
-}: {
-  settlement: Schemas['SettlementView'];
-  partyId: number;
-}) {
+function SettlementLine({ settlement: s, partyId }: { settlement: SettlementView; partyId: number }) {
   const { canPrepare } = useCurrentCompany();
   const [asking, setAsking] = useState(false);
   return (
@@ -214,7 +207,7 @@ function Apply({
   const body = { itemId: money.id, date, items: parts };
   const preview = useQuery({
     queryKey: [...keys.party(company.id, partyId), 'apply', body],
-    queryFn: () => send<Schemas['BookedView']>('POST', `${path}?preview=true`, body),
+    queryFn: () => send<BookedView>('POST', `${path}?preview=true`, body),
     enabled: parts.length > 0,
     retry: false,
   });
@@ -258,10 +251,10 @@ function Apply({
   );
 }
 
-function Card({ party, onClose }: { party: Schemas['PartyView']; onClose: () => void }) {
+function Card({ party, onClose }: { party: PartyView; onClose: () => void }) {
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
-  const [card, setCard] = useState<Schemas['PartyCard']>(party);
+  const [card, setCard] = useState<PartyCard>(party);
   const keep = useMutation({
     mutationFn: () => send('PUT', `/api/companies/${company.id}/parties/${party.id}`, card),
     onSuccess: async () => {

@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router';
 import { BookingForm } from '../draft/BookingForm';
 import { useDraft } from '../draft/useDraft';
 import { useCurrentCompany } from '../session/session';
-import type { Schemas } from '../shared/api';
+import type { DraftView, NewReceipt as Receipt, ReceiptView } from './api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
 import { typed } from '../shared/money';
@@ -12,8 +12,6 @@ import { SiteField } from '../shared/SiteField';
 import { accountChoices, useChart, useParties, useParty } from '../shared/useBooks';
 import { ItemPicker } from './ItemPicker';
 import { SettlementProposal } from './SettlementProposal';
-
-type Receipt = Schemas['NewReceipt'];
 
 /** Money received from a customer, spread over what is open. */
 export default function ReceiptPage() {
@@ -36,17 +34,17 @@ export default function ReceiptPage() {
   return <ReceiptForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
 }
 
-function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: Schemas['DraftView'] }) {
+function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }) {
   const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const customers = useParties('RECEIVABLES', session.businessDate);
   const chart = useChart();
   const party = useParty(form.partyId);
   const [following, setFollowing] = useState('');
-  const follow = useCallback((r: Schemas['ReceiptView']) => setFollowing(typed(r.received)), []);
+  const follow = useCallback((r: ReceiptView) => setFollowing(typed(r.received)), []);
   const set = (part: Partial<Receipt>) => setForm({ ...form, ...part });
   return (
-    <BookingForm<Receipt, Schemas['ReceiptView']>
+    <BookingForm<Receipt, ReceiptView>
       title="Money received"
       back={['/parties', 'Customers']}
       kind="RECEIPT"

@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useCurrentCompany } from '../session/session';
-import { send, type Schemas } from '../shared/api';
+import { send } from '../shared/api';
+import type { ProposalView as Proposal } from './api';
 import { UNREADABLE } from '../shared/dates';
 import { TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
@@ -10,8 +11,6 @@ import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useDebounced } from '../shared/useDebounced';
 import type { Part } from './ItemPicker';
-
-type Proposal = Schemas['ProposalView'];
 
 /**
  * Proposes what a payment settles: by the numbers of a remittance slip, which tick their items at once, or by its amount,

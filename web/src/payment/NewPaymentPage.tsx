@@ -6,7 +6,7 @@ import { useDraft } from '../draft/useDraft';
 import { ItemPicker } from '../party/ItemPicker';
 import { SettlementProposal } from '../party/SettlementProposal';
 import { useCurrentCompany } from '../session/session';
-import type { Schemas } from '../shared/api';
+import type { DraftView, MadeView as Made, NewPayment as Payment } from './api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
 import { grouped } from '../shared/money';
@@ -14,9 +14,6 @@ import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
 import { useBankAccounts, useParties, useParty, useRemembered } from '../shared/useBooks';
 import { KINDS, STATES } from './words';
-
-type Payment = Schemas['NewPayment'];
-type Made = Schemas['MadeView'];
 
 /** A check or another payment: invoices it settles, money on account, expenses. */
 export default function NewPaymentPage() {
@@ -42,7 +39,7 @@ export default function NewPaymentPage() {
   return <PaymentForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
 }
 
-function PaymentForm({ initial, draft }: { initial: Payment; draft?: Schemas['DraftView'] }) {
+function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }) {
   const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const accounts = useBankAccounts();

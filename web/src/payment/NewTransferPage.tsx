@@ -2,13 +2,11 @@ import { useState } from 'react';
 import { BookingForm } from '../draft/BookingForm';
 import { useDraft } from '../draft/useDraft';
 import { useCurrentCompany } from '../session/session';
-import type { Schemas } from '../shared/api';
+import type { BookedView, DraftView, NewTransfer as Transfer } from './api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
-
-type Transfer = Schemas['NewTransfer'];
 
 /** Money moved between two own accounts. */
 export default function NewTransferPage() {
@@ -30,7 +28,7 @@ export default function NewTransferPage() {
   return <TransferForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
 }
 
-function TransferForm({ initial, draft }: { initial: Transfer; draft?: Schemas['DraftView'] }) {
+function TransferForm({ initial, draft }: { initial: Transfer; draft?: DraftView }) {
   const { session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const accounts = useBankAccounts();
@@ -43,7 +41,7 @@ function TransferForm({ initial, draft }: { initial: Transfer; draft?: Schemas['
     .filter((a) => a.active)
     .map((a): [string, string] => [String(a.id), `${a.name}, ${a.currency}`]);
   return (
-    <BookingForm<Transfer, Schemas['BookedView']>
+    <BookingForm<Transfer, BookedView>
       title="New transfer"
       back={['/transfers', 'Transfers']}
       kind="TRANSFER"

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { FilePage } from '../party/FilePage';
-import type { Schemas } from '../shared/api';
+import type { MadeView } from './api';
 import { ChoiceField } from '../shared/fields';
 import { useBankAccounts } from '../shared/useBooks';
 import { KINDS } from './words';
@@ -11,7 +11,7 @@ export default function PaymentFilePage() {
   const [account, setAccount] = useState('');
   const [kind, setKind] = useState('CHECK');
   return (
-    <FilePage<Schemas['MadeView']>
+    <FilePage<MadeView>
       title="A list of payments"
       back={['/payments', 'Payments']}
       path="/payment-files"

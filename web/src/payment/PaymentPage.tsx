@@ -5,11 +5,13 @@ import { Link, useParams } from 'react-router';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
-import { api, data, send, type Schemas } from '../shared/api';
+import { api, data, send } from '../shared/api';
+import type { MadeView } from './api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
 import { TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
+import { paymentKeys } from './keys';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { KINDS, STATES } from './words';
@@ -24,7 +26,7 @@ export default function PaymentPage() {
   const [reason, setReason] = useState('');
   const path = `/api/companies/${company.id}/payments/${id}`;
   const payment = useQuery({
-    queryKey: keys.payment(company.id, Number(id)),
+    queryKey: paymentKeys.payment(company.id, Number(id)),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/payments/{paymentId}', {
@@ -36,8 +38,8 @@ export default function PaymentPage() {
   const release = useMutation({ mutationFn: () => send('POST', `${path}/release`, {}), onSuccess: refresh });
   const body = { date, reason: reason || 'not said yet' };
   const preview = useQuery({
-    queryKey: [...keys.payment(company.id, Number(id)), 'void', date],
-    queryFn: () => send<Schemas['MadeView']>('POST', `${path}/void?preview=true`, body),
+    queryKey: [...paymentKeys.payment(company.id, Number(id)), 'void', date],
+    queryFn: () => send<MadeView>('POST', `${path}/void?preview=true`, body),
     enabled: voiding && date !== '',
     retry: false,
   });
@@ -49,8 +51,8 @@ export default function PaymentPage() {
     },
   });
   const releasing = useQuery({
-    queryKey: [...keys.payment(company.id, Number(id)), 'release'],
-    queryFn: () => send<Schemas['MadeView']>('POST', `${path}/release?preview=true`, {}),
+    queryKey: [...paymentKeys.payment(company.id, Number(id)), 'release'],
+    queryFn: () => send<MadeView>('POST', `${path}/release?preview=true`, {}),
     enabled: canPrepare && payment.data?.state === 'WAITS_FOR_RELEASE',
     retry: false,
   });

@@ -5,11 +5,13 @@ import { Link, useSearchParams } from 'react-router';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { ExportLinks } from '../ledger/ExportLinks';
 import { useCurrentCompany } from '../session/session';
-import { api, data, send, type Schemas } from '../shared/api';
+import { api, data, send } from '../shared/api';
+import type { DueView, PaymentView } from './api';
 import { DateField } from '../shared/DateField';
 import { addDays, fullDate } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
 import { keys } from '../shared/keys';
+import { paymentKeys } from './keys';
 import { More } from '../shared/More';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
@@ -17,7 +19,7 @@ import { SearchForm } from '../shared/SearchForm';
 import { useBankAccounts } from '../shared/useBooks';
 import { KINDS, STATES } from './words';
 
-type State = Schemas['PaymentView']['state'];
+type State = PaymentView['state'];
 
 /** The register of checks and other payments. */
 export default function PaymentsPage() {
@@ -34,7 +36,7 @@ export default function PaymentsPage() {
   const set = (part: Partial<typeof f>) => setSearch({ ...f, ...part }, { replace: true });
   const accounts = useBankAccounts();
   const register = useInfiniteQuery({
-    queryKey: keys.payments(company.id, f),
+    queryKey: paymentKeys.payments(company.id, f),
     queryFn: ({ pageParam: after }: { pageParam: { date: string; id: number } }) =>
       data(
         api.GET('/api/companies/{companyId}/payments', {
@@ -172,11 +174,11 @@ function Due() {
   const [looking, setLooking] = useState(false);
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'due'],
-    queryFn: () => send<Schemas['DueView']>('POST', `${path}?preview=true`),
+    queryFn: () => send<DueView>('POST', `${path}?preview=true`),
     enabled: looking,
   });
   const book = useMutation({
-    mutationFn: () => send<Schemas['DueView']>('POST', path),
+    mutationFn: () => send<DueView>('POST', path),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
   });
   return (

@@ -3,9 +3,10 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { Undoing } from '../ledger/Undoing';
 import { useCurrentCompany } from '../session/session';
-import { api, data, type Schemas } from '../shared/api';
+import { api, data } from '../shared/api';
+import type { TransferView } from './api';
 import { fullDate } from '../shared/dates';
-import { keys } from '../shared/keys';
+import { paymentKeys } from './keys';
 import { More } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { SearchForm } from '../shared/SearchForm';
@@ -16,7 +17,7 @@ export default function TransfersPage() {
   const [search, setSearch] = useSearchParams();
   const text = search.get('find') ?? '';
   const transfers = useInfiniteQuery({
-    queryKey: keys.transfers(company.id, text),
+    queryKey: paymentKeys.transfers(company.id, text),
     queryFn: ({ pageParam }) =>
       data(
         api.GET('/api/companies/{companyId}/transfers', {
@@ -78,7 +79,7 @@ export default function TransfersPage() {
   );
 }
 
-function Row({ transfer: t }: { transfer: Schemas['TransferView'] }) {
+function Row({ transfer: t }: { transfer: TransferView }) {
   const { canPrepare } = useCurrentCompany();
   const [asking, setAsking] = useState(false);
   return (

@@ -5,7 +5,8 @@ import { Link } from 'react-router';
 import { always } from './always';
 import { useKept } from '../draft/useKept';
 import { useCurrentCompany } from '../session/session';
-import { api, data, type Schemas } from '../shared/api';
+import { api, data } from '../shared/api';
+import type { Booking, RowView } from './api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
@@ -17,11 +18,9 @@ import { useToday } from '../today/useToday';
 import { BookedPreview } from '../ledger/BookedPreview';
 import type { Place } from './useMonth';
 
-type Booking = Schemas['Booking'];
-
 interface Props {
   place: Place;
-  row: Schemas['RowView'];
+  row: RowView;
   onClose: () => void;
   onBook: (booking: Booking) => Promise<void>;
 }

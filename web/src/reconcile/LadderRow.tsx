@@ -1,10 +1,10 @@
 import { memo } from 'react';
-import type { Schemas } from '../shared/api';
+import type { RowView } from './api';
 import { shortDate } from '../shared/dates';
 import { grouped, report } from '../shared/money';
 
 interface Props {
-  row: Schemas['RowView'] | undefined;
+  row: RowView | undefined;
   place: number;
   here: boolean;
   picked: boolean;

@@ -3,7 +3,8 @@ import { Button } from 'react-bootstrap';
 import { Link, NavigationType, useNavigationType, useSearchParams } from 'react-router';
 import { useMayAt } from '../session/session';
 import { monthName, monthTitle } from '../shared/dates';
-import { Refusal, type Schemas } from '../shared/api';
+import { Refusal } from '../shared/api';
+import type { CandidateView, RuleAtWork } from './api';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { MonthStrip } from '../shared/MonthStrip';
 import { Problems } from '../shared/Problems';
@@ -23,7 +24,7 @@ import { WhichLine } from './WhichLine';
 import { usePages } from './usePages';
 import { ALL, useCandidates, useMonth, useRows, useSteps, PAGE, type Filter, type Place } from './useMonth';
 
-function keyOf(c: Schemas['CandidateView']): string {
+function keyOf(c: CandidateView): string {
   return `${c.lineIds.join()}/${c.entryIds.join()}`;
 }
 
@@ -421,7 +422,7 @@ export function MonthWork({ place }: { place: Place }) {
       {ruled !== null && view.rules.some((r) => r.ruleId === ruled) && (
         <RuleDialog
           place={place}
-          rule={view.rules.find((r) => r.ruleId === ruled) as Schemas['RuleAtWork']}
+          rule={view.rules.find((r) => r.ruleId === ruled) as RuleAtWork}
           onClose={() => setRuled(null)}
           onDone={() => {
             setRuled(null);

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import type { Schemas } from '../shared/api';
+import type { MonthView } from './api';
 import { monthName } from '../shared/dates';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { Problems } from '../shared/Problems';
@@ -8,7 +8,7 @@ import { useTaking } from '../statements/useTaking';
 import type { useSteps } from './useMonth';
 
 interface Props {
-  view: Schemas['MonthView'];
+  view: MonthView;
   canPrepare: boolean;
   steps: ReturnType<typeof useSteps>;
 }

@@ -1,13 +1,13 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { Schemas } from '../shared/api';
+import type { MonthView } from './api';
 import { renderHere } from '../shared/testing';
 import { NotOnStatement } from './NotOnStatement';
 import type { ProofProps } from './ProofPanel';
 
 afterEach(cleanup);
 
-const entry = (id: number, title: string): Schemas['MonthView']['notOnStatement'][number] =>
+const entry = (id: number, title: string): MonthView['notOnStatement'][number] =>
   ({ entryId: id, journalEntryId: id, title, date: '2026-06-04', daysOld: 3, out: '12.00' }) as never;
 
 function show(part: Partial<ProofProps> & { paper?: boolean; openLines?: number } = {}) {

@@ -2,14 +2,14 @@ import { useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useCurrentCompany } from '../session/session';
-import type { Schemas } from '../shared/api';
+import type { MonthView } from './api';
 import { DateField } from '../shared/DateField';
 import { shortDate, UNREADABLE } from '../shared/dates';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import type { ProofProps } from './ProofPanel';
 
-type Entry = Schemas['MonthView']['notOnStatement'][number];
+type Entry = MonthView['notOnStatement'][number];
 
 /** Entries that no line explains yet. Their boxes select them for a match; on paper they tick them. */
 export function NotOnStatement(props: ProofProps) {

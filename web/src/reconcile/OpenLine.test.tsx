@@ -1,13 +1,13 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { Schemas } from '../shared/api';
+import type { RowView } from './api';
 import { renderHere } from '../shared/testing';
 import { NoteDialog } from './NoteDialog';
 import { OpenLine } from './OpenLine';
 
 afterEach(cleanup);
 
-const row: Schemas['RowView'] = {
+const row: RowView = {
   lineId: 7,
   place: 3,
   date: '2026-06-04',

@@ -1,19 +1,19 @@
 import { Button } from 'react-bootstrap';
-import type { Schemas } from '../shared/api';
+import type { CandidateView, OtherEndView, RowView } from './api';
 import { shortDate } from '../shared/dates';
 import { grouped } from '../shared/money';
 import { useOtherEnds, type Place } from './useMonth';
 
 interface Props {
-  row: Schemas['RowView'];
+  row: RowView;
   picked: number[];
   change: boolean;
-  candidates: Schemas['CandidateView'][] | undefined;
+  candidates: CandidateView[] | undefined;
   pending: boolean;
   place: Place;
   onTake: (index: number) => void;
   onDifference: (index: number) => void;
-  onOtherEnd: (line: number, end: Schemas['OtherEndView']) => void;
+  onOtherEnd: (line: number, end: OtherEndView) => void;
   onBook: (line: number) => void;
   onBankError: (line: number) => void;
   onPick: (line: number) => void;
@@ -140,7 +140,7 @@ export function OpenLine({
 }
 
 /** The lines and entries of a candidate of several, as they stand on both sides. */
-function Members({ of: candidate }: { of: Schemas['CandidateView'] }) {
+function Members({ of: candidate }: { of: CandidateView }) {
   const shown = candidate.members.slice(0, 12);
   return (
     <table className="members">

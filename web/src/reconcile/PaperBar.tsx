@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import type { Schemas } from '../shared/api';
+import type { MonthView } from './api';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import type { useSteps } from './useMonth';
 
 interface Props {
-  view: Schemas['MonthView'];
+  view: MonthView;
   change: boolean;
   statementId: number;
   steps: ReturnType<typeof useSteps>;

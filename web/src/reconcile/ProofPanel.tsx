@@ -1,4 +1,4 @@
-import type { Schemas } from '../shared/api';
+import type { GroupView, MonthView } from './api';
 import { shortDate } from '../shared/dates';
 import { grouped, report } from '../shared/money';
 import { Wave } from '../shared/Wave';
@@ -7,7 +7,7 @@ import { useTrace, type Place } from './useMonth';
 
 export interface ProofProps {
   place: Place;
-  view: Schemas['MonthView'];
+  view: MonthView;
   change: boolean;
   picked: number[];
   traced: boolean;
@@ -22,7 +22,7 @@ export interface ProofProps {
   onNoLedgerError: (entry: number) => void;
 }
 
-function Line({ words, group }: { words: string; group: Schemas['GroupView'] }) {
+function Line({ words, group }: { words: string; group: GroupView }) {
   return (
     <tr>
       <th scope="row">

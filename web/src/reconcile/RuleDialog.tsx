@@ -1,14 +1,15 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Button, Modal } from 'react-bootstrap';
 import { BookedPreview } from '../ledger/BookedPreview';
-import { send, type Schemas } from '../shared/api';
-import { keys } from '../shared/keys';
+import { send } from '../shared/api';
+import type { BookedView, RuleAtWork } from './api';
+import { reconcileKeys } from './keys';
 import { Problems } from '../shared/Problems';
 import type { Place } from './useMonth';
 
 interface Props {
   place: Place;
-  rule: Schemas['RuleAtWork'];
+  rule: RuleAtWork;
   onClose: () => void;
   onDone: () => void;
 }
@@ -17,12 +18,12 @@ interface Props {
 export function RuleDialog({ place, rule, onClose, onDone }: Props) {
   const path = `/api/companies/${place.companyId}/bank-accounts/${place.accountId}/months/${place.month}/rules/${rule.ruleId}/bookings`;
   const preview = useQuery({
-    queryKey: [...keys.month(place.companyId, place.accountId, place.month), 'rule', rule.ruleId],
-    queryFn: () => send<Schemas['BookedView']>('POST', `${path}?preview=true`),
+    queryKey: [...reconcileKeys.month(place.companyId, place.accountId, place.month), 'rule', rule.ruleId],
+    queryFn: () => send<BookedView>('POST', `${path}?preview=true`),
     retry: false,
   });
   const book = useMutation({
-    mutationFn: () => send<Schemas['BookedView']>('POST', path),
+    mutationFn: () => send<BookedView>('POST', path),
     onSuccess: onDone,
   });
   return (

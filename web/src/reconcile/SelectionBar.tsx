@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'react-bootstrap';
 import { api, data } from '../shared/api';
-import { keys } from '../shared/keys';
+import { reconcileKeys } from './keys';
 import type { Place } from './useMonth';
 
 interface Props {
@@ -17,7 +17,12 @@ interface Props {
 /** What is selected, added up by the server, and the step that ties it. */
 export function SelectionBar({ place, lines, entries, pending, onMatch, onDifference, onClear }: Props) {
   const sum = useQuery({
-    queryKey: [...keys.month(place.companyId, place.accountId, place.month), 'selection', lines, entries],
+    queryKey: [
+      ...reconcileKeys.month(place.companyId, place.accountId, place.month),
+      'selection',
+      lines,
+      entries,
+    ],
     queryFn: () =>
       data(
         api.POST('/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}/selection', {

@@ -1,8 +1,8 @@
 import type { Draft } from '../rule/words';
-import type { Schemas } from '../shared/api';
+import type { Booking, RowView } from './api';
 
 /** A rule that does with lines like this what is being done with this one; a person looks at it before it is kept. */
-export function always(accountId: number, row: Schemas['RowView'], booking: Schemas['Booking']): Draft {
+export function always(accountId: number, row: RowView, booking: Booking): Draft {
   // numbers and dates change from one time to the next, the words before them stay
   const words = row.title.split(/[\s,]*[#]?\d/)[0]?.trim() ?? '';
   const text = words.length >= 4 ? words : row.title;

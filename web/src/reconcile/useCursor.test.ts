@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import type { Schemas } from '../shared/api';
+import type { RowView } from './api';
 import { nextOpen, placeOf } from './useCursor';
 
-const row = (lineId: number, state: Schemas['RowView']['state'] = 'OPEN') =>
-  ({ lineId, state }) as Schemas['RowView'];
-const rows = (...all: Schemas['RowView'][]) => new Map(all.map((r, i) => [i, r]));
+const row = (lineId: number, state: RowView['state'] = 'OPEN') => ({ lineId, state }) as RowView;
+const rows = (...all: RowView[]) => new Map(all.map((r, i) => [i, r]));
 
 describe('the cursor of the ladder', () => {
   it('stays on its line when the lines before it leave the list', () => {

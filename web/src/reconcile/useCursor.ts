@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import type { Schemas } from '../shared/api';
+import type { RowView } from './api';
 
-type Rows = Map<number, Schemas['RowView']>;
+type Rows = Map<number, RowView>;
 
 /** A line of the ladder that is looked at, and the place it was seen at. */
 interface Chosen {

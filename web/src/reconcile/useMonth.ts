@@ -1,8 +1,11 @@
 import { useMutation, useQuery, useQueries, useQueryClient, type QueryKey } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useCurrentCompany } from '../session/session';
-import { api, data, type Schemas } from '../shared/api';
+import { api, data } from '../shared/api';
+import type { Booking, RowPage, RowView } from './api';
 import { keys } from '../shared/keys';
+import { reconcileKeys } from './keys';
+import { todayKeys } from '../today/keys';
 
 export const PAGE = 100;
 
@@ -14,7 +17,7 @@ export interface Place {
 
 export function useMonth(place: Place) {
   return useQuery({
-    queryKey: keys.month(place.companyId, place.accountId, place.month),
+    queryKey: reconcileKeys.month(place.companyId, place.accountId, place.month),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}', {
@@ -39,7 +42,14 @@ export const ALL: Filter = { show: 'ALL', text: '' };
 export function useRows(place: Place, pages: number[], filter: Filter) {
   const results = useQueries({
     queries: pages.map((page) => ({
-      queryKey: keys.rows(place.companyId, place.accountId, place.month, page, filter.show, filter.text),
+      queryKey: reconcileKeys.rows(
+        place.companyId,
+        place.accountId,
+        place.month,
+        page,
+        filter.show,
+        filter.text,
+      ),
       queryFn: () =>
         data(
           api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}/lines', {
@@ -51,7 +61,7 @@ export function useRows(place: Place, pages: number[], filter: Filter) {
         ),
     })),
   });
-  const rows = new Map<number, Schemas['RowView']>();
+  const rows = new Map<number, RowView>();
   let total: number | undefined;
   for (const result of results) {
     const page = result.data;
@@ -77,7 +87,7 @@ export function useOtherEnds(place: Place, line: number, asked: boolean) {
 
 export function useCandidates(place: Place, line: number | undefined) {
   return useQuery({
-    queryKey: keys.candidates(place.companyId, place.accountId, place.month, line ?? 0),
+    queryKey: reconcileKeys.candidates(place.companyId, place.accountId, place.month, line ?? 0),
     queryFn: () =>
       data(
         api.GET(
@@ -93,7 +103,7 @@ export function useCandidates(place: Place, line: number | undefined) {
 
 export function useTrace(place: Place, asked: boolean) {
   return useQuery({
-    queryKey: keys.trace(place.companyId, place.accountId, place.month),
+    queryKey: reconcileKeys.trace(place.companyId, place.accountId, place.month),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}/trace', {
@@ -122,7 +132,7 @@ export type Step =
   | { do: 'untick'; statementId: number; lineId: number }
   | { do: 'paper'; closing: string }
   | { do: 'paperClosing'; statementId: number; closing: string }
-  | { do: 'book'; lineId: number; booking: Schemas['Booking'] };
+  | { do: 'book'; lineId: number; booking: Booking };
 
 interface Answer {
   matchId?: number;
@@ -275,14 +285,14 @@ export function useSteps(place: Place) {
     await queries.cancelQueries({ queryKey: under });
     await Promise.all([
       queries.invalidateQueries({ queryKey: under }),
-      queries.invalidateQueries({ queryKey: keys.today(company.id) }),
+      queries.invalidateQueries({ queryKey: todayKeys.today(company.id) }),
     ]);
   }
 
   /** Shows on the rows what was committed, before proof and proposals are worked out anew. */
   function showMatched(lineIds: number[], answer: Answer) {
-    queries.setQueriesData<Schemas['RowPage']>(
-      { queryKey: keys.allRows(place.companyId, place.accountId, place.month) },
+    queries.setQueriesData<RowPage>(
+      { queryKey: reconcileKeys.allRows(place.companyId, place.accountId, place.month) },
       (page) =>
         page && {
           ...page,

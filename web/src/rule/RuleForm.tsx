@@ -2,7 +2,8 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Button, Form } from 'react-bootstrap';
 import { useKept } from '../draft/useKept';
 import { useCurrentCompany } from '../session/session';
-import { send, type Schemas } from '../shared/api';
+import { send } from '../shared/api';
+import type { RuleView } from './api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
@@ -37,11 +38,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
   const keep = useMutation({
     mutationFn: async (on: boolean) => {
       const base = `/api/companies/${company.id}/rules`;
-      const kept = await send<Schemas['RuleView']>(
-        ruleId ? 'PUT' : 'POST',
-        ruleId ? `${base}/${ruleId}` : base,
-        draft,
-      );
+      const kept = await send<RuleView>(ruleId ? 'PUT' : 'POST', ruleId ? `${base}/${ruleId}` : base, draft);
       if (on) {
         await send('POST', `${base}/${kept.id}/switch`, { on: true });
       }

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { useCurrentCompany } from '../session/session';
-import { send, type Schemas } from '../shared/api';
+import { send } from '../shared/api';
+import type { RuleView } from './api';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
@@ -11,8 +12,6 @@ import { useBankAccounts } from '../shared/useBooks';
 import { RuleForm } from './RuleForm';
 import { useRules } from './useRules';
 import { EMPTY, sentence, type Draft } from './words';
-
-type RuleView = Schemas['RuleView'];
 
 /** Rules in their order: the first that fits a line is the one that acts. */
 export default function RulesPage() {

@@ -1,9 +1,7 @@
 import { Button } from 'react-bootstrap';
-import type { Schemas } from '../shared/api';
+import type { SplitContent as Part } from './api';
 import { ChoiceField, TextField } from '../shared/fields';
 import type { Content } from './words';
-
-type Part = Schemas['SplitContent'];
 
 interface Props {
   parts: Part[];

@@ -1,15 +1,15 @@
-import type { Schemas } from '../shared/api';
+import type { TrialView, TriedLine } from './api';
 import { fullDate } from '../shared/dates';
 import { Problems } from '../shared/Problems';
 
-const VERDICTS: Record<Schemas['TriedLine']['verdict'], string> = {
+const VERDICTS: Record<TriedLine['verdict'], string> = {
   AGAINST: 'against what was decided',
   AS_DECIDED: 'as decided',
   NEW: 'not decided yet',
 };
 
 /** What a rule would have done over the past, those that go against a decision first. */
-export function Trial({ trial, error }: { trial?: Schemas['TrialView']; error?: unknown }) {
+export function Trial({ trial, error }: { trial?: TrialView; error?: unknown }) {
   return (
     <section aria-label="Tried over the past" aria-live="polite">
       <h2>Tried over the past</h2>

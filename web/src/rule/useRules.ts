@@ -1,14 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCurrentCompany } from '../session/session';
-import { api, data, send, type Schemas } from '../shared/api';
-import { keys } from '../shared/keys';
+import { api, data, send } from '../shared/api';
+import type { TrialView } from './api';
+import { ruleKeys } from './keys';
 import { useDebounced } from '../shared/useDebounced';
 import type { Draft } from './words';
 
 export function useRules() {
   const { company } = useCurrentCompany();
   return useQuery({
-    queryKey: keys.rules(company.id),
+    queryKey: ruleKeys.rules(company.id),
     queryFn: () =>
       data(api.GET('/api/companies/{companyId}/rules', { params: { path: { companyId: company.id } } })),
   });
@@ -23,9 +24,9 @@ export function useTrial(draft: Draft, ruleId: number | undefined) {
     settled.content.code !== '' ||
     Boolean(settled.content.direction ?? settled.content.least ?? settled.content.most);
   return useQuery({
-    queryKey: [...keys.rules(company.id), 'trial', ruleId ?? 0, settled],
+    queryKey: [...ruleKeys.rules(company.id), 'trial', ruleId ?? 0, settled],
     queryFn: () =>
-      send<Schemas['TrialView']>(
+      send<TrialView>(
         'POST',
         `/api/companies/${company.id}/rules/trial${ruleId ? `?ruleId=${ruleId}` : ''}`,
         settled,

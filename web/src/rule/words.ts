@@ -1,7 +1,7 @@
-import type { Schemas } from '../shared/api';
+import type { RuleContent, RuleDraft } from './api';
 
-export type Content = Schemas['RuleContent'];
-export type Draft = Schemas['RuleDraft'];
+export type Content = RuleContent;
+export type Draft = RuleDraft;
 
 export const TESTS: [Content['textTest'], string][] = [
   ['CONTAINS', 'contains'],

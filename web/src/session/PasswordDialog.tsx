@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { api, data } from '../shared/api';
 import { dateTime } from '../shared/dates';
-import { keys } from '../shared/keys';
+import { sessionKeys } from './keys';
 import { Problems } from '../shared/Problems';
 import { PasswordFields } from './PasswordFields';
 import { SecondFactorPart } from './SecondFactor';
@@ -60,13 +60,13 @@ export function PasswordDialog({ onClose }: { onClose: () => void }) {
 function SignedInPlaces() {
   const queries = useQueryClient();
   const places = useQuery({
-    queryKey: keys.places,
+    queryKey: sessionKeys.places,
     queryFn: () => data(api.GET('/api/session/places')),
   });
   const end = useMutation({
     mutationFn: (name: string) =>
       data(api.DELETE('/api/session/places/{name}', { params: { path: { name } } })),
-    onSettled: () => queries.invalidateQueries({ queryKey: keys.places }),
+    onSettled: () => queries.invalidateQueries({ queryKey: sessionKeys.places }),
   });
   return (
     <section className="mt-3">

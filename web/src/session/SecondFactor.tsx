@@ -1,8 +1,9 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { api, data, refuses, type Schemas } from '../shared/api';
-import { keys } from '../shared/keys';
+import { api, data, refuses } from '../shared/api';
+import type { Offer } from './api';
+import { sessionKeys } from './keys';
 import { Problems } from '../shared/Problems';
 
 /** Sets a second factor up: a picture for the device, its first code, then the codes for the day it is lost. */
@@ -85,7 +86,7 @@ export function SecondFactorSetUp({ onDone }: { onDone: () => void }) {
   );
 }
 
-function Picture({ offer }: { offer: Schemas['Offer'] }) {
+function Picture({ offer }: { offer: Offer }) {
   const { size, path } = offer.picture;
   return (
     <svg
@@ -124,7 +125,7 @@ export function SecondFactorPart({ on, spareCodes }: { on: boolean; spareCodes: 
   const [password, setPassword] = useState('');
   const [ending, setEnding] = useState(false);
   const queries = useQueryClient();
-  const refresh = () => queries.invalidateQueries({ queryKey: keys.session });
+  const refresh = () => queries.invalidateQueries({ queryKey: sessionKeys.session });
   const end = useMutation({
     mutationFn: () => data(api.POST('/api/session/second-factor/end', { body: { password } })),
     onSuccess: async () => {

@@ -1,15 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { createContext, useContext, type ReactNode } from 'react';
-import { api, data, type Schemas } from '../shared/api';
+import { api, data } from '../shared/api';
+import type { CompanyView as Company, SessionView as Session } from './api';
 import { writeDates } from '../shared/dates';
-import { keys } from '../shared/keys';
+import { sessionKeys } from './keys';
 import { writeAmounts } from '../shared/money';
 
-type Session = Schemas['SessionView'];
-type Company = Schemas['CompanyView'];
-
 export function useSessionQuery() {
-  return useQuery({ queryKey: keys.session, queryFn: () => data(api.GET('/api/session')) });
+  return useQuery({ queryKey: sessionKeys.session, queryFn: () => data(api.GET('/api/session')) });
 }
 
 interface Here {

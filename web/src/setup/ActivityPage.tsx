@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap';
 import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { dateTime } from '../shared/dates';
-import { keys } from '../shared/keys';
+import { setupKeys } from './keys';
 import { Problems } from '../shared/Problems';
 import { SearchForm, useSearchPlace } from '../shared/SearchForm';
 
@@ -12,7 +12,7 @@ export default function ActivityPage() {
   const { company } = useCurrentCompany();
   const { text, before, find, earlier } = useSearchPlace();
   const activity = useQuery({
-    queryKey: keys.activity(company.id, before, text),
+    queryKey: setupKeys.activity(company.id, before, text),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/activity', {

@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap';
 import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { dateTime } from '../shared/dates';
-import { keys } from '../shared/keys';
+import { setupKeys } from './keys';
 import { Problems } from '../shared/Problems';
 
 const size = (bytes: number) =>
@@ -15,12 +15,12 @@ export function BackupsPart() {
   const queries = useQueryClient();
   const params = { path: { companyId: company.id } };
   const kept = useQuery({
-    queryKey: keys.backups(company.id),
+    queryKey: setupKeys.backups(company.id),
     queryFn: () => data(api.GET('/api/companies/{companyId}/backups', { params })),
   });
   const make = useMutation({
     mutationFn: () => data(api.POST('/api/companies/{companyId}/backups', { params })),
-    onSettled: () => queries.invalidateQueries({ queryKey: keys.backups(company.id) }),
+    onSettled: () => queries.invalidateQueries({ queryKey: setupKeys.backups(company.id) }),
   });
   return (
     <section className="sheet">

@@ -3,14 +3,15 @@ import { Button, Form } from 'react-bootstrap';
 import { useKept } from '../draft/useKept';
 import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
-import { send, type Schemas } from '../shared/api';
+import { send } from '../shared/api';
+import type { BankAccountView } from './api';
 import { ChoiceField, TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { useChart, useSetUp } from '../shared/useBooks';
 
 /** Purposes, limits, check stock and sites of one bank account. */
-export function BankAccountSettings({ account }: { account: Schemas['BankAccountView'] }) {
+export function BankAccountSettings({ account }: { account: BankAccountView }) {
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const chart = useChart();

@@ -4,7 +4,8 @@ import { Button, Form } from 'react-bootstrap';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { useKept } from '../draft/useKept';
 import { useCurrentCompany } from '../session/session';
-import { send, upload, type Schemas } from '../shared/api';
+import { send, upload } from '../shared/api';
+import type { AddedAccount, BankAccountView, TakenOver } from './api';
 import { fullDate } from '../shared/dates';
 import { TextField } from '../shared/fields';
 import { FileButton } from '../shared/FileDrop';
@@ -95,7 +96,7 @@ function AddBankAccount() {
   const path = `/api/companies/${company.id}/bank-accounts`;
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'preview', 'bank-accounts', typed],
-    queryFn: () => send<Schemas['AddedAccount']>('POST', `${path}?preview=true`, typed),
+    queryFn: () => send<AddedAccount>('POST', `${path}?preview=true`, typed),
     enabled: ready,
     retry: false,
   });
@@ -168,14 +169,14 @@ function AddBankAccount() {
 }
 
 /** The items outstanding when the account was taken over. */
-function Outstanding({ account }: { account: Schemas['BankAccountView'] }) {
+function Outstanding({ account }: { account: BankAccountView }) {
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const take = useMutation({
     mutationFn: (file: File) => {
       const form = new FormData();
       form.append('file', file);
-      return upload<Schemas['TakenOver']>(
+      return upload<TakenOver>(
         `/api/companies/${company.id}/bank-accounts/${account.id}/outstanding-items`,
         form,
       );

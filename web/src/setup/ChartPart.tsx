@@ -3,14 +3,13 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useCurrentCompany } from '../session/session';
-import { send, upload, type Schemas } from '../shared/api';
+import { send, upload } from '../shared/api';
+import type { ChartTaken, NewAccount as Account } from './api';
 import { ChoiceField, TextField } from '../shared/fields';
 import { FileButton } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { useChart } from '../shared/useBooks';
-
-type Account = Schemas['NewAccount'];
 
 const TYPES: [Account['type'], string][] = [
   ['ASSET', 'Asset'],
@@ -43,7 +42,7 @@ export function ChartPart() {
     mutationFn: (file: File) => {
       const body = new FormData();
       body.append('file', file);
-      return upload<Schemas['ChartTaken']>(`${base}/chart-files`, body);
+      return upload<ChartTaken>(`${base}/chart-files`, body);
     },
     onSuccess: refresh,
   });

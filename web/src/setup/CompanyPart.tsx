@@ -3,10 +3,11 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useKept } from '../draft/useKept';
 import { useCurrentCompany } from '../session/session';
-import { send, type Schemas } from '../shared/api';
+import { send } from '../shared/api';
+import type { Created, SetUpView as SetUp } from './api';
 import { addDays, monthTitle } from '../shared/dates';
 import { ChoiceField, TextField } from '../shared/fields';
-import { keys } from '../shared/keys';
+import { sessionKeys } from '../session/keys';
 import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useChart, useSetUp } from '../shared/useBooks';
@@ -30,8 +31,6 @@ export function CompanyPart() {
     </div>
   );
 }
-
-type SetUp = Schemas['SetUpView'];
 
 const STYLES: [SetUp['amountStyle'], string][] = [
   ['POINT', '1,234.50'],
@@ -210,9 +209,9 @@ function AnotherCompany() {
   const queries = useQueryClient();
   const [form, setForm] = useState({ name: '', currency: 'USD' });
   const add = useMutation({
-    mutationFn: () => send<Schemas['Created']>('POST', '/api/companies', form),
+    mutationFn: () => send<Created>('POST', '/api/companies', form),
     onSuccess: async (made) => {
-      await queries.invalidateQueries({ queryKey: keys.session });
+      await queries.invalidateQueries({ queryKey: sessionKeys.session });
       choose(made.id);
     },
   });

@@ -2,14 +2,15 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useCurrentCompany } from '../session/session';
-import { api, data, type Schemas } from '../shared/api';
+import { api, data } from '../shared/api';
+import type { PersonView as Person } from './api';
 import { DateField } from '../shared/DateField';
 import { fullDate, UNREADABLE } from '../shared/dates';
-import { keys } from '../shared/keys';
+import { setupKeys } from './keys';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts, useSetUp } from '../shared/useBooks';
 
-type Role = Schemas['PersonView']['roles'][number];
+type Role = Person['roles'][number];
 
 const ROLES: [Role, string][] = [
   ['PREPARER', 'prepares'],
@@ -17,8 +18,6 @@ const ROLES: [Role, string][] = [
   ['ADMINISTRATOR', 'administers'],
   ['VIEWER', 'only looks'],
 ];
-
-type Person = Schemas['PersonView'];
 
 function days({ from, to }: Person) {
   const parts = [from && `from ${fullDate(from)}`, to && `to ${fullDate(to)}`].filter(Boolean);
@@ -37,7 +36,7 @@ export function PeoplePart() {
   const queries = useQueryClient();
   const params = { path: { companyId: company.id } };
   const people = useQuery({
-    queryKey: keys.people(company.id),
+    queryKey: setupKeys.people(company.id),
     queryFn: () => data(api.GET('/api/companies/{companyId}/people', { params })),
   });
   const accounts = useBankAccounts();
@@ -47,7 +46,7 @@ export function PeoplePart() {
     ...(setUp.data?.sites ?? []).map((s): [number, string] => [s.id, s.name]),
   ];
   const names = new Map(places);
-  const refresh = () => queries.invalidateQueries({ queryKey: keys.people(company.id) });
+  const refresh = () => queries.invalidateQueries({ queryKey: setupKeys.people(company.id) });
   const change = useMutation({
     mutationFn: (p: Person) =>
       data(

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useCurrentCompany } from '../session/session';
-import { api, data, type Schemas } from './api';
+import { api, data, type FoundView } from './api';
 import { fullDate } from './dates';
 import { keys } from './keys';
 
@@ -37,7 +37,7 @@ export function Finder() {
   }, []);
 
   const list = found.data ?? [];
-  function go(item: Schemas['FoundView'] | undefined) {
+  function go(item: FoundView | undefined) {
     if (!item) {
       return;
     }

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { Schemas } from './api';
+import type { StripMonth } from './api';
 import { monthShort, monthTitle } from './dates';
 
 const WORDS = { CERTIFIED: 'certified', PREPARED: 'prepared', OPEN: 'open', TO_COME: 'to come' };
@@ -10,7 +10,7 @@ export function MonthStrip({
   month,
   to,
 }: {
-  strip: Schemas['StripMonth'][];
+  strip: StripMonth[];
   month: string;
   to: (month: string) => string;
 }) {

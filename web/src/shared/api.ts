@@ -4,6 +4,12 @@ import { sendOnce } from './sending';
 
 export type Schemas = components['schemas'];
 
+export type AccountView = Schemas['AccountView'];
+export type CompanyView = Schemas['CompanyView'];
+export type EntryView = Schemas['EntryView'];
+export type FoundView = Schemas['FoundView'];
+export type StripMonth = Schemas['StripMonth'];
+
 /** One thing that did not fit, as the server tells it. */
 export interface Problem {
   code: string;

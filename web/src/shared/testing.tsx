@@ -3,14 +3,14 @@ import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { SessionProvider } from '../session/session';
-import type { Schemas } from './api';
+import type { CompanyView } from './api';
 
-type Role = Schemas['CompanyView']['roles'][number];
+type Role = CompanyView['roles'][number];
 
 /** Renders a part as it stands in the application: signed in, with a place, with a cache of its own. */
 export function renderHere(part: ReactNode, roles: Role[] = ['PREPARER'], at = '/') {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  const company: Schemas['CompanyView'] = {
+  const company: CompanyView = {
     id: 1,
     name: 'Quillhaven',
     currency: 'USD',

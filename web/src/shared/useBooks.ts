@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCurrentCompany } from '../session/session';
-import { api, data, type Schemas } from './api';
+import { api, data, type AccountView, type EntryView } from './api';
 import { keys } from './keys';
 
 export type Control = 'RECEIVABLES' | 'PAYABLES';
@@ -21,8 +21,8 @@ export function useChart() {
 
 /** Active accounts as choices. */
 export function accountChoices(
-  chart: Schemas['AccountView'][] | undefined,
-  fit: (a: Schemas['AccountView']) => boolean = () => true,
+  chart: AccountView[] | undefined,
+  fit: (a: AccountView) => boolean = () => true,
 ): [string, string][] {
   return (chart ?? []).filter((a) => a.active && fit(a)).map((a) => [a.code, `${a.code} ${a.name}`]);
 }
@@ -77,10 +77,10 @@ export function useParty(id: number | undefined) {
 }
 
 /** Texts of the last entries of a source that begin so, each once. */
-export function useRemembered(source: Schemas['EntryView']['source'], text: string) {
+export function useRemembered(source: EntryView['source'], text: string) {
   const { company } = useCurrentCompany();
   return useQuery({
-    queryKey: [...keys.entries(company.id, 0, text), 'remembered', source],
+    queryKey: keys.remembered(company.id, source, text),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/ledger/remembered', {

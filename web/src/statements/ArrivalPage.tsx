@@ -6,6 +6,7 @@ import { useCurrentCompany } from '../session/session';
 import { api, data, Refusal, send } from '../shared/api';
 import { dateTime, fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
+import { statementsKeys } from './keys';
 import { report } from '../shared/money';
 import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
@@ -19,7 +20,7 @@ export default function ArrivalPage() {
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const arrival = useQuery({
-    queryKey: keys.arrival(company.id, id),
+    queryKey: statementsKeys.arrival(company.id, id),
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/arrivals/{arrivalId}', {
@@ -166,7 +167,7 @@ function Decision({ arrival, done }: { arrival: ArrivalView; done: () => unknown
 function Skipped({ arrival, done }: { arrival: ArrivalView; done: () => unknown }) {
   const { company, canPrepare } = useCurrentCompany();
   const lines = useQuery({
-    queryKey: [...keys.arrival(company.id, arrival.id), 'skipped'],
+    queryKey: [...statementsKeys.arrival(company.id, arrival.id), 'skipped'],
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/arrivals/{arrivalId}/skipped-lines', {

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { fullDate } from '../shared/dates';
-import { keys } from '../shared/keys';
+import { statementsKeys } from './keys';
 import { report } from '../shared/money';
 import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
@@ -14,7 +14,7 @@ export function InterimTable({ account }: { account: number }) {
   const queries = useQueryClient();
   const path = { companyId: company.id, accountId: account };
   const lines = useQuery({
-    queryKey: [...keys.statements(company.id, account), 'interim'],
+    queryKey: [...statementsKeys.statements(company.id, account), 'interim'],
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/interim-lines', { params: { path } }),
@@ -28,7 +28,7 @@ export function InterimTable({ account }: { account: number }) {
           params: { path: { ...path, lineId } },
         }),
       ),
-    onSuccess: () => queries.invalidateQueries({ queryKey: keys.statements(company.id, account) }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: statementsKeys.statements(company.id, account) }),
   });
   if (!lines.data || lines.data.length === 0) {
     return null;

@@ -3,17 +3,16 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useKept } from '../draft/useKept';
 import { useCurrentCompany } from '../session/session';
-import { api, data, Refusal, send, type Schemas } from '../shared/api';
+import { api, data, Refusal, send } from '../shared/api';
+import type { GuessView, MappingBody as Mapping, TriedView } from './api';
 import { fullDate } from '../shared/dates';
 import { ChoiceField, TextField } from '../shared/fields';
-import { keys } from '../shared/keys';
+import { statementsKeys } from './keys';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
 import { useDebounced } from '../shared/useDebounced';
 import type { ArrivalView } from './useTaking';
-
-type Mapping = Schemas['MappingBody'];
 
 const COLUMNS: [string, string][] = [
   ['BOOKING_DATE', 'Booking date'],
@@ -37,7 +36,7 @@ const COLUMNS: [string, string][] = [
 export function MappingForm({ arrival, done }: { arrival: ArrivalView; done: () => unknown }) {
   const { company, canPrepare } = useCurrentCompany();
   const guess = useQuery({
-    queryKey: [...keys.arrival(company.id, arrival.id), 'guess'],
+    queryKey: [...statementsKeys.arrival(company.id, arrival.id), 'guess'],
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/arrivals/{arrivalId}/guess', {
@@ -56,7 +55,7 @@ export function MappingForm({ arrival, done }: { arrival: ArrivalView; done: () 
   );
 }
 
-function first(guess: Schemas['GuessView']): Mapping {
+function first(guess: GuessView): Mapping {
   return (
     guess.mapping ?? {
       name: '',
@@ -72,15 +71,7 @@ function first(guess: Schemas['GuessView']): Mapping {
   );
 }
 
-function Mapping({
-  arrival,
-  guess,
-  done,
-}: {
-  arrival: ArrivalView;
-  guess: Schemas['GuessView'];
-  done: () => unknown;
-}) {
+function Mapping({ arrival, guess, done }: { arrival: ArrivalView; guess: GuessView; done: () => unknown }) {
   const { company } = useCurrentCompany();
   const accounts = useBankAccounts();
   const {
@@ -96,8 +87,8 @@ function Mapping({
   const base = `/api/companies/${company.id}/arrivals/${arrival.id}`;
   const typed = useDebounced(form);
   const tried = useQuery({
-    queryKey: [...keys.arrival(company.id, arrival.id), 'try', account, typed],
-    queryFn: () => send<Schemas['TriedView'][]>('POST', `${base}/try?accountId=${account}`, typed),
+    queryKey: [...statementsKeys.arrival(company.id, arrival.id), 'try', account, typed],
+    queryFn: () => send<TriedView[]>('POST', `${base}/try?accountId=${account}`, typed),
     enabled: account > 0,
     placeholderData: (before) => before,
     retry: false,

@@ -4,9 +4,11 @@ import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { useKept } from '../draft/useKept';
 import { useCurrentCompany, useMayAt } from '../session/session';
-import { api, data, send, type Schemas } from '../shared/api';
+import { api, data, send } from '../shared/api';
+import type { TypedView } from './api';
 import { fullDate, readDate } from '../shared/dates';
 import { keys } from '../shared/keys';
+import { statementsKeys } from './keys';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 
@@ -24,12 +26,12 @@ export default function PaperPage() {
   const firstField = useRef<HTMLInputElement>(null);
   const path = { companyId: company.id, accountId: account };
   const statements = useQuery({
-    queryKey: keys.statements(company.id, account),
+    queryKey: statementsKeys.statements(company.id, account),
     queryFn: () =>
       data(api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/statements', { params: { path } })),
   });
   const lines = useQuery({
-    queryKey: [...keys.statements(company.id, account), statement, 'lines'],
+    queryKey: [...statementsKeys.statements(company.id, account), statement, 'lines'],
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/statements/{statementId}/lines', {
@@ -45,7 +47,7 @@ export default function PaperPage() {
   const day = form.date ? readDate(form.date, today) : (last?.date ?? null);
   const add = useMutation({
     mutationFn: () =>
-      send<Schemas['TypedView']>('POST', base, {
+      send<TypedView>('POST', base, {
         date: day,
         amount: form.moneyOut ? `-${form.moneyOut}` : form.moneyIn,
         balance: form.balance,

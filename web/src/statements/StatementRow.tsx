@@ -1,7 +1,7 @@
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useCurrentCompany } from '../session/session';
-import type { Schemas } from '../shared/api';
+import type { StatementView } from './api';
 import { dateTime, shortDate } from '../shared/dates';
 import { report } from '../shared/money';
 import { FORMATS, SOURCES } from './words';
@@ -11,7 +11,7 @@ export function StatementRow({
   statement: s,
   onTakeBack,
 }: {
-  statement: Schemas['StatementView'];
+  statement: StatementView;
   onTakeBack?: () => void;
 }) {
   const { company } = useCurrentCompany();

@@ -7,6 +7,7 @@ import { api, data } from '../shared/api';
 import { dateTime, fullDate, monthTitle } from '../shared/dates';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
+import { statementsKeys } from './keys';
 import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { useToday } from '../today/useToday';
@@ -28,7 +29,7 @@ export default function StatementsPage() {
   const lane = today.data?.lanes.find((l) => l.accountId === account);
   const path = { companyId: company.id, accountId: account };
   const statements = useQuery({
-    queryKey: [...keys.statements(company.id, account), 'by month'],
+    queryKey: [...statementsKeys.statements(company.id, account), 'by month'],
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/statements-by-month', {
@@ -38,7 +39,7 @@ export default function StatementsPage() {
     enabled: account > 0,
   });
   const arrivals = useQuery({
-    queryKey: [...keys.statements(company.id, account), 'arrivals'],
+    queryKey: [...statementsKeys.statements(company.id, account), 'arrivals'],
     queryFn: () =>
       data(
         api.GET('/api/companies/{companyId}/arrivals', {

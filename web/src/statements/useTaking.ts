@@ -1,10 +1,11 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { useCurrentCompany } from '../session/session';
-import { upload, type Schemas } from '../shared/api';
+import { upload } from '../shared/api';
+import type { ArrivalView } from './api';
 import { keys } from '../shared/keys';
 
-export type ArrivalView = Schemas['ArrivalView'];
+export type { ArrivalView };
 
 /** Where to go for the last statement that came with a file. */
 export function ladderOf(arrival: ArrivalView): string | undefined {

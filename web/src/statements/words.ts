@@ -1,7 +1,7 @@
-import type { Schemas } from '../shared/api';
+import type { ArrivalView, InterimView, StatementView } from './api';
 
 /** What became of a file, in words. */
-export const STATES: Record<Schemas['ArrivalView']['state'], string> = {
+export const STATES: Record<ArrivalView['state'], string> = {
   READING: 'being read',
   MAPPING: 'waits to be shown its columns',
   WAITS: 'waits for a decision',
@@ -12,14 +12,14 @@ export const STATES: Record<Schemas['ArrivalView']['state'], string> = {
   CANCELLED: 'cancelled',
 };
 
-export const SOURCES: Record<Schemas['StatementView']['source'], string> = {
+export const SOURCES: Record<StatementView['source'], string> = {
   FILE: 'file',
   FOLDER: 'watched folder',
   LINK: 'bank link',
   PAPER: 'paper',
 };
 
-export const INTERIM: Record<Schemas['InterimView']['state'], string> = {
+export const INTERIM: Record<InterimView['state'], string> = {
   SEEN: 'not on a statement yet',
   CONFIRMED: 'confirmed by a statement',
   GONE: 'dropped',

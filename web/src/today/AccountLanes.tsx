@@ -1,13 +1,11 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Schemas } from '../shared/api';
+import type { Dot, Lane, TodayView } from './api';
 import { addDays, daysBetween, fullDate, monthShort, shortDate } from '../shared/dates';
 import { report } from '../shared/money';
 
-type Lane = Schemas['Lane'];
-
 interface Props {
-  view: Schemas['TodayView'];
+  view: TodayView;
   canDrop: boolean;
   onFile: (file: File, account: number) => void;
 }
@@ -169,7 +167,7 @@ function LaneRow({ lane, x, months, today, canDrop, onFile }: LaneProps) {
   );
 }
 
-function Mark({ dot, left, kind }: { dot: Schemas['Dot']; left: number; kind: 'dot' | 'diamond' }) {
+function Mark({ dot, left, kind }: { dot: Dot; left: number; kind: 'dot' | 'diamond' }) {
   const size = dot.weight * 4 + 4;
   return (
     <svg

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { useCurrentCompany } from '../session/session';
-import { type Schemas } from '../shared/api';
+import type { Task } from './api';
 import { longDate } from '../shared/dates';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { Problems } from '../shared/Problems';
@@ -8,7 +8,7 @@ import { useTaking } from '../statements/useTaking';
 import { AccountLanes } from './AccountLanes';
 import { useToday } from './useToday';
 
-function placeOf(task: Schemas['Task']): string {
+function placeOf(task: Task): string {
   switch (task.place) {
     case 'RELEASE':
       return '/payments?state=WAITS_FOR_RELEASE';

@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
-import { keys } from '../shared/keys';
+import { todayKeys } from './keys';
 
 export function useToday() {
   const { company } = useCurrentCompany();
   return useQuery({
-    queryKey: keys.today(company.id),
+    queryKey: todayKeys.today(company.id),
     queryFn: () =>
       data(api.GET('/api/companies/{companyId}/today', { params: { path: { companyId: company.id } } })),
   });

@@ -1,0 +1,6 @@
+import type { Schemas } from '../shared/api';
+
+export type BookedView = Schemas['BookedView'];
+export type DraftView = Schemas['DraftView'];
+export type ExpenseLine = Schemas['ExpenseLine'];
+export type RunView = Schemas['RunView'];

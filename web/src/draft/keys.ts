@@ -1,0 +1,6 @@
+/** The keys of what this capability asks the server. */
+export const draftKeys = {
+  drafts: (company: number, filter: unknown) => ['company', company, 'drafts', filter] as const,
+  draft: (company: number, draft: number) => ['company', company, 'draft', draft] as const,
+  runs: (company: number) => ['company', company, 'posting runs'] as const,
+};

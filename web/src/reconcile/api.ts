@@ -1,0 +1,11 @@
+import type { Schemas } from '../shared/api';
+
+export type BookedView = Schemas['BookedView'];
+export type Booking = Schemas['Booking'];
+export type CandidateView = Schemas['CandidateView'];
+export type GroupView = Schemas['GroupView'];
+export type MonthView = Schemas['MonthView'];
+export type OtherEndView = Schemas['OtherEndView'];
+export type RowPage = Schemas['RowPage'];
+export type RowView = Schemas['RowView'];
+export type RuleAtWork = Schemas['RuleAtWork'];

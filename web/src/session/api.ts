@@ -1,0 +1,5 @@
+import type { Schemas } from '../shared/api';
+
+export type CompanyView = Schemas['CompanyView'];
+export type Offer = Schemas['Offer'];
+export type SessionView = Schemas['SessionView'];

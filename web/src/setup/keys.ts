@@ -1,0 +1,7 @@
+/** The keys of what this capability asks the server. */
+export const setupKeys = {
+  backups: (company: number) => ['company', company, 'backups'] as const,
+  people: (company: number) => ['company', company, 'people'] as const,
+  activity: (company: number, before: number, text: string) =>
+    ['company', company, 'activity', before, text] as const,
+};

@@ -1,0 +1,9 @@
+import type { Schemas } from '../shared/api';
+
+export type ArrivalView = Schemas['ArrivalView'];
+export type GuessView = Schemas['GuessView'];
+export type InterimView = Schemas['InterimView'];
+export type MappingBody = Schemas['MappingBody'];
+export type StatementView = Schemas['StatementView'];
+export type TriedView = Schemas['TriedView'];
+export type TypedView = Schemas['TypedView'];
