@@ -67,10 +67,10 @@ final class LadderBenchmark implements Benchmarks.Benchmark {
             Ledger ledger = installation.bean(Ledger.class);
             String cash = ledger.account(installation.company(), bank.ledgerAccountId())
                     .code();
-            List<Ledger.Draft> drafts = new ArrayList<>();
+            List<Ledger.Posting> postings = new ArrayList<>();
             for (BankLine line : made.lines()) {
                 LocalDate day = line.bookingDate();
-                drafts.add(new Ledger.Draft(
+                postings.add(new Ledger.Posting(
                         BankLineBooking.entry(
                                 new BankLineBooking.Movement(
                                         day,
@@ -86,7 +86,7 @@ final class LadderBenchmark implements Benchmarks.Benchmark {
                         ""));
             }
             for (int i = 0; i < count; i += BATCH) {
-                List<Ledger.Draft> some = drafts.subList(i, Math.min(count, i + BATCH));
+                List<Ledger.Posting> some = postings.subList(i, Math.min(count, i + BATCH));
                 ledger.book(installation.company(), some, EntrySource.FILE, null, "bench")
                         .cashEntries()
                         .forEach(c -> entries.add(c.id()));

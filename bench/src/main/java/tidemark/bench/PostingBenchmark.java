@@ -50,12 +50,12 @@ final class PostingBenchmark implements Benchmarks.Benchmark {
                 "service",
                 round -> {
                     for (int i = 0; i < ENTRIES; i += BATCH) {
-                        ledger.book(company, drafts("7002", i, BATCH), EntrySource.FILE, null, "bench");
+                        ledger.book(company, postings("7002", i, BATCH), EntrySource.FILE, null, "bench");
                     }
                 },
                 "JDBC batches",
                 round -> insert(books, company, many, other, round));
-        ledger.book(company, drafts("7001", 0, 5_000), EntrySource.FILE, null, "bench");
+        ledger.book(company, postings("7001", 0, 5_000), EntrySource.FILE, null, "bench");
         JdbcTemplate jdbc = installation.bean(JdbcTemplate.class);
         // the rows that went past the service are not in the totals yet
         jdbc.update("delete from account_day");
@@ -99,11 +99,11 @@ final class PostingBenchmark implements Benchmarks.Benchmark {
     }
 
     /** Two lines of each entry on the account that is looked at, two on another. */
-    private static List<Ledger.Draft> drafts(String code, int from, int count) {
-        List<Ledger.Draft> out = new ArrayList<>(count);
+    private static List<Ledger.Posting> postings(String code, int from, int count) {
+        List<Ledger.Posting> out = new ArrayList<>(count);
         for (int i = from; i < from + count; i++) {
             int entry = code.equals("7001") ? i * (ENTRIES / count) : i;
-            out.add(new Ledger.Draft(
+            out.add(new Ledger.Posting(
                     new JournalEntry(
                             day(entry),
                             CurrencyUnit.USD,

@@ -238,7 +238,7 @@ public class DemoCompany {
                         companyId,
                         account.id(),
                         line.id().value(),
-                        new Ledger.Draft(entry, "", ""),
+                        new Ledger.Posting(entry, "", ""),
                         LineSources.BANK_LINE,
                         List.of(),
                         maren.name());

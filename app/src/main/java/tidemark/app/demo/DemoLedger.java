@@ -129,10 +129,10 @@ class DemoLedger {
         }
         payChecks.values().forEach(run -> payRun(place, run));
         letGo();
-        List<Ledger.Draft> drafts = plain.stream()
-                .map(b -> new Ledger.Draft(entry(place, b), b.check(), b.key()))
+        List<Ledger.Posting> postings = plain.stream()
+                .map(b -> new Ledger.Posting(entry(place, b), b.check(), b.key()))
                 .toList();
-        Ledger.Booked booked = ledger.book(place.companyId(), drafts, EntrySource.MANUAL, null, MAREN);
+        Ledger.Booked booked = ledger.book(place.companyId(), postings, EntrySource.MANUAL, null, MAREN);
         rememberEach(plain, booked);
     }
 
@@ -195,8 +195,8 @@ class DemoLedger {
     }
 
     private void takings(Place place, List<DemoBusiness.Takings> takings) {
-        List<Ledger.Draft> drafts = takings.stream()
-                .map(t -> new Ledger.Draft(
+        List<Ledger.Posting> postings = takings.stream()
+                .map(t -> new Ledger.Posting(
                         new JournalEntry(
                                 t.date(),
                                 USD,
@@ -211,7 +211,7 @@ class DemoLedger {
                         place.names().sites().get(t.site()),
                         ItemTerms.plain(ItemTerms.Kind.OTHER)))
                 .toList();
-        ledger.book(place.companyId(), drafts, EntrySource.MANUAL, null, MAREN);
+        ledger.book(place.companyId(), postings, EntrySource.MANUAL, null, MAREN);
     }
 
     private List<Allocations.ItemPart> part(String key) {

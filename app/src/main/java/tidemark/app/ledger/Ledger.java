@@ -93,13 +93,13 @@ public class Ledger {
      * @param checkNumber of its cash entry, or empty
      * @param items what the open items are that its lines on control accounts make
      */
-    public record Draft(
+    public record Posting(
             JournalEntry entry,
             String checkNumber,
             String label,
             @Nullable Long siteId,
             ItemTerms items) {
-        public Draft(JournalEntry entry, String checkNumber, String label) {
+        public Posting(JournalEntry entry, String checkNumber, String label) {
             this(entry, checkNumber, label, null, ItemTerms.plain(ItemTerms.Kind.OTHER));
         }
     }
@@ -123,18 +123,19 @@ public class Ledger {
     }
 
     /**
-     * Books all drafts or none. Takes the bank accounts and then the company before anything is checked, so of two
+     * Books all postings or none. Takes the bank accounts and then the company before anything is checked, so of two
      * bookings that meet, the second sees what the first did.
      */
     @Transactional
-    public Booked book(long companyId, List<Draft> wished, EntrySource source, @Nullable Long reversalOf, String who) {
+    public Booked book(
+            long companyId, List<Posting> wished, EntrySource source, @Nullable Long reversalOf, String who) {
         sources.registered(source);
         Map<String, ChartAccount> byCode = new HashMap<>();
         chart.findByCompanyIdOrderByCode(companyId).forEach(a -> byCode.put(a.code(), a));
         Set<Long> touched = new HashSet<>();
         Set<PartyId> parties = new HashSet<>();
-        for (Draft draft : wished) {
-            for (JournalLine line : draft.entry().lines()) {
+        for (Posting posting : wished) {
+            for (JournalLine line : posting.entry().lines()) {
                 ChartAccount account = byCode.get(line.accountCode());
                 if (account != null) {
                     touched.add(account.id());
@@ -147,27 +148,27 @@ public class Ledger {
         Map<Long, BankAccount> banks = new HashMap<>();
         bankAccounts.lockByLedgerAccounts(companyId, touched).forEach(b -> banks.put(b.ledgerAccountId(), b));
         Company company = bankAccounts.lockJournal(companyId);
-        List<Draft> drafts =
+        List<Posting> postings =
                 wished.stream().map(d -> completed(company, d, byCode)).toList();
-        for (Draft draft : drafts) {
-            if (draft.siteId() != null || source.asksForSite()) {
-                Limits.checkSite(draft.siteId(), draft.label());
+        for (Posting posting : postings) {
+            if (posting.siteId() != null || source.asksForSite()) {
+                Limits.checkSite(posting.siteId(), posting.label());
             }
         }
-        check(company, drafts, byCode, banks, parties);
+        check(company, postings, byCode, banks, parties);
 
-        long number = bankAccounts.takeEntryNumbers(companyId, drafts.size());
+        long number = bankAccounts.takeEntryNumbers(companyId, postings.size());
         Booked booked = Booked.nothing();
         AccountTotals.Movements movements = new AccountTotals.Movements();
-        for (Draft draft : drafts) {
+        for (Posting posting : postings) {
             JournalEntryRow entry = new JournalEntryRow(
-                    companyId, number++, source, draft.entry(), draft.siteId(), reversalOf, who, clock.instant());
+                    companyId, number++, source, posting.entry(), posting.siteId(), reversalOf, who, clock.instant());
             em.persist(entry);
             booked.entries().add(entry);
             List<JournalLineRow> own = new ArrayList<>();
             List<JournalLineRow> controlLines = new ArrayList<>();
             List<CashEntryRow> cashOfEntry = new ArrayList<>();
-            for (JournalLine line : draft.entry().lines()) {
+            for (JournalLine line : posting.entry().lines()) {
                 ChartAccount account = java.util.Objects.requireNonNull(byCode.get(line.accountCode()));
                 JournalLineRow posted =
                         new JournalLineRow(entry.id(), own.size() + 1, account.id(), entry.entryDate(), line);
@@ -181,14 +182,14 @@ public class Ledger {
                 // an exchange difference moves nothing at the bank
                 if (bank != null && posted.ownMinorUnits() != 0) {
                     CashEntryRow cash =
-                            new CashEntryRow(bank.id(), entry, posted, CheckNumbers.plain(draft.checkNumber()));
+                            new CashEntryRow(bank.id(), entry, posted, CheckNumbers.plain(posting.checkNumber()));
                     em.persist(cash);
                     cashOfEntry.add(cash);
                 }
             }
             booked.lines().addAll(own);
             booked.cashEntries().addAll(cashOfEntry);
-            PostingListener.Posted posted = new PostingListener.Posted(draft, entry, own, controlLines, cashOfEntry);
+            PostingListener.Posted posted = new PostingListener.Posted(posting, entry, own, controlLines, cashOfEntry);
             listeners.forEach(l -> booked.items().addAll(l.booked(companyId, posted)));
             if (booked.entries().size() % BLOCK == 0) {
                 em.flush();
@@ -226,13 +227,13 @@ public class Ledger {
     }
 
     /**
-     * The draft with both amounts of every line on a foreign account: where only the company's is said, the rate of the
+     * The posting with both amounts of every line on a foreign account: where only the company's is said, the rate of the
      * day gives the other.
      */
-    private Draft completed(Company company, Draft draft, Map<String, ChartAccount> byCode) {
+    private Posting completed(Company company, Posting posting, Map<String, ChartAccount> byCode) {
         List<JournalLine> lines = new ArrayList<>();
         int number = 0;
-        for (JournalLine line : draft.entry().lines()) {
+        for (JournalLine line : posting.entry().lines()) {
             number++;
             ChartAccount account = byCode.get(line.accountCode());
             CurrencyUnit own = account == null ? null : account.currency().orElse(null);
@@ -250,17 +251,18 @@ public class Ledger {
                                     company.id(),
                                     own,
                                     company.baseCurrency(),
-                                    draft.entry().date())
+                                    posting.entry().date())
                             .rate()),
-                    draft.label().isEmpty() ? "line " + number : draft.label() + ", amount");
+                    posting.label().isEmpty() ? "line " + number : posting.label() + ", amount");
             lines.add(line.own(amount.ownMinorUnits(), amount.rate()));
         }
-        return new Draft(draft.entry().with(lines), draft.checkNumber(), draft.label(), draft.siteId(), draft.items());
+        return new Posting(
+                posting.entry().with(lines), posting.checkNumber(), posting.label(), posting.siteId(), posting.items());
     }
 
     private void check(
             Company company,
-            List<Draft> drafts,
+            List<Posting> postings,
             Map<String, ChartAccount> byCode,
             Map<Long, BankAccount> banks,
             Set<PartyId> parties) {
@@ -291,9 +293,9 @@ public class Ledger {
                 known);
         LocalDate today = LocalDate.ofInstant(clock.instant(), company.zone());
         List<Problem> problems = new ArrayList<>();
-        for (Draft draft : drafts) {
-            for (Problem p : rules.problems(draft.entry(), today)) {
-                String where = draft.label().isEmpty() ? p.where() : draft.label() + ", " + column(p.code());
+        for (Posting posting : postings) {
+            for (Problem p : rules.problems(posting.entry(), today)) {
+                String where = posting.label().isEmpty() ? p.where() : posting.label() + ", " + column(p.code());
                 problems.add(new Problem(p.code(), where, p.found(), p.expected(), p.remedy()));
             }
         }

@@ -309,14 +309,14 @@ public class LedgerController {
         String cashCode = ledger.account(companyId, bank.ledgerAccountId()).code();
         Map<String, Control> controls = chart.controls(companyId);
         CurrencyUnit base = companies.get(companyId).baseCurrency();
-        List<Ledger.Draft> drafts = rows.stream()
+        List<Ledger.Posting> postings = rows.stream()
                 .map(row -> {
                     String other = row.accountCode().isEmpty() ? otherAccount : row.accountCode();
                     ExchangeRate rate = row.rate()
                             .map(r -> new ExchangeRate(bank.currency(), base, row.date(), r))
                             .orElseGet(() -> masterData.rate(companyId, bank.currency(), base, row.date()));
                     long value = rate.toBase(row.minorUnits());
-                    return new Ledger.Draft(
+                    return new Ledger.Posting(
                             BankLineBooking.entry(
                                     new BankLineBooking.Movement(
                                             row.date(),
@@ -338,6 +338,6 @@ public class LedgerController {
                             "line " + row.fileLine());
                 })
                 .toList();
-        return views.shown(companyId, ledger.book(companyId, drafts, EntrySource.FILE, null, actor.name()), preview);
+        return views.shown(companyId, ledger.book(companyId, postings, EntrySource.FILE, null, actor.name()), preview);
     }
 }

@@ -96,7 +96,7 @@ public class ManualEntries {
         }
         return ledger.book(
                 companyId,
-                List.of(new Ledger.Draft(
+                List.of(new Ledger.Posting(
                         entry, body.checkNumber(), "", body.siteId(), ItemTerms.plain(ItemTerms.Kind.OTHER))),
                 EntrySource.MANUAL,
                 null,

@@ -51,12 +51,12 @@ public interface PostingListener {
     /**
      * An entry as it was booked.
      *
-     * @param draft what was asked for
+     * @param posting what was asked for
      * @param controlLines those of its lines that lie on the accounts of customers and suppliers
      * @param cashEntries what of it moves a bank account
      */
     record Posted(
-            Ledger.Draft draft,
+            Ledger.Posting posting,
             JournalEntryRow entry,
             List<JournalLineRow> lines,
             List<JournalLineRow> controlLines,

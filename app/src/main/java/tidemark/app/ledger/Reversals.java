@@ -97,7 +97,7 @@ public class Reversals {
         String check = cash.isEmpty() ? "" : cash.getFirst().entry().checkNumber();
         Ledger.Booked booked = ledger.book(
                 companyId,
-                List.of(new Ledger.Draft(
+                List.of(new Ledger.Posting(
                         reversal, check, "", original.siteId(), ItemTerms.plain(ItemTerms.Kind.REVERSAL))),
                 EntrySource.REVERSAL,
                 entryId,

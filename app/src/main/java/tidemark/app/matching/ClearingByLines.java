@@ -58,7 +58,7 @@ class ClearingByLines {
                     new BankLineBooking.Movement(day, base, own, rate.toBase(own), "", "", "", rate.tie()));
             Ledger.Booked booked = ledger.book(
                     account.companyId(),
-                    List.of(new Ledger.Draft(clearing.entry(), clearing.checkNumber(), "")),
+                    List.of(new Ledger.Posting(clearing.entry(), clearing.checkNumber(), "")),
                     LineSources.CLEARING,
                     null,
                     who);

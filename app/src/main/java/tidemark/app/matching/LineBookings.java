@@ -176,9 +176,9 @@ class LineBookings {
         JournalEntry entry = wish.isParted()
                 ? BankLineBooking.parted(movement, cash, wish.parts(other), ledger.taxes(companyId))
                 : BankLineBooking.entry(movement, cash, other, party(wish));
-        Ledger.Draft draft =
-                new Ledger.Draft(entry, line.checkNumber(), "", null, ItemTerms.plain(ItemTerms.Kind.PAYMENT));
-        return matches.bookFromLine(companyId, accountId, lineId, draft, LineSources.BANK_LINE, List.of(), who);
+        Ledger.Posting posting =
+                new Ledger.Posting(entry, line.checkNumber(), "", null, ItemTerms.plain(ItemTerms.Kind.PAYMENT));
+        return matches.bookFromLine(companyId, accountId, lineId, posting, LineSources.BANK_LINE, List.of(), who);
     }
 
     private static PartyId party(Request wish) {
@@ -281,7 +281,7 @@ class LineBookings {
                         companyId,
                         accountId,
                         lineId,
-                        new Ledger.Draft(entry, cash.checkNumber(), ""),
+                        new Ledger.Posting(entry, cash.checkNumber(), ""),
                         LineSources.CORRECTION,
                         List.of(entryId),
                         who),
@@ -376,7 +376,7 @@ class LineBookings {
                         companyId,
                         accountId,
                         lineId,
-                        new Ledger.Draft(entry, "", ""),
+                        new Ledger.Posting(entry, "", ""),
                         LineSources.CORRECTION,
                         entryIds,
                         who),

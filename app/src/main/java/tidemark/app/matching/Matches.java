@@ -252,7 +252,7 @@ public class Matches implements CancellingPairs {
             long companyId,
             long accountId,
             long lineId,
-            Ledger.Draft draft,
+            Ledger.Posting posting,
             EntrySource source,
             List<Long> with,
             String who) {
@@ -261,10 +261,10 @@ public class Matches implements CancellingPairs {
                 accountId,
                 ledger.accountIds(
                         companyId,
-                        draft.entry().lines().stream()
+                        posting.entry().lines().stream()
                                 .map(JournalLine::accountCode)
                                 .toList()));
-        Ledger.Booked booked = ledger.book(companyId, List.of(draft), source, null, who);
+        Ledger.Booked booked = ledger.book(companyId, List.of(posting), source, null, who);
         BankLineRow line = rows.lines(account, List.of(lineId)).getFirst();
         List<CashEntryRow> members = new ArrayList<>(rows.entries(account, with));
         booked.cashEntries().stream()

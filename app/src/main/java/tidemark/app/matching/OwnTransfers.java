@@ -136,7 +136,7 @@ class OwnTransfers {
                 "Transfer from " + from.name() + " to " + to.name());
         Ledger.Booked booked = ledger.book(
                 companyId,
-                entries.stream().map(e -> new Ledger.Draft(e, "", "")).toList(),
+                entries.stream().map(e -> new Ledger.Posting(e, "", "")).toList(),
                 LineSources.BANK_LINE,
                 null,
                 who);

@@ -97,7 +97,7 @@ public class Invoices {
                         .collect(Collectors.toSet()));
         Company company = companies.get(companyId);
         Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
-        List<Ledger.Draft> drafts = new ArrayList<>();
+        List<Ledger.Posting> postings = new ArrayList<>();
         for (NewInvoice wish : wishes) {
             List<TaxedLine> lines = new ArrayList<>();
             for (InvoiceLine line : wish.lines()) {
@@ -111,7 +111,7 @@ public class Invoices {
             if (wish.siteId() != null) {
                 companies.site(companyId, wish.siteId());
             }
-            drafts.add(draft(
+            postings.add(posting(
                     company,
                     parties.get(companyId, wish.partyId()),
                     wish.kind(),
@@ -125,7 +125,7 @@ public class Invoices {
                     wish.siteId(),
                     ""));
         }
-        return ledger.book(companyId, drafts, PartyDocuments.INVOICE, null, who);
+        return ledger.book(companyId, postings, PartyDocuments.INVOICE, null, who);
     }
 
     /** Locks the bank accounts that a line may be booked on, then the journal. */
@@ -134,7 +134,7 @@ public class Invoices {
         bankAccounts.lockJournal(companyId);
     }
 
-    private Ledger.Draft draft(
+    private Ledger.Posting posting(
             Company company,
             Party party,
             InvoiceBooking.Kind kind,
@@ -186,7 +186,7 @@ public class Invoices {
         String control = chart.accountCodeFor(company.id(), null, customer ? Purpose.RECEIVABLES : Purpose.PAYABLES);
         var entry = InvoiceBooking.entry(invoice, control, company.baseCurrency(), taxes);
         long gross = entry.movementOf(control);
-        return new Ledger.Draft(
+        return new Ledger.Posting(
                 entry,
                 "",
                 label,
@@ -214,7 +214,7 @@ public class Invoices {
         lock(companyId, rows.stream().map(InvoiceFile.Row::accountCode).collect(Collectors.toSet()));
         Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
         List<Problem> problems = new ArrayList<>();
-        List<Ledger.Draft> drafts = new ArrayList<>();
+        List<Ledger.Posting> postings = new ArrayList<>();
         Set<String> seen = new HashSet<>();
         for (InvoiceFile.Row row : rows) {
             String where = "line " + row.fileLine();
@@ -232,7 +232,7 @@ public class Invoices {
                             "a number of its own",
                             "Correct one of the two.");
                 }
-                drafts.add(draft(
+                postings.add(posting(
                         company,
                         party,
                         row.gross() > 0 ? InvoiceBooking.Kind.INVOICE : InvoiceBooking.Kind.CREDIT_NOTE,
@@ -256,7 +256,7 @@ public class Invoices {
         if (!problems.isEmpty()) {
             throw new RuleViolation(problems.subList(0, Math.min(50, problems.size())));
         }
-        return ledger.book(companyId, drafts, PartyDocuments.INVOICE, null, who);
+        return ledger.book(companyId, postings, PartyDocuments.INVOICE, null, who);
     }
 
     /** The column that a problem without a place in the file is about. */

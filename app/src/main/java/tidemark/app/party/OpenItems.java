@@ -74,7 +74,7 @@ public class OpenItems implements PostingListener {
             Long party = line.partyId();
             if (party != null) {
                 OpenItemRow row = new OpenItemRow(
-                        posted.entry(), line, party, posted.draft().items());
+                        posted.entry(), line, party, posted.posting().items());
                 em.persist(row);
                 changes.add(new ItemChange(row.id(), title(row), 0, row.openMinorUnits()));
             }

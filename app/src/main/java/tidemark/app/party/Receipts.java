@@ -119,7 +119,7 @@ public class Receipts {
                 ledger.taxes(companyId));
         Ledger.Booked booked = ledger.book(
                 companyId,
-                List.of(new Ledger.Draft(
+                List.of(new Ledger.Posting(
                         entry,
                         "",
                         "",
@@ -198,7 +198,7 @@ public class Receipts {
         JournalEntry entry = new JournalEntry(date, company.baseCurrency(), "", text + ", " + party.name(), lines);
         Ledger.Booked entryBooked = ledger.book(
                 company.id(),
-                List.of(new Ledger.Draft(entry, "", "", null, ItemTerms.plain(ItemTerms.Kind.OTHER))),
+                List.of(new Ledger.Posting(entry, "", "", null, ItemTerms.plain(ItemTerms.Kind.OTHER))),
                 PartyDocuments.DISCOUNT,
                 null,
                 who);

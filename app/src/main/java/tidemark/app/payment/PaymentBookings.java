@@ -76,7 +76,7 @@ class PaymentBookings {
         Company company = companies.get(account.companyId());
         Map<String, Taxes.Tax> taxes = ledger.taxes(company.id());
         String cash = ledger.account(company.id(), account.ledgerAccountId()).code();
-        List<Ledger.Draft> drafts = new ArrayList<>();
+        List<Ledger.Posting> postings = new ArrayList<>();
         Map<Payment, Allocation> settles = new HashMap<>();
         em.flush();
         // nothing below depends on what this loop changes, and looking through it all for each payment takes n²
@@ -117,7 +117,7 @@ class PaymentBookings {
                         "amount");
                 entry = PaymentBooking.inOwnCurrency(entry, money, -payment.minorUnits(), amount.rate());
             }
-            drafts.add(new Ledger.Draft(
+            postings.add(new Ledger.Posting(
                     entry,
                     payment.kind() == PaymentKind.CHECK ? payment.number() : "",
                     labels.get(i),
@@ -131,7 +131,7 @@ class PaymentBookings {
             payment.move(PaymentState.Move.BOOK);
         }
         em.setFlushMode(FlushModeType.AUTO);
-        Ledger.Booked booked = ledger.book(company.id(), drafts, PaymentDocuments.PAYMENT, null, who);
+        Ledger.Booked booked = ledger.book(company.id(), postings, PaymentDocuments.PAYMENT, null, who);
         for (int i = 0; i < ready.size(); i++) {
             Payment payment = ready.get(i);
             payment.booked(booked.entries().get(i).id());

@@ -133,7 +133,7 @@ public class Transfers {
                 text);
         Ledger.Booked booked = ledger.book(
                 companyId,
-                entries.stream().map(e -> new Ledger.Draft(e, "", "")).toList(),
+                entries.stream().map(e -> new Ledger.Posting(e, "", "")).toList(),
                 PaymentDocuments.TRANSFER,
                 null,
                 who);

@@ -212,7 +212,7 @@ public class SetUp {
         String text = "Opening balance of " + name;
         return ledger.book(
                 company.id(),
-                List.of(new Ledger.Draft(
+                List.of(new Ledger.Posting(
                         new JournalEntry(
                                 day,
                                 company.baseCurrency(),

@@ -78,6 +78,6 @@ public class MooringForm implements BookingForm<MooringForm.NewFee> {
                 List.of(
                         new JournalLine(fee.cashAccount(), amount, fee.boat(), ""),
                         new JournalLine(fee.incomeAccount(), -amount, fee.boat(), "")));
-        return ledger.book(companyId, List.of(new Ledger.Draft(entry, "", "")), MOORING, null, actor.name());
+        return ledger.book(companyId, List.of(new Ledger.Posting(entry, "", "")), MOORING, null, actor.name());
     }
 }
