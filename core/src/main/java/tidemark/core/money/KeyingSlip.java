@@ -54,7 +54,7 @@ public sealed interface KeyingSlip {
     /** All amounts that swapping two neighbouring, different digits of a positive amount makes, from the right. */
     static List<Swap> swaps(long amount) {
         List<Swap> out = new ArrayList<>();
-        for (long unit = 1; unit <= amount / 10 || (unit <= amount && amount < 10 * unit && unit == 1); unit *= 10) {
+        for (long unit = 1; unit <= amount / 10; unit *= 10) {
             int low = (int) (amount / unit % 10);
             int high = (int) (amount / (unit * 10) % 10);
             if (low != high) {
