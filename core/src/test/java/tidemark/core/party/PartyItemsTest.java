@@ -4,8 +4,12 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
+import java.util.TreeMap;
 import org.joda.money.CurrencyUnit;
 import org.junit.jupiter.api.Test;
 import tidemark.core.ledger.PartyId;
@@ -94,6 +98,83 @@ class PartyItemsTest {
         assertEquals(0, items.open(id(3)));
         assertEquals(-500, items.open(id(2)), "the payment is unapplied again");
         assertEquals("settlement.reversal", code(() -> items.undo(10, DAY.plusDays(9))));
+    }
+
+    /** Settling and undoing at random, against plain sums over what was settled, and read anew from it. */
+    @Test
+    void anySequence_leavesWhatItsSettlementsComeTo_andReadsAnewTheSame() {
+        Random random = new Random(4);
+        for (int round = 0; round < 300; round++) {
+            List<OpenItem> all = new ArrayList<>();
+            for (int i = 1; i <= 6; i++) {
+                long amount = (1 + random.nextInt(500)) * (i % 2 == 0 ? -1L : 1L);
+                all.add(item(i, 7, amount, DAY.plusDays(random.nextInt(10))));
+            }
+            PartyItems items = new PartyItems(CurrencyUnit.USD, all, List.of());
+            Map<Long, Settlement> made = new TreeMap<>();
+            for (long step = 1; step <= 20; step++) {
+                OpenItem one = all.get(2 * random.nextInt(3));
+                OpenItem other = all.get(2 * random.nextInt(3) + 1);
+                long most = Math.min(Math.abs(items.open(one.id())), Math.abs(items.open(other.id())));
+                LocalDate day = DAY.plusDays(random.nextInt(20));
+                if (random.nextInt(3) == 0 && !made.isEmpty()) {
+                    Settlement last = made.values().stream()
+                            .filter(Settlement::stands)
+                            .findAny()
+                            .orElse(null);
+                    if (last != null) {
+                        Settlement undone = items.undo(last.id(), last.from().plusDays(random.nextInt(3)));
+                        made.put(undone.id(), undone);
+                    }
+                } else if (most > 0) {
+                    long amount = 1 + random.nextLong(most);
+                    long discount = Math.min(amount - 1, random.nextInt(3));
+                    boolean turned = random.nextBoolean();
+                    Settlement s = items.settle(
+                            step,
+                            turned ? other.id() : one.id(),
+                            turned ? one.id() : other.id(),
+                            amount,
+                            discount,
+                            day,
+                            "");
+                    assertEquals(one.id(), s.debit());
+                    assertEquals(other.id(), s.credit());
+                    made.put(step, s);
+                }
+            }
+            PartyItems anew = new PartyItems(CurrencyUnit.USD, all, List.copyOf(made.values()));
+            for (OpenItem item : all) {
+                long size = Math.abs(item.minorUnits());
+                long sign = Long.signum(item.minorUnits());
+                List<Settlement> own = made.values().stream()
+                        .filter(s -> s.debit().equals(item.id()) || s.credit().equals(item.id()))
+                        .toList();
+                long settled = own.stream()
+                        .filter(s -> s.undone().isEmpty())
+                        .mapToLong(Settlement::minorUnits)
+                        .sum();
+                long discount = own.stream()
+                        .filter(s -> s.undone().isEmpty())
+                        .mapToLong(Settlement::discount)
+                        .sum();
+                for (PartyItems read : List.of(items, anew)) {
+                    assertEquals(sign * (size - settled), read.open(item.id()));
+                    assertEquals(discount, read.discountTaken(item.id()));
+                }
+                for (int d = -1; d < 30; d++) {
+                    LocalDate day = DAY.plusDays(d);
+                    long then = own.stream()
+                            .filter(s -> !s.from().isAfter(day)
+                                    && s.undone().map(day::isBefore).orElse(true))
+                            .mapToLong(Settlement::minorUnits)
+                            .sum();
+                    long expected = item.date().isAfter(day) ? 0 : sign * (size - then);
+                    assertEquals(expected, items.openOn(item.id(), day));
+                    assertEquals(expected, anew.openOn(item.id(), day));
+                }
+            }
+        }
     }
 
     @Test
