@@ -6,6 +6,7 @@ import java.util.TreeMap;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.stereotype.Component;
+import tidemark.core.problem.RuleViolation;
 
 /** Everything that makes journal entries, by its code. */
 @Component
@@ -27,6 +28,18 @@ class EntrySources {
             throw new IllegalStateException("no capability makes entries of " + code);
         }
         return source;
+    }
+
+    /** @throws RuleViolation {@code choice.unknown} for a code that no capability declares */
+    void checkAsked(String code) {
+        if (!byCode.containsKey(code)) {
+            throw new RuleViolation(
+                    "choice.unknown",
+                    "source",
+                    "“" + code + "”",
+                    "one of " + String.join(", ", byCode.keySet()),
+                    "Ask for one of them.");
+        }
     }
 
     /** @throws IllegalStateException for a source that is no bean, whose entries could not be read again */

@@ -113,6 +113,7 @@ public class LedgerViews {
     /** The last entries of a source whose text begins so, each text once. */
     @Transactional(readOnly = true)
     public List<Remembered> remembered(long companyId, String source, String text) {
+        sources.checkAsked(source);
         Map<String, JournalEntryRow> byText = new LinkedHashMap<>();
         entries.remembered(companyId, source, literal(text), Limit.of(60)).stream()
                 .filter(e -> !e.text().isBlank())

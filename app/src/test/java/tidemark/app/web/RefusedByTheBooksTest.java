@@ -150,6 +150,11 @@ class RefusedByTheBooksTest {
     }
 
     @Test
+    void entriesOfASourceThatNobodyDeclares() {
+        refused(own.iris.get(own.base + "/ledger/remembered?source=GIFT"), 422, "choice.unknown", "source", "“GIFT”");
+    }
+
+    @Test
     void settlementsThatCannotBe() {
         long first = own.party("RECEIVABLES", "Merrow Rentals", 0);
         long second = own.party("RECEIVABLES", "Osprey Glass", 0);
