@@ -64,7 +64,10 @@ class BankLinks {
     record Fetched(long accountId, String state, int lines, int interim, String told) {}
 
     /** Polls all links whose time has come; no failure of one keeps another waiting. */
-    @Scheduled(initialDelay = 60, fixedDelay = 60, timeUnit = TimeUnit.SECONDS)
+    @Scheduled(
+            initialDelayString = "${tidemark.link.look-seconds:60}",
+            fixedDelayString = "${tidemark.link.look-seconds:60}",
+            timeUnit = TimeUnit.SECONDS)
     void pollDue() {
         try {
             for (BankLink link : space.isLow() ? List.<BankLink>of() : records.due(records.now())) {

@@ -40,6 +40,11 @@ public final class RunningApp implements BeforeAllCallback, ParameterResolver {
                         "tidemark.port", "0",
                         "tidemark.link.patience-seconds", "2",
                         "tidemark.locks.strict", "true",
+                        // the tests look at folders and links themselves; a look beside theirs would take a half
+                        // written
+                        // file for a whole one
+                        "tidemark.folder.seconds", "86400",
+                        "tidemark.link.look-seconds", "86400",
                         "springdoc.api-docs.path", "/api-docs"));
                 context = application.run();
                 started = this;
