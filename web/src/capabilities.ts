@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import type { LineBookingKind } from './linebooking/kinds';
 
 /** A form that books: what its drafts are called, and the page that goes on with one. */
 export interface BookedForm {
@@ -19,19 +20,27 @@ export interface Place {
 /** What a folder brings to the interface, in its `capability.ts`. */
 export interface Capability {
   /** Pages by their address. */
-  routes: Record<string, ComponentType>;
+  routes?: Record<string, ComponentType>;
   forms?: BookedForm[];
   places?: Place[];
+  /** What bank lines can be booked as. */
+  lineBookings?: LineBookingKind[];
 }
 
 const found = Object.values(
   import.meta.glob<{ capability: Capability }>('./*/capability.ts', { eager: true }),
 ).map((m) => m.capability);
 
-export const routes: [path: string, page: ComponentType][] = found.flatMap((c) => Object.entries(c.routes));
+export const routes: [path: string, page: ComponentType][] = found.flatMap((c) =>
+  Object.entries(c.routes ?? {}),
+);
 
 export const places: Place[] = found.flatMap((c) => c.places ?? []).sort((a, b) => a.order - b.order);
 
 export const forms: BookedForm[] = found
   .flatMap((c) => c.forms ?? [])
   .sort((a, b) => a.words.localeCompare(b.words));
+
+export const lineBookings: LineBookingKind[] = found
+  .flatMap((c) => c.lineBookings ?? [])
+  .sort((a, b) => a.order - b.order);

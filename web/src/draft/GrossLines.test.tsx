@@ -2,7 +2,8 @@ import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, renderHere } from '../shared/testing';
-import { EMPTY_LINE, GrossLines, type GrossLine } from './GrossLines';
+import type { GrossLine } from './api';
+import { EMPTY_LINE, GrossLines } from './GrossLines';
 
 afterEach(cleanup);
 

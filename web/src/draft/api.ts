@@ -2,5 +2,5 @@ import type { Schemas } from '../shared/api';
 
 export type BookedView = Schemas['BookedView'];
 export type DraftView = Schemas['DraftView'];
-export type ExpenseLine = Schemas['ExpenseLine'];
+export type GrossLine = Schemas['GrossLine'];
 export type RunView = Schemas['RunView'];

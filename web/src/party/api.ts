@@ -8,6 +8,7 @@ export type ItemView = Schemas['ItemView'];
 export type NewInvoice = Schemas['NewInvoice'];
 export type NewReceipt = Schemas['NewReceipt'];
 export type PartyCard = Schemas['PartyCard'];
+export type PartyChoice = Schemas['PartyChoice'];
 export type PartyView = Schemas['PartyView'];
 export type ProposalView = Schemas['ProposalView'];
 export type ReceiptView = Schemas['ReceiptView'];

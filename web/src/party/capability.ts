@@ -1,5 +1,7 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
+import type { PartyChoice } from './api';
+import { CustomerFields, SupplierFields } from './PartyFields';
 
 const PartiesPage = lazy(() => import('./PartiesPage'));
 const PartyPage = lazy(() => import('./PartyPage'));
@@ -20,4 +22,26 @@ export const capability: Capability = {
     { kind: 'RECEIPT', words: 'Receipt', path: '/receipts/new' },
   ],
   places: [{ path: '/parties', label: 'Customers and suppliers', order: 5 }],
+  lineBookings: [
+    {
+      kind: 'CUSTOMER',
+      words: 'a customer',
+      order: 5,
+      byRule: true,
+      start: {},
+      complete: (d) => (d as PartyChoice).partyId !== undefined,
+      Fields: CustomerFields,
+      namesParty: true,
+    },
+    {
+      kind: 'SUPPLIER',
+      words: 'a supplier',
+      order: 6,
+      byRule: true,
+      start: {},
+      complete: (d) => (d as PartyChoice).partyId !== undefined,
+      Fields: SupplierFields,
+      namesParty: true,
+    },
+  ],
 };

@@ -1,5 +1,7 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
+import type { PaymentChoice } from './api';
+import { WaitingPaymentFields } from './WaitingPaymentFields';
 
 const PaymentsPage = lazy(() => import('./PaymentsPage'));
 const NewPaymentPage = lazy(() => import('./NewPaymentPage'));
@@ -22,4 +24,15 @@ export const capability: Capability = {
     { kind: 'TRANSFER', words: 'Transfer', path: '/transfers/new' },
   ],
   places: [{ path: '/payments', label: 'Payments', order: 4 }],
+  lineBookings: [
+    {
+      kind: 'PAYMENT',
+      words: 'a payment that waits for the bank',
+      order: 7,
+      fits: (line) => line.out !== undefined,
+      start: {},
+      complete: (d) => (d as PaymentChoice).paymentId !== undefined,
+      Fields: WaitingPaymentFields,
+    },
+  ],
 };

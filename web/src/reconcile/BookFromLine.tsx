@@ -4,17 +4,14 @@ import { Button, Form, Modal } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { always } from './always';
 import { useKept } from '../draft/useKept';
-import { useCurrentCompany } from '../session/session';
+import { isComplete, kindOf, LineBookingFields } from '../linebooking/LineBookingFields';
 import { api, data } from '../shared/api';
 import type { Booking, RowView } from './api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
-import { ChoiceField } from '../shared/fields';
 import { grouped } from '../shared/money';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
-import { useParties } from '../shared/useBooks';
-import { useToday } from '../today/useToday';
 import { BookedPreview } from '../ledger/BookedPreview';
 import type { Place } from './useMonth';
 
@@ -27,65 +24,33 @@ interface Props {
 
 /** Books what only the bank knew; what it will book stands beside the form, made by the code that books. */
 export function BookFromLine({ place, row, onClose, onBook }: Props) {
-  const { company, session } = useCurrentCompany();
-  const today = useToday();
-  const others = today.data?.lanes.filter((l) => l.accountId !== place.accountId) ?? [];
   const {
     form: booking,
     set: setBooking,
     forget,
     notice,
-  } = useKept<Booking>(`line.${row.lineId}`, {
-    kind: /interest/i.test(row.title)
+  } = useKept<Booking>(`line.${row.lineId}`, () => {
+    const kind = /interest/i.test(row.title)
       ? 'INTEREST'
       : /xfer|transfer/i.test(row.title)
         ? 'TRANSFER'
         : row.in
           ? 'ACCOUNT'
-          : 'FEE',
-    account: '',
-    otherBankAccountId: undefined,
-    date: row.date,
-    party: row.counterparty,
-    text: row.title,
+          : 'FEE';
+    return {
+      kind,
+      details: kindOf(kind)?.start ?? {},
+      date: row.date,
+      party: row.counterparty,
+      text: row.title,
+    };
   });
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
-  const chart = useQuery({
-    queryKey: keys.chart(company.id),
-    queryFn: () =>
-      data(
-        api.GET('/api/companies/{companyId}/ledger/accounts', {
-          params: { path: { companyId: company.id } },
-        }),
-      ),
-  });
-  const other = booking.otherBankAccountId ?? others[0]?.accountId;
-  const ofParty = booking.kind === 'CUSTOMER' || booking.kind === 'SUPPLIER';
-  const parties = useParties(booking.kind === 'SUPPLIER' ? 'PAYABLES' : 'RECEIVABLES', session.businessDate);
-  const uncleared = useQuery({
-    queryKey: [...keys.account(place.companyId, place.accountId), 'uncleared'],
-    queryFn: () =>
-      data(
-        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/uncleared-payments', {
-          params: { path: { companyId: place.companyId, accountId: place.accountId } },
-        }),
-      ),
-  });
-  const waiting = (uncleared.data ?? []).filter((p) => p.amount === row.out);
-  const payment = booking.paymentId ?? waiting[0]?.id;
-  const wish: Booking = {
-    ...booking,
-    otherBankAccountId: booking.kind === 'TRANSFER' ? other : undefined,
-    partyId: ofParty ? booking.partyId : undefined,
-    paymentId: booking.kind === 'PAYMENT' ? payment : undefined,
-  };
-  const complete =
-    (booking.kind !== 'ACCOUNT' || booking.account !== '') &&
-    (!ofParty || booking.partyId !== undefined) &&
-    (booking.kind !== 'PAYMENT' || payment !== undefined);
+  const details = booking.details ?? {};
+  const complete = isComplete(booking.kind, details);
   const preview = useQuery({
-    queryKey: [...keys.account(place.companyId, place.accountId), 'preview', row.lineId, wish],
+    queryKey: [...keys.account(place.companyId, place.accountId), 'preview', row.lineId, booking],
     queryFn: () =>
       data(
         api.POST('/api/companies/{companyId}/bank-accounts/{accountId}/lines/{lineId}/booking', {
@@ -93,10 +58,10 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
             path: { companyId: place.companyId, accountId: place.accountId, lineId: row.lineId },
             query: { preview: true },
           },
-          body: wish,
+          body: booking,
         }),
       ),
-    enabled: complete && (booking.kind !== 'TRANSFER' || other !== undefined),
+    enabled: complete,
     placeholderData: (before) => before,
   });
   const set = (part: Partial<Booking>) => setBooking({ ...booking, ...part });
@@ -107,7 +72,7 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
       return;
     }
     setBusy(true);
-    onBook(wish)
+    onBook(booking)
       .then(forget)
       .catch(setError)
       .finally(() => setBusy(false));
@@ -138,79 +103,15 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
         <Modal.Body className="form-page">
           {notice}
           <div>
-            <Form.Group controlId="kind" className="mb-2">
-              <Form.Label>What it is</Form.Label>
-              <Form.Select
-                autoFocus
-                value={booking.kind}
-                onChange={(e) => set({ kind: e.target.value as Booking['kind'], partyId: undefined })}
-              >
-                <option value="FEE">A fee of the bank</option>
-                <option value="INTEREST">Interest</option>
-                <option value="TRANSFER">A transfer with another own account</option>
-                <option value="CUSTOMER">A customer</option>
-                <option value="SUPPLIER">A supplier</option>
-                {waiting.length > 0 && <option value="PAYMENT">A payment that waits for the bank</option>}
-                {row.in && <option value="UNIDENTIFIED">Money from somebody unknown</option>}
-                <option value="ACCOUNT">Any ledger account</option>
-              </Form.Select>
-            </Form.Group>
-            {ofParty && (
-              <ChoiceField
-                className="mb-2"
-                label={booking.kind === 'CUSTOMER' ? 'Customer' : 'Supplier'}
-                empty="Choose"
-                value={booking.partyId ? String(booking.partyId) : ''}
-                choices={(parties.data?.rows ?? []).map((r) => [String(r.party.id), r.party.name])}
-                hint="It stays open on their account until it is applied."
-                onChange={(v) =>
-                  set({
-                    partyId: v ? Number(v) : undefined,
-                    party:
-                      parties.data?.rows.find((r) => r.party.id === Number(v))?.party.name ?? booking.party,
-                  })
-                }
-              />
-            )}
-            {booking.kind === 'PAYMENT' && (
-              <ChoiceField
-                className="mb-2"
-                label="Payment"
-                value={String(payment)}
-                choices={waiting.map((p) => [String(p.id), `${p.number}, ${p.payee}, ${fullDate(p.date)}`])}
-                onChange={(v) => set({ paymentId: Number(v) })}
-              />
-            )}
-            {booking.kind === 'TRANSFER' && (
-              <Form.Group controlId="other" className="mb-2">
-                <Form.Label>The other account</Form.Label>
-                <Form.Select
-                  value={other ?? ''}
-                  onChange={(e) => set({ otherBankAccountId: Number(e.target.value) })}
-                >
-                  {others.map((l) => (
-                    <option key={l.accountId} value={l.accountId}>
-                      {l.name} {l.shortNumber}
-                    </option>
-                  ))}
-                </Form.Select>
-              </Form.Group>
-            )}
-            {booking.kind === 'ACCOUNT' && (
-              <Form.Group controlId="account" className="mb-2">
-                <Form.Label>Ledger account</Form.Label>
-                <Form.Select value={booking.account} onChange={(e) => set({ account: e.target.value })}>
-                  <option value="">Choose what it was for</option>
-                  {chart.data
-                    ?.filter((a) => a.active && a.control === 'NONE' && a.bankAccountId !== place.accountId)
-                    .map((a) => (
-                      <option key={a.code} value={a.code}>
-                        {a.code} {a.name}
-                      </option>
-                    ))}
-                </Form.Select>
-              </Form.Group>
-            )}
+            <LineBookingFields
+              autoFocus
+              label="What it is"
+              kind={booking.kind}
+              details={details}
+              line={{ accountId: place.accountId, in: row.in, out: row.out }}
+              onKind={(kind, start) => set({ kind, details: start })}
+              onDetails={(next, party) => set({ details: next, party: party ?? booking.party })}
+            />
             <div className="mb-2" style={{ maxWidth: '16rem' }}>
               <DateField
                 label="Date"
@@ -243,8 +144,8 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
           </div>
         </Modal.Body>
         <Modal.Footer>
-          {booking.kind !== 'PAYMENT' && (
-            <Link className="me-auto" to="/rules" state={{ draft: always(place.accountId, row, wish) }}>
+          {kindOf(booking.kind)?.byRule && (
+            <Link className="me-auto" to="/rules" state={{ draft: always(place.accountId, row, booking) }}>
               Always do this
             </Link>
           )}

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Button, Form } from 'react-bootstrap';
 import { useKept } from '../draft/useKept';
+import { kindOf, LineBookingFields } from '../linebooking/LineBookingFields';
 import { useCurrentCompany } from '../session/session';
 import { send } from '../shared/api';
 import type { RuleView } from './api';
@@ -8,11 +9,10 @@ import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
-import { accountChoices, useBankAccounts, useChart, useParties, useSetUp } from '../shared/useBooks';
-import { SplitParts } from './SplitParts';
+import { useBankAccounts } from '../shared/useBooks';
 import { Trial } from './Trial';
 import { useTrial } from './useRules';
-import { DOES, KINDS, TESTS, type Content, type Draft } from './words';
+import { DOES, TESTS, type Content, type Draft } from './words';
 
 interface Props {
   start: Draft;
@@ -25,13 +25,8 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
   const { company, session } = useCurrentCompany();
   const queries = useQueryClient();
   const accounts = useBankAccounts();
-  const chart = useChart();
   const { form: draft, set: setDraft, forget, notice } = useKept<Draft>(`rule.${ruleId ?? 'new'}`, start);
-  const setUp = useSetUp();
-  const centres = (setUp.data?.costCentres ?? []).filter((x) => x.active);
-  const taxes = (setUp.data?.taxCodes ?? []).filter((x) => x.active);
   const c = draft.content;
-  const parties = useParties(c.kind === 'SUPPLIER' ? 'PAYABLES' : 'RECEIVABLES', session.businessDate);
   const trial = useTrial(draft, ruleId);
   const set = (part: Partial<Content>) => setDraft({ ...draft, content: { ...c, ...part } });
   const day = (v: string) => (/^\d{1,2}$/.test(v) ? Number(v) : undefined);
@@ -49,8 +44,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
       onDone();
     },
   });
-  const others = (accounts.data ?? []).filter((a) => a.id !== draft.bankAccountId);
-  const ofParty = c.does === 'BOOK' && (c.kind === 'CUSTOMER' || c.kind === 'SUPPLIER');
+  const ofParty = c.does === 'BOOK' && kindOf(c.kind)?.namesParty;
   return (
     <Form
       className="form-page"
@@ -179,59 +173,16 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
               onChange={(v) => set({ does: v as Content['does'] })}
             />
             {c.does === 'BOOK' && (
-              <ChoiceField
-                className="col-6"
-                label="As"
-                value={c.kind}
-                choices={KINDS}
-                onChange={(kind) =>
-                  set({
-                    kind,
-                    account: '',
-                    otherId: undefined,
-                    costCentre: undefined,
-                    taxCode: undefined,
-                    parts: kind === 'SPLIT' ? [{ account: '' }, { account: '' }] : undefined,
-                  })
-                }
-              />
-            )}
-            {c.does === 'BOOK' && c.kind === 'ACCOUNT' && (
-              <ChoiceField
-                className="col-12"
-                label="Ledger account"
-                empty="Choose what it was for"
-                value={c.account}
-                choices={accountChoices(chart.data, (a) => a.control === 'NONE')}
-                onChange={(account) => set({ account })}
-              />
-            )}
-            {c.does === 'BOOK' && c.kind === 'SPLIT' && (
-              <SplitParts
-                parts={c.parts ?? []}
-                accounts={accountChoices(chart.data, (a) => a.control === 'NONE')}
-                onParts={(parts) => set({ parts })}
-              />
-            )}
-            {c.does === 'BOOK' && (c.kind === 'ACCOUNT' || c.kind === 'FEE') && (
-              <>
-                <ChoiceField
-                  className="col-6"
-                  label="Cost centre"
-                  empty="none"
-                  value={c.costCentre ?? ''}
-                  choices={centres.map((x) => [x.code, `${x.code} ${x.name}`])}
-                  onChange={(v) => set({ costCentre: v || undefined })}
+              <div className="col-12">
+                <LineBookingFields
+                  label="As"
+                  kind={c.kind}
+                  details={c.details ?? {}}
+                  accountId={draft.bankAccountId}
+                  onKind={(kind, details) => set({ kind, details })}
+                  onDetails={(details, party) => set({ details, party: party ?? c.party })}
                 />
-                <ChoiceField
-                  className="col-6"
-                  label="Tax in the amount"
-                  empty="none"
-                  value={c.taxCode ?? ''}
-                  choices={taxes.map((x) => [x.code, `${x.code} ${x.ratePercent} %`])}
-                  onChange={(v) => set({ taxCode: v || undefined })}
-                />
-              </>
+              </div>
             )}
             {c.does === 'ALLOW' && (
               <TextField
@@ -240,31 +191,6 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
                 money
                 value={c.tolerance ?? ''}
                 onChange={(v) => set({ tolerance: v || undefined })}
-              />
-            )}
-            {c.does === 'BOOK' && c.kind === 'TRANSFER' && (
-              <ChoiceField
-                className="col-12"
-                label="The other account"
-                empty="Choose"
-                value={c.otherId ? String(c.otherId) : ''}
-                choices={others.map((a) => [String(a.id), a.name])}
-                onChange={(v) => set({ otherId: v ? Number(v) : undefined })}
-              />
-            )}
-            {ofParty && (
-              <ChoiceField
-                className="col-12"
-                label={c.kind === 'CUSTOMER' ? 'Customer' : 'Supplier'}
-                empty="Choose"
-                value={c.otherId ? String(c.otherId) : ''}
-                choices={(parties.data?.rows ?? []).map((r) => [String(r.party.id), r.party.name])}
-                onChange={(v) =>
-                  set({
-                    otherId: v ? Number(v) : undefined,
-                    party: parties.data?.rows.find((r) => r.party.id === Number(v))?.party.name ?? '',
-                  })
-                }
               />
             )}
             {!ofParty && c.does !== 'ALLOW' && (

@@ -3,6 +3,5 @@ import type { Schemas } from '../shared/api';
 export type RuleContent = Schemas['RuleContent'];
 export type RuleDraft = Schemas['RuleDraft'];
 export type RuleView = Schemas['RuleView'];
-export type SplitContent = Schemas['SplitContent'];
 export type TrialView = Schemas['TrialView'];
 export type TriedLine = Schemas['TriedLine'];

@@ -1,3 +1,4 @@
+import { kindOf } from '../linebooking/LineBookingFields';
 import type { RuleContent, RuleDraft } from './api';
 
 export type Content = RuleContent;
@@ -17,18 +18,6 @@ export const DOES: [Content['does'], string][] = [
   ['ALLOW', 'let bank and ledger differ by up to'],
 ];
 
-export const KINDS: [string, string][] = [
-  ['FEE', 'a fee of the bank'],
-  ['INTEREST', 'interest'],
-  ['TRANSFER', 'a transfer with another own account'],
-  ['IN_TRANSIT', 'what waited in transit, cleared by it'],
-  ['ACCOUNT', 'any ledger account'],
-  ['SPLIT', 'several ledger accounts, in parts'],
-  ['CUSTOMER', 'a customer'],
-  ['SUPPLIER', 'a supplier'],
-  ['UNIDENTIFIED', 'money from somebody unknown'],
-];
-
 export const EMPTY: Draft = {
   name: '',
   content: {
@@ -37,7 +26,7 @@ export const EMPTY: Draft = {
     code: '',
     does: 'BOOK',
     kind: 'FEE',
-    account: '',
+    details: {},
     party: '',
     entryText: '',
   },
@@ -62,12 +51,7 @@ export function sentence(c: Content): string {
 function then(c: Content): string {
   if (c.does === 'ALLOW') return `${named(DOES, c.does)} ${c.tolerance ?? ''}`;
   if (c.does !== 'BOOK') return `${named(DOES, c.does)} ${c.party}`;
-  const more = [
-    c.account,
-    c.parts?.map((p) => `${p.amount ?? `${p.share} %`} to ${p.account}`).join(', '),
-    c.costCentre && `cost centre ${c.costCentre}`,
-    c.taxCode && `with tax ${c.taxCode}`,
-    c.party,
-  ].filter(Boolean);
-  return `book it as ${[named(KINDS, c.kind), ...more].join(', ')}`;
+  const kind = kindOf(c.kind);
+  const more = [...(kind?.sentence?.(c.details ?? {}) ?? []), c.party].filter(Boolean);
+  return `book it as ${[kind?.words ?? c.kind, ...more].join(', ')}`;
 }

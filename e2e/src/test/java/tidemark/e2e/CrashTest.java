@@ -159,7 +159,7 @@ class CrashTest {
             assertTrue(line.find(), rows);
             maren.post(
                     payroll + "/lines/" + line.group(1) + "/booking",
-                    "{\"kind\":\"FEE\",\"account\":\"\",\"date\":\"2026-06-30\",\"party\":\"\",\"text\":\"Fee\"}");
+                    "{\"kind\":\"FEE\",\"date\":\"2026-06-30\",\"party\":\"\",\"text\":\"Fee\"}");
             assertEquals(200, maren.post(payroll + "/months/2026-06/preparation", "{}"));
             server.close();
             return server.data();

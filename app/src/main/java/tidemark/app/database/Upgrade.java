@@ -68,6 +68,7 @@ final class Upgrade {
         return Flyway.configure()
                 .dataSource(where.url(), "tidemark", "")
                 .locations("classpath:db/migration")
+                .javaMigrations(new RuleDetails())
                 .load();
     }
 

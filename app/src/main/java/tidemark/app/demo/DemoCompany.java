@@ -29,8 +29,8 @@ import tidemark.app.company.Company;
 import tidemark.app.company.DateOrder;
 import tidemark.app.company.MasterData;
 import tidemark.app.ledger.Ledger;
+import tidemark.app.linebooking.LineEntries;
 import tidemark.app.matching.FirmMatches;
-import tidemark.app.matching.LineSources;
 import tidemark.app.matching.Matches;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.Months;
@@ -239,7 +239,7 @@ public class DemoCompany {
                         account.id(),
                         line.id().value(),
                         new Ledger.Posting(entry, "", ""),
-                        LineSources.BANK_LINE,
+                        LineEntries.BANK_LINE,
                         List.of(),
                         maren.name());
             } else {

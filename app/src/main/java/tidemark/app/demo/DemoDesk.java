@@ -9,6 +9,7 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccount;
 import tidemark.app.draft.Drafts;
+import tidemark.app.ledger.GrossLine;
 import tidemark.app.party.Invoices;
 import tidemark.app.party.Receipts;
 import tidemark.app.payment.Payments;
@@ -120,7 +121,7 @@ class DemoDesk {
                         null,
                         null,
                         "Berth given back early",
-                        List.of(new Invoices.InvoiceLine("4050", "180.00", "", "DOCK", "Berth given back early"))),
+                        List.of(new GrossLine("4050", "180.00", "", "DOCK", "Berth given back early"))),
                 MAREN);
         drafts(place, operating);
     }
@@ -146,8 +147,7 @@ class DemoDesk {
                         date,
                         place.names().sites().get("Workshop"),
                         text,
-                        new Payments.Parts(
-                                List.of(), "", List.of(new Payments.ExpenseLine(code, amount, "", "YARD", text)))),
+                        new Payments.Parts(List.of(), "", List.of(new GrossLine(code, amount, "", "YARD", text)))),
                 place.maren());
     }
 

@@ -15,6 +15,7 @@ import tidemark.app.access.Actor;
 import tidemark.app.company.BankAccount;
 import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.EntrySource;
+import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.party.Allocations;
@@ -182,8 +183,7 @@ class DemoLedger {
                         null,
                         place.names().sites().get(d.costCentre().equals("YARD") ? "Workshop" : "Dock office"),
                         d.text(),
-                        List.of(new Invoices.InvoiceLine(
-                                d.account(), decimal(d.gross()), d.taxCode(), d.costCentre(), d.text()))))
+                        List.of(new GrossLine(d.account(), decimal(d.gross()), d.taxCode(), d.costCentre(), d.text()))))
                 .toList();
         Ledger.Booked booked = invoices.bookAll(place.companyId(), wishes, MAREN);
         for (int i = 0; i < debts.size(); i++) {

@@ -1,10 +1,7 @@
 package tidemark.app.draft;
 
-import jakarta.validation.ConstraintViolation;
-import jakarta.validation.Validator;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -14,12 +11,11 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tidemark.app.access.Actor;
 import tidemark.app.ledger.BookingForm;
+import tidemark.app.ledger.CheckedJson;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
-import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
-import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -27,12 +23,15 @@ import tools.jackson.databind.node.ObjectNode;
 /** Reads the form that a draft keeps, and posts it through the capability that brought the form. */
 @Component
 class DraftForms {
+    private static final CheckedJson.Words WORDS =
+            new CheckedJson.Words("draft.incomplete", "", "Open the draft and finish it.", false);
+
     private final Map<String, BookingForm<?>> forms = new TreeMap<>();
-    private final Validator validator;
+    private final CheckedJson checked;
     private final JsonMapper json;
 
-    DraftForms(List<BookingForm<?>> forms, Validator validator, JsonMapper json) {
-        this.validator = validator;
+    DraftForms(List<BookingForm<?>> forms, CheckedJson checked, JsonMapper json) {
+        this.checked = checked;
         this.json = json;
         for (BookingForm<?> form : forms) {
             if (this.forms.put(form.kind(), form) != null) {
@@ -66,33 +65,7 @@ class DraftForms {
     }
 
     private <T> Ledger.Booked book(BookingForm<T> form, long companyId, ObjectNode body, Actor actor) {
-        return form.book(companyId, read(body, form.type()), actor);
-    }
-
-    private <T> T read(ObjectNode form, Class<T> type) {
-        T body;
-        try {
-            body = json.treeToValue(form, type);
-        } catch (JacksonException e) {
-            throw new RuleViolation(
-                    "draft.incomplete",
-                    "",
-                    "a form that is not complete",
-                    "a complete one",
-                    "Open the draft and finish it.");
-        }
-        Set<ConstraintViolation<T>> violations = validator.validate(body);
-        if (!violations.isEmpty()) {
-            List<Problem> problems = new ArrayList<>();
-            violations.forEach(v -> problems.add(new Problem(
-                    "field.invalid",
-                    v.getPropertyPath().toString(),
-                    "an unfit value",
-                    "a value that " + v.getMessage(),
-                    "Open the draft and finish it.")));
-            throw new RuleViolation(problems);
-        }
-        return body;
+        return form.book(companyId, checked.read(body, form.type(), WORDS), actor);
     }
 
     /** Where a draft is kept: the ids of the company's sites and bank accounts are those that a summary may name. */

@@ -10,11 +10,9 @@ import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
-import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.reconcile.Months;
-import tidemark.app.reconcile.WaitingPayments;
 import tidemark.app.statement.BankLineRow;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
@@ -61,15 +59,14 @@ public class FirmMatches {
             List<BankLineRow> line = matchRows.lines(
                     account, c.lines().stream().map(BankLineId::value).toList());
             List<Long> entryIds = c.entries().stream().map(CashEntryId::value).toList();
-            List<CashEntryRow> entry = matches.members(account, line, entryIds, who);
-            boolean waited = entryIds.stream().anyMatch(WaitingPayments::isStandIn);
+            Matches.Members members = matches.members(account, line, entryIds, who);
             if (batch == null) {
                 // the first match of the step gives the step its name
                 batch = ((Number) em.createNativeQuery("select next value for row_id", Long.class)
                                 .getSingleResult())
                         .longValue();
             }
-            matchRows.match(account, line, entry, waited ? ItemMatch.How.BOOKED : ItemMatch.How.FIRM, c, batch, who);
+            matchRows.match(account, line, members.entries(), ItemMatch.How.FIRM, c, batch, members.booked(), who);
         }
         if (batch != null) {
             activity.record(

@@ -7,8 +7,6 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Objects;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -25,6 +23,7 @@ import tidemark.app.access.Right;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.reconcile.CandidateViews;
 import tidemark.app.reconcile.LadderViews;
+import tools.jackson.databind.JsonNode;
 
 /** Matching and booking from bank lines, over HTTP. */
 @RestController
@@ -33,6 +32,7 @@ public class MatchController {
     private final Matches matches;
     private final FirmMatches firm;
     private final LineBookings bookings;
+    private final Corrections corrections;
     private final OwnTransfers ownTransfers;
     private final ErrorDeclarations errors;
     private final CandidateViews candidates;
@@ -41,10 +41,12 @@ public class MatchController {
             Matches matches,
             FirmMatches firm,
             LineBookings bookings,
+            Corrections corrections,
             OwnTransfers ownTransfers,
             ErrorDeclarations errors,
             CandidateViews candidates) {
         this.candidates = candidates;
+        this.corrections = corrections;
         this.ownTransfers = ownTransfers;
         this.matches = matches;
         this.firm = firm;
@@ -70,23 +72,13 @@ public class MatchController {
 
     record Undone(int count) {}
 
-    /** @param account code of the balancing account, or for a transfer the other bank account's name is in it */
+    /** @param details what the kind of booking asks for */
     record Booking(
-            @NotNull LineBookings.Kind kind,
-            @NotNull @Size(max = 20) String account,
-            @Nullable Long otherBankAccountId,
-            @Nullable Long partyId,
-            @Nullable Long paymentId,
+            @NotNull @Size(max = 20) String kind,
+            @Nullable JsonNode details,
             @NotNull LocalDate date,
             @NotNull @Size(max = 200) String party,
             @NotNull @Size(max = 480) String text) {}
-
-    private static long other(Booking body) {
-        return Stream.of(body.otherBankAccountId(), body.partyId(), body.paymentId())
-                .filter(Objects::nonNull)
-                .findFirst()
-                .orElse(0L);
-    }
 
     @PostMapping("/matches")
     @Requires(Right.PREPARE)
@@ -135,13 +127,11 @@ public class MatchController {
                 companyId,
                 accountId,
                 lineId,
-                new LineBookings.Request(
-                        body.kind(),
-                        body.account(),
-                        other(body),
-                        body.date(),
-                        body.party().strip(),
-                        body.text().strip()),
+                body.kind(),
+                body.details(),
+                body.date(),
+                body.party().strip(),
+                body.text().strip(),
                 preview,
                 actor.name());
     }
@@ -149,9 +139,9 @@ public class MatchController {
     /** The lines of an entry that a correction of its amount may belong to. */
     @GetMapping("/cash-entries/{cashEntryId}/other-lines")
     @Requires(Right.VIEW)
-    List<LineBookings.OtherLine> otherLines(
+    List<Corrections.OtherLine> otherLines(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long cashEntryId) {
-        return bookings.otherLines(companyId, accountId, cashEntryId);
+        return corrections.otherLines(companyId, accountId, cashEntryId);
     }
 
     /** Puts a wrong amount in the ledger right by booking the difference, and matches all of it. */
@@ -165,7 +155,7 @@ public class MatchController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid Correction body,
             Actor actor) {
-        return bookings.correct(
+        return corrections.correct(
                 companyId, accountId, lineId, body.entryId(), body.correctedLine(), preview, actor.name());
     }
 
@@ -210,7 +200,7 @@ public class MatchController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid With body,
             Actor actor) {
-        return bookings.difference(
+        return corrections.difference(
                 companyId, accountId, lineId, List.copyOf(new HashSet<>(body.entryIds())), preview, actor.name());
     }
 

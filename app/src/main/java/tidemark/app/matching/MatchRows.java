@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -87,7 +88,11 @@ class MatchRows {
         return entries(account, List.of(entryId)).getFirst();
     }
 
-    /** Matches the members after all checks; their rows are then read anew. */
+    /**
+     * Matches the members after all checks; their rows are then read anew.
+     *
+     * @param booked journal entries that were booked for this match
+     */
     @Transactional(propagation = Propagation.MANDATORY)
     public ItemMatch match(
             BankAccount account,
@@ -96,6 +101,7 @@ class MatchRows {
             ItemMatch.How how,
             @Nullable Candidate candidate,
             @Nullable Long batch,
+            Set<Long> booked,
             String who) {
         for (BankLineRow line : lineRows) {
             if (line.itemMatchId() != null) {
@@ -116,11 +122,12 @@ class MatchRows {
         ItemMatch match = new ItemMatch(
                 account.id(),
                 batch,
-                how,
+                booked.isEmpty() ? how : ItemMatch.How.BOOKED,
                 candidate == null ? null : candidate.strength(),
                 candidate == null ? "" : words(candidate, account),
                 dates.getFirst(),
                 dates.getLast(),
+                booked,
                 who,
                 clock.instant());
         em.persist(match);

@@ -22,6 +22,7 @@ import tidemark.app.ledger.CancellingPairs;
 import tidemark.app.ledger.CashEntryRepository;
 import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.EntrySource;
+import tidemark.app.ledger.JournalEntryRow;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.Reversals;
 import tidemark.app.reconcile.Decisions;
@@ -29,7 +30,7 @@ import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.Months;
-import tidemark.app.reconcile.WaitingPayments;
+import tidemark.app.reconcile.WaitingForBank;
 import tidemark.app.statement.BankLineRepository;
 import tidemark.app.statement.BankLineRow;
 import tidemark.core.ledger.CashEntry;
@@ -51,7 +52,7 @@ public class Matches implements CancellingPairs {
     private final Decisions decisions;
     private final Ledger ledger;
     private final Reversals reversals;
-    private final ClearingByLines clearing;
+    private final WaitingForBank waiting;
     private final ActivityLog activity;
     private final Clock clock;
 
@@ -65,7 +66,7 @@ public class Matches implements CancellingPairs {
             Decisions decisions,
             Ledger ledger,
             Reversals reversals,
-            ClearingByLines clearing,
+            WaitingForBank waiting,
             ActivityLog activity,
             Clock clock) {
         this.accounts = accounts;
@@ -77,7 +78,7 @@ public class Matches implements CancellingPairs {
         this.decisions = decisions;
         this.ledger = ledger;
         this.reversals = reversals;
-        this.clearing = clearing;
+        this.waiting = waiting;
         this.activity = activity;
         this.clock = clock;
     }
@@ -91,13 +92,12 @@ public class Matches implements CancellingPairs {
         BankAccount account = accounts.lock(companyId, accountId);
         List<BankLineRow> lineRows = rows.lines(account, lineIds);
         Candidate candidate = lineRows.isEmpty() ? null : candidate(account, lineRows, entryIds);
-        List<CashEntryRow> entryRows = members(account, lineRows, entryIds, who);
-        boolean waited = entryIds.stream().anyMatch(WaitingPayments::isStandIn);
+        Members members = members(account, lineRows, entryIds, who);
+        List<CashEntryRow> entryRows = members.entries();
         ItemMatch.How how = candidate == null ? ItemMatch.How.HAND : ItemMatch.How.CANDIDATE;
-        ItemMatch match =
-                rows.match(account, lineRows, entryRows, waited ? ItemMatch.How.BOOKED : how, candidate, null, who);
+        ItemMatch match = rows.match(account, lineRows, entryRows, how, candidate, null, members.booked(), who);
         rows.recordMatch(account, match, lineRows, entryRows, who);
-        if (!waited) {
+        if (members.booked().isEmpty()) {
             months.made(account, match, lineIds, entryIds);
         }
         return new Tied(match, entryRows.stream().map(CashEntryRow::entry).toList());
@@ -115,41 +115,44 @@ public class Matches implements CancellingPairs {
                 .orElse(null);
     }
 
-    /** The entries of a match; for payments among them that waited for the bank, what clears them is booked. */
-    List<CashEntryRow> members(BankAccount account, List<BankLineRow> lineRows, Collection<Long> entryIds, String who) {
-        List<Long> payments = entryIds.stream()
-                .filter(WaitingPayments::isStandIn)
-                .map(WaitingPayments::paymentOf)
+    /**
+     * The entries of a match.
+     *
+     * @param booked journal entries that were booked for it
+     */
+    record Members(List<CashEntryRow> entries, Set<Long> booked) {}
+
+    /** The entries of a match; what waited for the bank among them is booked now. */
+    Members members(BankAccount account, List<BankLineRow> lineRows, Collection<Long> entryIds, String who) {
+        List<Long> waited = entryIds.stream()
+                .filter(WaitingForBank::isStandIn)
+                .map(WaitingForBank::idOf)
                 .toList();
         List<CashEntryRow> members = new ArrayList<>(rows.entries(
                 account,
-                entryIds.stream().filter(id -> !WaitingPayments.isStandIn(id)).toList()));
-        if (!payments.isEmpty()) {
-            if (lineRows.isEmpty()) {
-                throw new NotFound("bank line");
-            }
-            for (BankLineRow line : lineRows) {
-                if (line.itemMatchId() != null) {
-                    throw rows.taken(line.line().title(), line.itemMatchId());
-                }
-            }
-            LocalDate day = lineRows.stream()
-                    .map(BankLineRow::bookingDate)
-                    .max(Comparator.naturalOrder())
-                    .orElseThrow();
-            members.addAll(clearing.book(account, day, payments, who).cashEntries());
+                entryIds.stream().filter(id -> !WaitingForBank.isStandIn(id)).toList()));
+        if (waited.isEmpty()) {
+            return new Members(members, Set.of());
         }
-        return members;
+        if (lineRows.isEmpty()) {
+            throw new NotFound("bank line");
+        }
+        for (BankLineRow line : lineRows) {
+            if (line.itemMatchId() != null) {
+                throw rows.taken(line.line().title(), line.itemMatchId());
+            }
+        }
+        LocalDate day = lineRows.stream()
+                .map(BankLineRow::bookingDate)
+                .max(Comparator.naturalOrder())
+                .orElseThrow();
+        Ledger.Booked booked = waiting.arrived(account, day, waited, who);
+        members.addAll(booked.cashEntries());
+        return new Members(members, ids(booked));
     }
 
-    /** Books what clears a payment on a day that a person gives, and ties it to the line. */
-    Ledger.Booked clear(BankAccount account, long lineId, long paymentId, LocalDate day, String who) {
-        List<BankLineRow> line = rows.lines(account, List.of(lineId));
-        clearing.check(account, day, paymentId, line.getFirst().line().minorUnits());
-        Ledger.Booked booked = clearing.book(account, day, List.of(paymentId), who);
-        ItemMatch match = rows.match(account, line, booked.cashEntries(), ItemMatch.How.BOOKED, null, null, who);
-        rows.recordMatch(account, match, line, booked.cashEntries(), who);
-        return booked;
+    private static Set<Long> ids(Ledger.Booked booked) {
+        return booked.entries().stream().map(JournalEntryRow::id).collect(Collectors.toSet());
     }
 
     /** Undoes a match; an entry that was booked from the bank line for it is reversed with it. */
@@ -175,18 +178,14 @@ public class Matches implements CancellingPairs {
         }
         List<CashEntryRow> members = entries.ofMatches(List.of(matchId));
         List<BankLineRow> lineMembers = lines.ofMatches(List.of(matchId));
-        Map<Long, Long> waitAgain = clearing.paymentsOf(companyId, members);
+        List<Long> reversed = matches.bookedFor(List.of(matchId));
+        Map<Long, CashEntryId> waitAgain = waiting.standInsOf(companyId, reversed);
         rows.unmatch(account, match);
-        if (match.how() != ItemMatch.How.BOOKED || !waitAgain.isEmpty()) {
+        if (reversed.isEmpty() || !waitAgain.isEmpty()) {
             decisions.undone(
                     accountId,
                     lineMembers.stream().map(BankLineRow::id).toList(),
-                    members.stream()
-                            .map(CashEntryRow::id)
-                            .map(id -> waitAgain.containsKey(id)
-                                    ? WaitingPayments.standIn(waitAgain.get(id)).value()
-                                    : id)
-                            .toList(),
+                    members.stream().map(m -> remembered(m, waitAgain)).toList(),
                     who,
                     clock.instant());
         }
@@ -203,47 +202,38 @@ public class Matches implements CancellingPairs {
                                         .limit(5)
                                         .map(l -> l.line().title())
                                         .toList()));
-        if (!waitAgain.isEmpty()) {
-            reverseClearings(companyId, members, waitAgain, who);
-        } else if (match.how() == ItemMatch.How.BOOKED) {
-            CashEntryRow booked = members.stream()
-                    .filter(m -> bookedFromLine(companyId, m))
-                    .findFirst()
-                    .orElseThrow(() -> new NotFound("entry that was booked"));
-            reversals.reverse(companyId, journalEntry(booked), booked.entryDate(), who);
+        reverseBooked(companyId, members, reversed, who);
+    }
+
+    /** What a member is remembered by: by what waits again, where its own entry is reversed. */
+    private static long remembered(CashEntryRow member, Map<Long, CashEntryId> waitAgain) {
+        CashEntryId standIn = member.journalEntryId() == null ? null : waitAgain.get(member.journalEntryId());
+        return standIn == null ? member.id() : standIn.value();
+    }
+
+    /** Reverses what was booked for a match, each entry once and on its own day. */
+    private void reverseBooked(long companyId, List<CashEntryRow> members, List<Long> booked, String who) {
+        for (CashEntryRow member : members) {
+            Long entry = member.journalEntryId();
+            if (entry != null && booked.contains(entry)) {
+                reversals.reverse(companyId, entry, member.entryDate(), who);
+            }
         }
     }
 
-    private void reverseClearings(long companyId, List<CashEntryRow> members, Map<Long, Long> waitAgain, String who) {
-        members.stream()
-                .filter(m -> waitAgain.containsKey(m.id()))
-                .forEach(m -> reversals.reverse(companyId, journalEntry(m), m.entryDate(), who));
-    }
-
-    private static long journalEntry(CashEntryRow entry) {
-        return java.util.Objects.requireNonNull(entry.journalEntryId());
-    }
-
-    /** Undoes a match of many that were taken in one step; payments of it wait for the bank again. */
+    /** Undoes a match of many that were taken in one step; what was booked for it waits for the bank again. */
     void unmatchOfMany(BankAccount account, ItemMatch match, String who) {
         List<CashEntryRow> members = entries.ofMatches(List.of(match.id()));
-        Map<Long, Long> waitAgain = clearing.paymentsOf(account.companyId(), members);
+        List<Long> booked = matches.bookedFor(List.of(match.id()));
         rows.unmatch(account, match);
-        reverseClearings(account.companyId(), members, waitAgain, who);
-    }
-
-    private boolean bookedFromLine(long companyId, CashEntryRow member) {
-        if (member.journalEntryId() == null) {
-            return false;
-        }
-        return LineSources.has(ledger.entry(companyId, member.journalEntryId()).source());
+        reverseBooked(account.companyId(), members, booked, who);
     }
 
     @Override
     @Transactional
     public void cancel(BankAccount account, CashEntryRow entry, CashEntryRow reversal, String who) {
         List<CashEntryRow> pair = List.of(entry, reversal);
-        rows.match(account, List.of(), pair, ItemMatch.How.CANCELLED, null, null, who);
+        rows.match(account, List.of(), pair, ItemMatch.How.CANCELLED, null, null, Set.of(), who);
     }
 
     /** Books what only the bank knew, against one other account, and matches it at once. */
@@ -270,7 +260,8 @@ public class Matches implements CancellingPairs {
         booked.cashEntries().stream()
                 .filter(c -> c.bankAccountId() == accountId)
                 .forEach(members::add);
-        ItemMatch match = rows.match(account, List.of(line), members, ItemMatch.How.BOOKED, null, null, who);
+        ItemMatch match =
+                rows.match(account, List.of(line), members, ItemMatch.How.BOOKED, null, null, ids(booked), who);
         rows.recordMatch(account, match, List.of(line), members, who);
         return booked;
     }

@@ -3,7 +3,10 @@ package tidemark.app.matching;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -16,6 +19,7 @@ import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
+import tidemark.app.linebooking.LineEntries;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.statement.BankLineRepository;
 import tidemark.app.statement.BankLineRow;
@@ -137,12 +141,12 @@ class OwnTransfers {
         Ledger.Booked booked = ledger.book(
                 companyId,
                 entries.stream().map(e -> new Ledger.Posting(e, "", "")).toList(),
-                LineSources.BANK_LINE,
+                LineEntries.BANK_LINE,
                 null,
                 who);
-        tie(account, lineId, booked, ItemMatch.How.BOOKED, who);
+        tie(account, lineId, booked, true, who);
         // of one entry for both ends only the first match takes it back when it is undone
-        tie(other, otherLineId, booked, entries.size() == 1 ? ItemMatch.How.HAND : ItemMatch.How.BOOKED, who);
+        tie(other, otherLineId, booked, entries.size() > 1, who);
         return views.shown(companyId, booked, preview);
     }
 
@@ -162,12 +166,18 @@ class OwnTransfers {
                 rate.tie());
     }
 
-    private void tie(BankAccount account, long lineId, Ledger.Booked booked, ItemMatch.How how, String who) {
+    /** @param takesBack whether undoing this match reverses the entry at its account */
+    private void tie(BankAccount account, long lineId, Ledger.Booked booked, boolean takesBack, String who) {
         List<BankLineRow> line = List.of(matches.line(account, lineId));
         List<CashEntryRow> entry = booked.cashEntries().stream()
                 .filter(c -> c.bankAccountId() == account.id())
                 .toList();
-        ItemMatch match = matches.match(account, line, entry, how, null, null, who);
+        Set<Long> reversed = takesBack
+                ? entry.stream()
+                        .map(c -> Objects.requireNonNull(c.journalEntryId()))
+                        .collect(Collectors.toSet())
+                : Set.of();
+        ItemMatch match = matches.match(account, line, entry, ItemMatch.How.HAND, null, null, reversed, who);
         matches.recordMatch(account, match, line, entry, who);
     }
 }

@@ -3,6 +3,7 @@ package tidemark.app.matching;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -89,7 +90,8 @@ class PaperTicks {
                             entry.party(),
                             entry.title(),
                             ""));
-            ItemMatch match = matches.match(account, List.of(line), List.of(row), ItemMatch.How.PAPER, null, null, who);
+            ItemMatch match =
+                    matches.match(account, List.of(line), List.of(row), ItemMatch.How.PAPER, null, null, Set.of(), who);
             matches.recordMatch(account, match, List.of(line), List.of(row), who);
         }
     }

@@ -19,12 +19,10 @@ import org.springframework.web.bind.annotation.RestController;
 import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
-import tidemark.app.company.Companies;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.rule.MatchingRule;
 import tidemark.app.rule.RuleContent;
 import tidemark.app.rule.Rules;
-import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.rule.RuleTrial;
 
@@ -34,10 +32,8 @@ import tidemark.core.rule.RuleTrial;
 class RuleController {
     private final Rules rules;
     private final RuleWork work;
-    private final Companies companies;
 
-    RuleController(Rules rules, RuleWork work, Companies companies) {
-        this.companies = companies;
+    RuleController(Rules rules, RuleWork work) {
         this.rules = rules;
         this.work = work;
     }
@@ -49,8 +45,8 @@ class RuleController {
             @Nullable LocalDate validFrom,
             @Nullable LocalDate validTo,
             @NotNull @Valid RuleContent content) {
-        Rules.Draft draft(AmountStyle style) {
-            return new Rules.Draft(name, bankAccountId, validFrom, validTo, content.plain(style));
+        Rules.Draft draft() {
+            return new Rules.Draft(name, bankAccountId, validFrom, validTo, content);
         }
     }
 
@@ -98,8 +94,7 @@ class RuleController {
             @PathVariable long companyId,
             @RequestParam(required = false) @Nullable Long ruleId,
             @RequestBody @Valid RuleDraft body) {
-        List<RuleWork.Tried> tried = work.trial(
-                companyId, ruleId, body.draft(companies.get(companyId).amountStyle()));
+        List<RuleWork.Tried> tried = work.trial(companyId, ruleId, body.draft());
         return new TrialView(
                 tried.size(),
                 count(tried, RuleTrial.Verdict.NEW),
@@ -129,16 +124,14 @@ class RuleController {
     @PostMapping("/rules")
     @Requires(Right.PREPARE)
     RuleView write(@PathVariable long companyId, @RequestBody @Valid RuleDraft body, Actor actor) {
-        return view(
-                rules.write(companyId, null, body.draft(companies.get(companyId).amountStyle()), actor.name()));
+        return view(rules.write(companyId, null, body.draft(), actor.name()));
     }
 
     @PutMapping("/rules/{ruleId}")
     @Requires(Right.PREPARE)
     RuleView change(
             @PathVariable long companyId, @PathVariable long ruleId, @RequestBody @Valid RuleDraft body, Actor actor) {
-        return view(rules.write(
-                companyId, ruleId, body.draft(companies.get(companyId).amountStyle()), actor.name()));
+        return view(rules.write(companyId, ruleId, body.draft(), actor.name()));
     }
 
     @PostMapping("/rules/{ruleId}/switch")

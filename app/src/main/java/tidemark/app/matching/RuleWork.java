@@ -3,6 +3,7 @@ package tidemark.app.matching;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -21,12 +22,17 @@ import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.JournalLineRow;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
-import tidemark.app.reconcile.MonthData;
+import tidemark.app.linebooking.AccountBooks;
+import tidemark.app.linebooking.AllBooks;
+import tidemark.app.linebooking.LineEntries;
+import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.reconcile.Months;
 import tidemark.app.rule.MatchingRule;
+import tidemark.app.rule.RuleContent;
 import tidemark.app.rule.Rules;
 import tidemark.app.statement.BankLineRepository;
 import tidemark.app.statement.BankLineRow;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.rule.Effect;
 import tidemark.core.rule.Rule;
@@ -44,24 +50,30 @@ class RuleWork {
     private final BankAccounts accounts;
     private final BankLineRepository lines;
     private final CashEntryRepository entries;
+    private final ItemMatchRepository matches;
     private final Ledger ledger;
     private final LedgerViews views;
     private final LineBookings bookings;
     private final Months months;
     private final Rules rules;
+    private final AllBooks books;
 
     RuleWork(
             BankAccounts accounts,
             BankLineRepository lines,
             CashEntryRepository entries,
+            ItemMatchRepository matches,
             Ledger ledger,
             LedgerViews views,
             LineBookings bookings,
             Months months,
-            Rules rules) {
+            Rules rules,
+            AllBooks books) {
+        this.books = books;
         this.accounts = accounts;
         this.lines = lines;
         this.entries = entries;
+        this.matches = matches;
         this.ledger = ledger;
         this.views = views;
         this.bookings = bookings;
@@ -75,14 +87,14 @@ class RuleWork {
     /** Runs a rule over the past of the accounts it is for. Rules before it in the order go first. */
     @Transactional(readOnly = true)
     List<Tried> trial(long companyId, @Nullable Long ruleId, Rules.Draft draft) {
+        RuleContent content = rules.plain(companyId, draft);
         List<BankAccount> concerned = draft.bankAccountId() == null
                 ? accounts.list(companyId)
                 : List.of(accounts.get(companyId, draft.bankAccountId()));
         List<MatchingRule> all = rules.list(companyId);
         List<Tried> out = new ArrayList<>();
         for (BankAccount account : concerned) {
-            Rule rule = Rules.core(
-                    0, draft.name(), draft.validFrom(), draft.validTo(), draft.content(), account.currency());
+            Rule rule = Rules.core(0, draft.name(), draft.validFrom(), draft.validTo(), content, account.currency());
             List<Rule> before = new ArrayList<>();
             for (MatchingRule row : all) {
                 if (ruleId != null && row.id() == ruleId) {
@@ -92,29 +104,37 @@ class RuleWork {
                     before.add(rules.core(row, account.currency()));
                 }
             }
-            String target = rule.then() instanceof Effect.Book book
-                    ? bookings.targets(companyId, account, wish(book, account.openingDate(), "x"))
-                    : "";
-            RuleTrial.of(rule, before, target, past(companyId, account))
-                    .lines()
-                    .forEach(t -> out.add(new Tried(account, t)));
+            out.addAll(tried(account, rule, before, content, past(companyId, account)));
         }
         return out;
+    }
+
+    private List<Tried> tried(
+            BankAccount account, Rule rule, List<Rule> before, RuleContent content, List<RuleTrial.Past> past) {
+        AccountBooks own = books.of(account);
+        LineBookings.Wish wish = rule.then() instanceof Effect.Book ? wish(account, content) : null;
+        return RuleTrial.of(rule, before, line -> LineBookings.targets(own, line, Objects.requireNonNull(wish)), past)
+                .lines()
+                .stream()
+                .map(t -> new Tried(account, t))
+                .toList();
     }
 
     private List<RuleTrial.Past> past(long companyId, BankAccount account) {
         List<BankLineRow> taken = lines.latest(account.id(), Limit.of(MOST_TRIED));
         Map<Long, CashEntryRow> entryOf = new HashMap<>();
+        Set<Long> bookedFor = new HashSet<>();
         List<Long> matchIds = taken.stream()
                 .map(BankLineRow::itemMatchId)
                 .filter(Objects::nonNull)
                 .distinct()
                 .toList();
         for (int i = 0; i < matchIds.size(); i += BLOCK) {
-            entries.ofMatches(matchIds.subList(i, Math.min(matchIds.size(), i + BLOCK)))
-                    .forEach(e -> entryOf.putIfAbsent(Objects.requireNonNull(e.itemMatchId()), e));
+            List<Long> block = matchIds.subList(i, Math.min(matchIds.size(), i + BLOCK));
+            bookedFor.addAll(matches.bookedFor(block));
+            entries.ofMatches(block).forEach(e -> entryOf.putIfAbsent(Objects.requireNonNull(e.itemMatchId()), e));
         }
-        Map<Long, String> bookedOn = bookedOn(companyId, account, entryOf);
+        Map<Long, String> bookedOn = bookedOn(companyId, account, entryOf, bookedFor);
         List<RuleTrial.Past> out = new ArrayList<>();
         for (BankLineRow line : taken) {
             CashEntryRow entry = line.itemMatchId() == null ? null : entryOf.get(line.itemMatchId());
@@ -128,7 +148,8 @@ class RuleWork {
     }
 
     /** For entries that were booked from a bank line: the accounts on the other side, in their order. */
-    private Map<Long, String> bookedOn(long companyId, BankAccount account, Map<Long, CashEntryRow> entryOf) {
+    private Map<Long, String> bookedOn(
+            long companyId, BankAccount account, Map<Long, CashEntryRow> entryOf, Set<Long> bookedFor) {
         Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         Map<Long, Long> entryOfJournal = new HashMap<>();
         entryOf.values().forEach(e -> {
@@ -137,8 +158,12 @@ class RuleWork {
             }
         });
         Map<Long, TreeSet<String>> codes = new HashMap<>();
-        List<Long> ids =
-                ledger.madeBy(companyId, entryOfJournal.keySet(), Set.of(LineSources.BANK_LINE, LineSources.CLEARING));
+        Set<Long> fromLines =
+                new HashSet<>(ledger.madeBy(companyId, entryOfJournal.keySet(), Set.of(LineEntries.BANK_LINE)));
+        // of a transfer that was booked from both ends, one end alone is what its match was booked for
+        fromLines.addAll(bookedFor);
+        fromLines.retainAll(entryOfJournal.keySet());
+        List<Long> ids = List.copyOf(fromLines);
         for (int i = 0; i < ids.size(); i += BLOCK) {
             for (JournalLineRow line : ledger.linesOf(ids.subList(i, Math.min(ids.size(), i + BLOCK)))) {
                 ChartAccount other = chart.get(line.ledgerAccountId());
@@ -155,17 +180,14 @@ class RuleWork {
         return out;
     }
 
-    private static LineBookings.Request wish(Effect.Book book, java.time.LocalDate date, String title) {
-        return new LineBookings.Request(
-                LineBookings.Kind.valueOf(book.kind()),
-                book.account(),
-                book.otherId(),
-                date,
-                book.party(),
-                book.text().isEmpty() ? title : book.text(),
-                book.costCentre(),
-                book.taxCode(),
-                book.parts());
+    private LineBookings.Wish wish(BankAccount account, RuleContent content) {
+        return bookings.wish(
+                account,
+                content.kind(),
+                content.details(),
+                AmountStyle.POINT,
+                content.party().strip(),
+                content.entryText().strip());
     }
 
     /** Books all open lines of a month that the rule is the first to book, in one step; or shows what it would book. */
@@ -174,23 +196,15 @@ class RuleWork {
             long companyId, long accountId, YearMonth month, long ruleId, boolean preview, String who) {
         MatchingRule row = rules.get(companyId, ruleId);
         BankAccount seen = accounts.get(companyId, accountId);
-        BankAccount account = rules.core(row, seen.currency()).then() instanceof Effect.Book first
-                ? bookings.lock(companyId, accountId, wish(first, seen.openingDate(), "x"))
-                : accounts.lock(companyId, accountId);
-        MonthData data = months.beforeChange(account, month);
         Ledger.Booked all = Ledger.Booked.nothing();
         int count = 0;
-        for (BankLine line : data.byRule(ruleId)) {
-            if (!(rules.core(row, account.currency()).then() instanceof Effect.Book book)) {
-                break;
+        if (rules.core(row, seen.currency()).then() instanceof Effect.Book) {
+            LineBookings.Wish wish = wish(seen, rules.content(row));
+            AccountBooks own = books.of(bookings.lock(companyId, accountId, wish));
+            for (BankLine line : months.beforeChange(own.account(), month).byRule(ruleId)) {
+                all.add(bookings.book(own, line.id().value(), line.bookingDate(), wish, who));
+                count++;
             }
-            Ledger.Booked booked = bookings.booked(
-                    companyId, accountId, line.id().value(), wish(book, line.bookingDate(), line.title()), who);
-            all.entries().addAll(booked.entries());
-            all.lines().addAll(booked.lines());
-            all.cashEntries().addAll(booked.cashEntries());
-            all.items().addAll(booked.items());
-            count++;
         }
         if (count == 0) {
             throw new RuleViolation(

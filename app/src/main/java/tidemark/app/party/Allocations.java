@@ -12,17 +12,12 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.Company;
-import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.JournalLineRow;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.ledger.PostingListener;
-import tidemark.core.ledger.Control;
-import tidemark.core.ledger.Purpose;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.party.Allocation;
 import tidemark.core.party.DiscountBooking;
-import tidemark.core.payment.PaymentBooking;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 
@@ -30,15 +25,13 @@ import tidemark.core.problem.RuleViolation;
 @Service
 public class Allocations {
     private final OpenItems items;
-    private final Chart chart;
     private final Ledger ledger;
     private final Reservations reservations;
 
-    Allocations(OpenItems items, Chart chart, Ledger ledger, Reservations reservations) {
+    Allocations(OpenItems items, Ledger ledger, Reservations reservations) {
         this.reservations = reservations;
         this.ledger = ledger;
         this.items = items;
-        this.chart = chart;
     }
 
     /** @param discount decimal text; empty for none taken */
@@ -131,28 +124,5 @@ public class Allocations {
         return gross.entrySet().stream()
                 .map(e -> new DiscountBooking.Share(e.getKey(), e.getValue()))
                 .toList();
-    }
-
-    public PaymentBooking.Counterpart counterpart(Company company, Party party) {
-        boolean customer = party.control() == Control.RECEIVABLES;
-        Purpose discount = customer ? Purpose.DISCOUNT_GIVEN : Purpose.DISCOUNT_TAKEN;
-        return new PaymentBooking.Counterpart(
-                party.partyId(),
-                party.name(),
-                chart.accountCodeFor(company.id(), null, customer ? Purpose.RECEIVABLES : Purpose.PAYABLES),
-                chart.accountCodeFor(company.id(), null, discount));
-    }
-
-    /** Settles the allocated items by the item that the booked entry made; adds what changed to what was booked. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void settle(long companyId, Ledger.Booked booked, Allocation allocation, LocalDate day, String who) {
-        if (!allocation.parts().isEmpty()) {
-            List<OpenItems.Part> parts = allocation.parts().stream()
-                    .map(p -> new OpenItems.Part(p.item().id().value(), p.settled(), p.discount()))
-                    .toList();
-            List<PostingListener.ItemChange> changes = items.settle(
-                    companyId, items.ofEntry(booked.entries().getFirst().id()).id(), parts, day, who);
-            booked.items().addAll(changes);
-        }
     }
 }

@@ -18,6 +18,7 @@ import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
 import tidemark.app.ledger.Chart;
+import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.ledger.Control;
@@ -59,17 +60,10 @@ public class Invoices {
         this.masterData = masterData;
     }
 
-    /** @param amount gross decimal text, above zero */
-    public record InvoiceLine(
-            @NotNull @Size(max = 20) String account,
-            @NotNull @Size(max = 40) String amount,
-            @Nullable @Size(max = 20) String taxCode,
-            @Nullable @Size(max = 20) String costCentre,
-            @NotNull @Size(max = 200) String text) {}
-
     /**
      * @param number empty for the next of our own; a supplier's is always given
      * @param dueDate absent for the party's terms
+     * @param lines amounts above zero
      */
     public record NewInvoice(
             long partyId,
@@ -80,7 +74,7 @@ public class Invoices {
             @Nullable LocalDate dueDate,
             @Nullable Long siteId,
             @NotNull @Size(max = 400) String text,
-            @NotNull @Size(max = 200) List<@Valid InvoiceLine> lines) {}
+            @NotNull @Size(max = 200) List<@Valid GrossLine> lines) {}
 
     @Transactional
     public Ledger.Booked book(long companyId, NewInvoice wish, String who) {
@@ -93,21 +87,13 @@ public class Invoices {
         lock(
                 companyId,
                 wishes.stream()
-                        .flatMap(w -> w.lines().stream().map(InvoiceLine::account))
+                        .flatMap(w -> w.lines().stream().map(GrossLine::account))
                         .collect(Collectors.toSet()));
         Company company = companies.get(companyId);
         Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
         List<Ledger.Posting> postings = new ArrayList<>();
+        GrossLine.Reading reading = new GrossLine.Reading(company.amountStyle(), company.baseCurrency());
         for (NewInvoice wish : wishes) {
-            List<TaxedLine> lines = new ArrayList<>();
-            for (InvoiceLine line : wish.lines()) {
-                lines.add(new TaxedLine(
-                        line.account(),
-                        Ledger.amount(line.amount(), company, "line " + (lines.size() + 1)),
-                        line.taxCode() == null ? "" : line.taxCode(),
-                        line.costCentre() == null ? "" : line.costCentre(),
-                        line.text().strip()));
-            }
             if (wish.siteId() != null) {
                 companies.site(companyId, wish.siteId());
             }
@@ -120,7 +106,7 @@ public class Invoices {
                     wish.documentDate() == null ? wish.date() : wish.documentDate(),
                     wish.dueDate(),
                     wish.text().strip(),
-                    lines,
+                    GrossLine.read(wish.lines(), reading),
                     taxes,
                     wish.siteId(),
                     ""));

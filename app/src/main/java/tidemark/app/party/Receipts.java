@@ -24,7 +24,7 @@ import tidemark.core.ledger.JournalLine;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.party.Allocation;
 import tidemark.core.party.DiscountBooking;
-import tidemark.core.payment.PaymentBooking;
+import tidemark.core.party.PartyMoney;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.problem.Words;
 
@@ -33,6 +33,7 @@ import tidemark.core.problem.Words;
 public class Receipts {
     private final Parties parties;
     private final Allocations allocations;
+    private final PartyMoneyBookings money;
     private final OpenItems items;
     private final Ledger ledger;
     private final Companies companies;
@@ -42,6 +43,7 @@ public class Receipts {
     Receipts(
             Parties parties,
             Allocations allocations,
+            PartyMoneyBookings money,
             OpenItems items,
             Ledger ledger,
             Companies companies,
@@ -49,6 +51,7 @@ public class Receipts {
             MasterData masterData) {
         this.parties = parties;
         this.allocations = allocations;
+        this.money = money;
         this.items = items;
         this.ledger = ledger;
         this.companies = companies;
@@ -77,14 +80,14 @@ public class Receipts {
 
     @Transactional
     public Made book(long companyId, NewReceipt wish, String who) {
-        ChartAccount money = ledger.accountByCode(companyId, wish.account())
+        ChartAccount into = ledger.accountByCode(companyId, wish.account())
                 .orElseThrow(() -> new RuleViolation(
                         "account.unknown",
                         "account",
                         "account “" + wish.account() + "”",
                         "a code from the chart of accounts",
                         "Choose where the money went."));
-        bankAccounts.lockByLedgerAccounts(companyId, Set.of(money.id()));
+        bankAccounts.lockByLedgerAccounts(companyId, Set.of(into.id()));
         bankAccounts.lockJournal(companyId);
         Company company = companies.get(companyId);
         Party party = parties.get(companyId, wish.partyId());
@@ -112,28 +115,17 @@ public class Receipts {
         String text = wish.text().isBlank()
                 ? "Receipt from " + party.name()
                 : wish.text().strip();
-        JournalEntry entry = PaymentBooking.in(
-                new PaymentBooking.Terms(wish.date(), company.baseCurrency(), reference, text, money.code()),
-                allocations.counterpart(company, party),
-                new PaymentBooking.Parts(allocation, rest, List.of()),
-                ledger.taxes(companyId));
-        Ledger.Booked booked = ledger.book(
-                companyId,
-                List.of(new Ledger.Posting(
-                        entry,
-                        "",
-                        "",
-                        wish.siteId(),
-                        new ItemTerms(
-                                ItemTerms.Kind.PAYMENT,
-                                "",
-                                "Receipt " + reference,
-                                wish.date(),
-                                tidemark.core.party.OpenItem.Discount.NONE))),
-                PartyDocuments.RECEIPT,
-                null,
-                who);
-        allocations.settle(companyId, booked, allocation, wish.date(), who);
+        Ledger.Posting posting = money.posting(
+                company,
+                PartyMoney.Direction.IN,
+                new PartyMoney.Terms(wish.date(), company.baseCurrency(), reference, text, into.code()),
+                party,
+                party.name(),
+                new PartyMoney.Use(allocation, rest, List.of()),
+                ledger.taxes(companyId),
+                new PartyMoneyBookings.Document("", "", wish.siteId(), "Receipt " + reference));
+        Ledger.Booked booked = ledger.book(companyId, List.of(posting), PartyDocuments.RECEIPT, null, who);
+        booked.items().addAll(money.settle(companyId, booked.entries().getFirst(), allocation, wish.date(), who));
         return new Made(received, booked);
     }
 
@@ -188,7 +180,7 @@ public class Receipts {
 
     private void discount(
             Company company, Party party, Allocation allocation, LocalDate date, Ledger.Booked booked, String who) {
-        PaymentBooking.Counterpart counterpart = allocations.counterpart(company, party);
+        PartyMoney.Counterpart counterpart = money.counterpart(company, party);
         int sign = party.control() == Control.RECEIVABLES ? 1 : -1;
         String text = "Early-payment discount";
         List<JournalLine> lines = new ArrayList<>(DiscountBooking.lines(

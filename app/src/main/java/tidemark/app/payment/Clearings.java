@@ -1,46 +1,85 @@
 package tidemark.app.payment;
 
-import java.util.Objects;
-import java.util.OptionalLong;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
-import tidemark.app.company.BankAccounts;
-import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.matching.ClearingPayments;
+import tidemark.app.linebooking.AccountBooks;
+import tidemark.app.linebooking.AllBooks;
+import tidemark.app.reconcile.WaitingForBank;
 import tidemark.core.ledger.BankLineBooking;
+import tidemark.core.ledger.CashEntry;
+import tidemark.core.ledger.CashEntryId;
+import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.party.PartyMoney;
 import tidemark.core.payment.PaymentBooking;
-import tidemark.core.payment.PaymentKind;
 import tidemark.core.payment.PaymentState;
 import tidemark.core.problem.RuleViolation;
 
-/** Clears payments that reach the cash account only when the bank has paid them. */
+/** Clears payments that reach the cash account only when the bank has paid them: each leaves the in-transit account then. */
 @Service
-class Clearings implements ClearingPayments {
+class Clearings implements WaitingForBank {
     private final Payments payments;
     private final PaymentRepository rows;
-    private final BankAccounts bankAccounts;
-    private final Chart chart;
+    private final AllBooks books;
     private final Ledger ledger;
 
-    Clearings(Payments payments, PaymentRepository rows, BankAccounts bankAccounts, Chart chart, Ledger ledger) {
+    Clearings(Payments payments, PaymentRepository rows, AllBooks books, Ledger ledger) {
         this.payments = payments;
         this.rows = rows;
-        this.bankAccounts = bankAccounts;
-        this.chart = chart;
+        this.books = books;
         this.ledger = ledger;
     }
 
     @Override
+    public List<CashEntry> at(long bankAccountId) {
+        return rows.atTheBank(bankAccountId).stream()
+                .map(p -> new CashEntry(
+                        WaitingForBank.standIn(p.id()),
+                        p.paymentDate(),
+                        -p.minorUnits(),
+                        p.number(),
+                        p.checkNumber(),
+                        p.payee(),
+                        p.text().isEmpty() ? Payment.upper(p.title()) : p.text()))
+                .toList();
+    }
+
+    @Override
     @Transactional(propagation = Propagation.MANDATORY)
-    public Clearing clearing(long companyId, long bankAccountId, long paymentId, BankLineBooking.Movement movement) {
-        Payment payment = payments.lock(companyId, paymentId);
-        BankAccount account = bankAccounts.get(companyId, bankAccountId);
-        if (payment.bankAccountId() != bankAccountId
+    public Ledger.Booked arrived(BankAccount account, LocalDate day, Collection<Long> waiting, String who) {
+        AccountBooks own = books.of(account);
+        Ledger.Booked out = Ledger.Booked.nothing();
+        for (long id : waiting.stream().sorted().toList()) {
+            Payment payment = payments.lock(account.companyId(), id);
+            JournalEntry entry = entry(own, own.movement(day, -payment.minorUnits(), "", "", ""), payment);
+            Ledger.Booked booked = ledger.book(
+                    account.companyId(),
+                    List.of(new Ledger.Posting(entry, payment.checkNumber(), "")),
+                    PaymentDocuments.CLEARING,
+                    null,
+                    who);
+            payment.cleared(booked.entries().getFirst().id());
+            out.add(booked);
+        }
+        return out;
+    }
+
+    /**
+     * The entry that clears a locked payment.
+     *
+     * @throws RuleViolation {@code payment.clearing} when it is not waiting for the bank, or its amount differs
+     */
+    static JournalEntry entry(AccountBooks books, BankLineBooking.Movement movement, Payment payment) {
+        if (payment.bankAccountId() != books.account().id()
                 || !payment.onClearing()
                 || payment.state() != PaymentState.BOOKED
                 || payment.clearingEntryId() != null
@@ -48,44 +87,36 @@ class Clearings implements ClearingPayments {
             throw new RuleViolation(
                     "payment.clearing",
                     "",
-                    payment.title() + " of " + MinorUnits.grouped(payment.minorUnits(), account.currency()),
-                    "a payment of " + MinorUnits.grouped(movement.ownMinorUnits(), account.currency())
+                    payment.title() + " of "
+                            + MinorUnits.grouped(
+                                    payment.minorUnits(), books.account().currency()),
+                    "a payment of "
+                            + MinorUnits.grouped(
+                                    movement.ownMinorUnits(), books.account().currency())
                             + " that waits for the bank",
                     "Choose another payment, or book the difference first.");
         }
-        return new Clearing(
-                PaymentBooking.clearing(
-                        new PaymentBooking.Terms(
-                                movement.date(),
-                                movement.base(),
-                                payment.number(),
-                                payment.text().isEmpty() ? Payment.upper(payment.title()) : payment.text(),
-                                ledger.account(companyId, account.ledgerAccountId())
-                                        .code()),
-                        chart.accountCodeFor(companyId, account, Purpose.IN_TRANSIT_OUT),
-                        payment.payee(),
-                        payment.minorUnits()),
-                payment.kind() == PaymentKind.CHECK ? payment.number() : "");
+        return PaymentBooking.clearing(
+                new PartyMoney.Terms(
+                        movement.date(),
+                        movement.base(),
+                        payment.number(),
+                        payment.text().isEmpty() ? Payment.upper(payment.title()) : payment.text(),
+                        books.cashCode()),
+                books.codeFor(Purpose.IN_TRANSIT_OUT),
+                payment.payee(),
+                payment.minorUnits());
     }
 
     @Override
     @Transactional(propagation = Propagation.MANDATORY)
-    public void cleared(long companyId, long paymentId, long entryId) {
-        payments.get(companyId, paymentId).cleared(entryId);
-    }
-
-    @Override
-    @Transactional(propagation = Propagation.MANDATORY)
-    public long ownMinorUnits(long companyId, long paymentId) {
-        return -payments.lock(companyId, paymentId).minorUnits();
-    }
-
-    @Override
-    @Transactional(propagation = Propagation.MANDATORY)
-    public OptionalLong clearedBy(long companyId, long entryId) {
-        return rows.ofEntry(companyId, entryId).stream()
-                .filter(p -> Objects.equals(p.clearingEntryId(), entryId))
-                .mapToLong(Payment::id)
-                .findFirst();
+    public Map<Long, CashEntryId> standInsOf(long companyId, Collection<Long> journalEntryIds) {
+        Map<Long, CashEntryId> out = new HashMap<>();
+        for (long entry : journalEntryIds) {
+            rows.ofEntry(companyId, entry).stream()
+                    .filter(p -> p.clearingEntryId() != null && p.clearingEntryId() == entry)
+                    .forEach(p -> out.put(entry, WaitingForBank.standIn(p.id())));
+        }
+        return out;
     }
 }

@@ -133,6 +133,11 @@ public class Payment extends MasterRow {
         return siteId;
     }
 
+    /** The number under which the bank pays it; empty for all but checks. */
+    String checkNumber() {
+        return kind == PaymentKind.CHECK ? number : "";
+    }
+
     public PaymentKind kind() {
         return kind;
     }

@@ -21,6 +21,7 @@ import tidemark.app.access.Actor;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
+import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
@@ -190,7 +191,7 @@ public class PaymentBatches {
                                 new Payments.Parts(
                                         List.of(),
                                         "",
-                                        List.of(new Payments.ExpenseLine(
+                                        List.of(new GrossLine(
                                                 row.accountCode(),
                                                 MinorUnits.toDecimal(row.gross(), currency),
                                                 row.taxCode(),

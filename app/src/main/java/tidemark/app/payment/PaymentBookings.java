@@ -14,22 +14,18 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.ledger.Chart;
-import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.party.Allocations;
 import tidemark.app.party.Parties;
 import tidemark.app.party.Party;
+import tidemark.app.party.PartyMoneyBookings;
 import tidemark.app.party.Reservations;
 import tidemark.core.ledger.ForeignAmount;
-import tidemark.core.ledger.JournalEntry;
-import tidemark.core.ledger.PartyId;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.ledger.Taxes;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.party.Allocation;
-import tidemark.core.party.OpenItem;
+import tidemark.core.party.PartyMoney;
 import tidemark.core.payment.PaymentBooking;
-import tidemark.core.payment.PaymentKind;
 import tidemark.core.payment.PaymentState;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -38,7 +34,7 @@ import tools.jackson.databind.json.JsonMapper;
 class PaymentBookings {
     private final Parties parties;
     private final PaymentForms forms;
-    private final Allocations allocations;
+    private final PartyMoneyBookings bookings;
     private final Ledger ledger;
     private final Reservations reservations;
     private final Chart chart;
@@ -49,7 +45,7 @@ class PaymentBookings {
     PaymentBookings(
             Parties parties,
             PaymentForms forms,
-            Allocations allocations,
+            PartyMoneyBookings bookings,
             Ledger ledger,
             Reservations reservations,
             Chart chart,
@@ -58,7 +54,7 @@ class PaymentBookings {
             EntityManager em) {
         this.parties = parties;
         this.forms = forms;
-        this.allocations = allocations;
+        this.bookings = bookings;
         this.ledger = ledger;
         this.reservations = reservations;
         this.chart = chart;
@@ -84,7 +80,7 @@ class PaymentBookings {
         for (int i = 0; i < ready.size(); i++) {
             Payment payment = ready.get(i);
             Party party = payment.partyId() == null ? null : parties.get(company.id(), payment.partyId());
-            PaymentBooking.Parts parts = forms.parts(
+            PartyMoney.Use use = forms.use(
                     company,
                     AmountStyle.POINT,
                     account,
@@ -94,40 +90,35 @@ class PaymentBookings {
                     labels.get(i),
                     payment.id());
             reservations.release(payment.id());
-            settles.put(payment, parts.items());
+            settles.put(payment, use.items());
             String money =
                     payment.onClearing() ? chart.accountCodeFor(company.id(), account, Purpose.IN_TRANSIT_OUT) : cash;
             String text = payment.text().isEmpty() ? Payment.upper(payment.title()) : payment.text();
-            JournalEntry entry = PaymentBooking.out(
-                    new PaymentBooking.Terms(
-                            payment.paymentDate(), company.baseCurrency(), payment.number(), text, money),
-                    party == null
-                            ? new PaymentBooking.Counterpart(PartyId.NONE, payment.payee(), "", "")
-                            : allocations.counterpart(company, party),
-                    parts,
-                    taxes);
+            PartyMoneyBookings.Document document = new PartyMoneyBookings.Document(
+                    payment.checkNumber(), labels.get(i), payment.siteId(), Payment.upper(payment.title()));
+            Ledger.Posting posting = bookings.posting(
+                    company,
+                    PartyMoney.Direction.OUT,
+                    new PartyMoney.Terms(payment.paymentDate(), company.baseCurrency(), payment.number(), text, money),
+                    party,
+                    payment.payee(),
+                    use,
+                    taxes,
+                    document);
             if (!account.currency().equals(company.baseCurrency())) {
                 // each line was worth its own at the rate of the day, so their sum is tied by what both sums come to
                 ForeignAmount amount = ForeignAmount.of(
                         OptionalLong.of(-payment.minorUnits()),
                         account.currency(),
-                        OptionalLong.of(entry.movementOf(money)),
+                        OptionalLong.of(posting.entry().movementOf(money)),
                         company.baseCurrency(),
                         Optional.empty(),
                         "amount");
-                entry = PaymentBooking.inOwnCurrency(entry, money, -payment.minorUnits(), amount.rate());
+                posting = PartyMoneyBookings.posting(
+                        PaymentBooking.inOwnCurrency(posting.entry(), money, -payment.minorUnits(), amount.rate()),
+                        document);
             }
-            postings.add(new Ledger.Posting(
-                    entry,
-                    payment.kind() == PaymentKind.CHECK ? payment.number() : "",
-                    labels.get(i),
-                    payment.siteId(),
-                    new ItemTerms(
-                            ItemTerms.Kind.PAYMENT,
-                            "",
-                            Payment.upper(payment.title()),
-                            payment.paymentDate(),
-                            OpenItem.Discount.NONE)));
+            postings.add(posting);
             payment.move(PaymentState.Move.BOOK);
         }
         em.setFlushMode(FlushModeType.AUTO);
@@ -136,12 +127,9 @@ class PaymentBookings {
             Payment payment = ready.get(i);
             payment.booked(booked.entries().get(i).id());
             Allocation allocation = Objects.requireNonNull(settles.get(payment));
-            if (!allocation.parts().isEmpty()) {
-                Ledger.Booked one =
-                        new Ledger.Booked(List.of(booked.entries().get(i)), List.of(), List.of(), new ArrayList<>());
-                allocations.settle(company.id(), one, allocation, payment.paymentDate(), who);
-                booked.items().addAll(one.items());
-            }
+            booked.items()
+                    .addAll(bookings.settle(
+                            company.id(), booked.entries().get(i), allocation, payment.paymentDate(), who));
         }
         return booked;
     }

@@ -17,6 +17,7 @@ class PaymentDocuments {
             UndoneAt.SOURCE,
             "Reverse the transfer instead; its entries are reversed with it.",
             false);
+    static final EntrySource CLEARING = EntrySource.consequence("CLEARING", "payment cleared by the bank");
 
     static final DocumentKind PAYMENTS = new DocumentKind("PAYMENT", "Payments other than checks", "PY-");
     static final DocumentKind TRANSFERS = new DocumentKind("TRANSFER", "Transfers", "TR-");
@@ -29,6 +30,11 @@ class PaymentDocuments {
     @Bean
     EntrySource transferredSource() {
         return TRANSFER;
+    }
+
+    @Bean
+    EntrySource clearingSource() {
+        return CLEARING;
     }
 
     @Bean

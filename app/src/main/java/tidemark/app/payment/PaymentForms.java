@@ -1,20 +1,20 @@
 package tidemark.app.payment;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
+import tidemark.app.ledger.GrossLine;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Party;
-import tidemark.core.ledger.TaxedLine;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.party.Allocation;
+import tidemark.core.party.PartyMoney;
 import tidemark.core.payment.ExchangeRate;
-import tidemark.core.payment.PaymentBooking;
 import tidemark.core.problem.RuleViolation;
 
 /** Turns what a form says of a payment into amounts of the company's currency, checked against what is open. */
@@ -33,7 +33,7 @@ class PaymentForms {
      * @param paymentId whose own reservation does not stand against it
      * @param label names the row of a file in a refusal; empty for a form
      */
-    PaymentBooking.Parts parts(
+    PartyMoney.Use use(
             Company company,
             AmountStyle style,
             BankAccount account,
@@ -61,21 +61,6 @@ class PaymentForms {
                     "Choose the supplier or customer.");
         }
         ExchangeRate rate = masterData.rate(company.id(), account.currency(), company.baseCurrency(), date);
-        List<TaxedLine> expenses = new ArrayList<>();
-        for (Payments.ExpenseLine line : wish.expenses()) {
-            String where = label.isEmpty() ? "line " + (expenses.size() + 1) : label + ", amount";
-            long own = style.minorUnits(line.amount(), account.currency(), where);
-            if (own == 0) {
-                throw new RuleViolation(
-                        "line.amount", where, "zero", "an amount other than zero", "Correct it or leave the line out.");
-            }
-            expenses.add(new TaxedLine(
-                    line.account(),
-                    rate.toBase(own),
-                    line.taxCode() == null ? "" : line.taxCode(),
-                    line.costCentre() == null ? "" : line.costCentre(),
-                    line.text().strip()));
-        }
         long onAccount = wish.onAccount().isBlank()
                 ? 0
                 : style.minorUnits(wish.onAccount(), company.baseCurrency(), "onAccount");
@@ -83,24 +68,20 @@ class PaymentForms {
             throw new RuleViolation(
                     "payment.amount", "onAccount", "an amount below zero", "zero or more", "Correct the amount.");
         }
-        return new PaymentBooking.Parts(
+        return new PartyMoney.Use(
                 party == null
                         ? new Allocation(List.of(), 0, 0)
                         : allocations.of(company, style, party, wish.items(), date, paymentId),
                 onAccount,
-                expenses);
+                GrossLine.read(
+                        wish.expenses(), new GrossLine.Reading(style, account.currency(), Optional.of(rate), label)));
     }
 
     /** What it comes to in the account's own currency. */
     static long ownTotal(
-            Company company, AmountStyle style, BankAccount account, PaymentBooking.Parts parts, Payments.Parts wish) {
-        if (account.currency().equals(company.baseCurrency())) {
-            return parts.total();
-        }
-        long total = 0;
-        for (Payments.ExpenseLine line : wish.expenses()) {
-            total = Math.addExact(total, style.minorUnits(line.amount(), account.currency(), "amount"));
-        }
-        return total;
+            Company company, AmountStyle style, BankAccount account, PartyMoney.Use use, Payments.Parts wish) {
+        return account.currency().equals(company.baseCurrency())
+                ? use.total()
+                : GrossLine.total(wish.expenses(), new GrossLine.Reading(style, account.currency()));
     }
 }

@@ -21,6 +21,7 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
+import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.Reversals;
 import tidemark.app.party.Allocations;
@@ -29,7 +30,7 @@ import tidemark.app.party.Party;
 import tidemark.app.party.Reservations;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
-import tidemark.core.payment.PaymentBooking;
+import tidemark.core.party.PartyMoney;
 import tidemark.core.payment.PaymentKind;
 import tidemark.core.payment.PaymentState;
 import tidemark.core.problem.Fields;
@@ -83,32 +84,21 @@ public class Payments {
         this.clock = clock;
     }
 
-    /** @param amount gross decimal text in the account's currency; below zero for what is deducted */
-    public record ExpenseLine(
-            @NotNull @Size(max = 20) String account,
-            @NotNull @Size(max = 40) String amount,
-            @Nullable @Size(max = 20) String taxCode,
-            @Nullable @Size(max = 20) String costCentre,
-            @NotNull @Size(max = 200) String text) {}
-
-    /** What a payment pays. */
+    /**
+     * What a payment pays.
+     *
+     * @param expenses in the account's currency; below zero for what is deducted
+     */
     public record Parts(
             @NotNull @Size(max = 500) List<Allocations.@Valid ItemPart> items,
             @NotNull @Size(max = 40) String onAccount,
-            @NotNull @Size(max = 200) List<@Valid ExpenseLine> expenses) {
+            @NotNull @Size(max = 200) List<@Valid GrossLine> expenses) {
         /** The same with plain decimals, to be kept. */
         Parts plain(AmountStyle style) {
             return new Parts(
                     items.stream().map(i -> i.plain(style)).toList(),
                     style.plain(onAccount).orElse(onAccount),
-                    expenses.stream()
-                            .map(e -> new ExpenseLine(
-                                    e.account(),
-                                    style.plain(e.amount()).orElse(e.amount()),
-                                    e.taxCode(),
-                                    e.costCentre(),
-                                    e.text()))
-                            .toList());
+                    expenses.stream().map(e -> e.plain(style)).toList());
         }
     }
 
@@ -132,7 +122,7 @@ public class Payments {
         BankAccount account = lockAccount(
                 companyId,
                 wish.bankAccountId(),
-                wish.parts().expenses().stream().map(ExpenseLine::account).toList());
+                wish.parts().expenses().stream().map(GrossLine::account).toList());
         PaymentNumbers.Taker taker = numbers.of(account, wish.kind());
         AmountStyle style = companies.get(companyId).amountStyle();
         Payment payment = prepare(account, style, wish, taker, null, "", who);
@@ -169,9 +159,9 @@ public class Payments {
         String payee = wish.payee().isBlank() && party != null
                 ? party.name()
                 : Fields.text(wish.payee(), label.isEmpty() ? "payee" : label + ", payee", 120);
-        PaymentBooking.Parts parts =
-                forms.parts(company, style, account, party, wish.parts(), wish.date(), label, Reservations.NOBODY);
-        long total = PaymentForms.ownTotal(company, style, account, parts, wish.parts());
+        PartyMoney.Use use =
+                forms.use(company, style, account, party, wish.parts(), wish.date(), label, Reservations.NOBODY);
+        long total = PaymentForms.ownTotal(company, style, account, use, wish.parts());
         List<Problem> problems =
                 account.limits().problems(total, account.currency(), label.isEmpty() ? "amount" : label + ", amount");
         if (!problems.isEmpty()) {
@@ -186,7 +176,7 @@ public class Payments {
                     "Choose a later date.");
         }
         Long limit = company.secondPersonAbove();
-        boolean second = limit != null && parts.total() > limit;
+        boolean second = limit != null && use.total() > limit;
         Payment payment = new Payment(
                 new Payment.Facts(
                         company.id(),
@@ -207,7 +197,7 @@ public class Payments {
                 second ? PaymentState.WAITS_FOR_RELEASE : PaymentState.WAITS_FOR_DATE);
         payments.save(payment);
         Map<Long, Long> settles = new HashMap<>();
-        parts.items().parts().forEach(p -> settles.put(p.item().id().value(), p.settled()));
+        use.items().parts().forEach(p -> settles.put(p.item().id().value(), p.settled()));
         if (!settles.isEmpty()) {
             // only then: writing out looks through all payments of a file that were prepared before
             payments.flush();

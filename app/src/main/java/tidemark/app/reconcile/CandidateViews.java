@@ -117,7 +117,7 @@ public class CandidateViews {
         }
         long ledger = members.stream().mapToLong(CashEntry::minorUnits).reduce(0, Math::addExact);
         long difference = candidate.differenceMinorUnits();
-        boolean waits = members.stream().anyMatch(e -> WaitingPayments.isStandIn(e.id().value()));
+        boolean waits = members.stream().anyMatch(e -> WaitingForBank.isStandIn(e.id().value()));
         boolean slip = candidate.evidence().stream()
                 .anyMatch(e ->
                         e instanceof Evidence.AmountApart apart && apart.slip().isPresent());

@@ -89,7 +89,7 @@ public class Decisions {
 
     /** Keeps that a match was undone: as a pair, or as a set where there were more or a payment that waits again. */
     public void undone(long accountId, List<Long> lineIds, List<Long> entryIds, String who, Instant at) {
-        boolean waits = entryIds.stream().anyMatch(WaitingPayments::isStandIn);
+        boolean waits = entryIds.stream().anyMatch(WaitingForBank::isStandIn);
         if (lineIds.size() == 1 && entryIds.size() == 1 && !waits) {
             em.persist(new UndoneMatch(accountId, lineIds.getFirst(), entryIds.getFirst(), who, at));
         } else if (!lineIds.isEmpty()) {

@@ -1,13 +1,19 @@
 package tidemark.app.reconcile;
 
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
 import jakarta.persistence.SequenceGenerator;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.HashSet;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import tidemark.app.database.GuardedBy;
 import tidemark.app.database.LockedRow;
@@ -53,6 +59,12 @@ public class ItemMatch {
     private String madeBy;
     private Instant madeAt;
 
+    /** Journal entries that were booked for the match, and are reversed when it is undone. */
+    @ElementCollection
+    @CollectionTable(name = "match_booking", joinColumns = @JoinColumn(name = "item_match_id"))
+    @Column(name = "journal_entry_id")
+    private Set<Long> bookedEntries = new HashSet<>();
+
     protected ItemMatch() {}
 
     public ItemMatch(
@@ -63,6 +75,7 @@ public class ItemMatch {
             String evidence,
             LocalDate firstDate,
             LocalDate lastDate,
+            Set<Long> bookedEntries,
             String madeBy,
             Instant madeAt) {
         this.bankAccountId = bankAccountId;
@@ -72,6 +85,7 @@ public class ItemMatch {
         this.evidence = evidence.length() > 1000 ? evidence.substring(0, 999) + "…" : evidence;
         this.firstDate = firstDate;
         this.lastDate = lastDate;
+        this.bookedEntries = new HashSet<>(bookedEntries);
         this.madeBy = madeBy;
         this.madeAt = madeAt;
     }

@@ -253,7 +253,7 @@ public final class MonthData {
         known.put(made.id(), made);
         return Optional.of(new MonthData(
                 month,
-                reconciliation.with(all, WaitingPayments.inTheLedger(proposals.presumed())),
+                reconciliation.with(all, WaitingForBank.inTheLedger(proposals.presumed())),
                 proposals,
                 known,
                 hasStatement,

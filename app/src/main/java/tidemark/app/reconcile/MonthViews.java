@@ -327,7 +327,7 @@ public class MonthViews {
         data.reconciliation().lines().forEach(l -> lines.put(l.id(), l));
         CurrencyUnit c = data.reconciliation().currency();
         List<OpenEntryView> out = new ArrayList<>();
-        for (Candidate presumed : WaitingPayments.inTheLedger(data.matching().presumed())) {
+        for (Candidate presumed : WaitingForBank.inTheLedger(data.matching().presumed())) {
             BankLine line = lines.get(presumed.lines().getFirst());
             if (presumed.strength() == Strength.FIRM || line == null) {
                 continue;

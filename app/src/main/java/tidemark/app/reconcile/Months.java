@@ -75,7 +75,7 @@ public class Months {
     private final Statements statements;
     private final Decisions decisions;
     private final Rules rules;
-    private final WaitingPayments waitingPayments;
+    private final WaitingForBank waitingForBank;
     private final MatchingEngine engine = new LinkageMatching();
 
     Months(
@@ -87,9 +87,9 @@ public class Months {
             Statements statements,
             Decisions decisions,
             Rules rules,
-            WaitingPayments waitingPayments,
+            WaitingForBank waitingForBank,
             LargeMonthSchedule soon) {
-        this.waitingPayments = waitingPayments;
+        this.waitingForBank = waitingForBank;
         this.soon = soon;
         this.rules = rules;
         this.decisions = decisions;
@@ -224,7 +224,7 @@ public class Months {
         Map<BankLineId, String> bankErrors = errors.ofLines(account.id(), lineRows.keySet());
         Map<CashEntryId, String> ledgerErrors = errors.ofEntries(account.id(), entryRows.keySet());
         List<Rule> inForce = rules.inForce(account);
-        List<CashEntry> waiting = waitingPayments.at(account.id()).stream()
+        List<CashEntry> waiting = waitingForBank.at(account.id()).stream()
                 .filter(e -> !e.date().isAfter(to.plusDays(DAYS_AFTER)))
                 .toList();
         MatchingResult proposed = engine.propose(
@@ -261,7 +261,7 @@ public class Months {
                 coreMatches(touching, lineRows.values(), entryRows.values()),
                 bankErrors,
                 ledgerErrors,
-                WaitingPayments.inTheLedger(proposed.presumed()));
+                WaitingForBank.inTheLedger(proposed.presumed()));
         Map<Long, ItemMatch> byId = new LinkedHashMap<>();
         touching.forEach(m -> byId.put(m.id(), m));
         Map<CashEntryId, Long> journalEntryOf = new LinkedHashMap<>();

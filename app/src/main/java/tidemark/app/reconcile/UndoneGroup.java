@@ -40,7 +40,7 @@ class UndoneGroup {
     @ElementCollection
     @CollectionTable(name = "undone_group_payment", joinColumns = @JoinColumn(name = "undone_group_id"))
     @Column(name = "payment_id")
-    private Set<Long> payments = new HashSet<>();
+    private Set<Long> waiting = new HashSet<>();
 
     private String undoneBy;
     private Instant undoneAt;
@@ -52,8 +52,8 @@ class UndoneGroup {
         this.bankAccountId = bankAccountId;
         this.lines = new HashSet<>(lines);
         for (long entry : entries) {
-            if (WaitingPayments.isStandIn(entry)) {
-                payments.add(WaitingPayments.paymentOf(entry));
+            if (WaitingForBank.isStandIn(entry)) {
+                waiting.add(WaitingForBank.idOf(entry));
             } else {
                 this.entries.add(entry);
             }
@@ -64,7 +64,7 @@ class UndoneGroup {
 
     Learned.UndoneSet set() {
         Set<CashEntryId> members = entries.stream().map(CashEntryId::new).collect(Collectors.toSet());
-        payments.forEach(p -> members.add(WaitingPayments.standIn(p)));
+        waiting.forEach(p -> members.add(WaitingForBank.standIn(p)));
         return new Learned.UndoneSet(lines.stream().map(BankLineId::new).collect(Collectors.toSet()), members);
     }
 }

@@ -15,6 +15,8 @@ import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
+import tidemark.app.linebooking.LineBookingKinds;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.problem.Fields;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.rule.Rule;
@@ -29,6 +31,7 @@ public class Rules {
     private final BankAccounts accounts;
     private final Companies companies;
     private final ActivityLog activity;
+    private final LineBookingKinds kinds;
     private final JsonMapper json;
 
     Rules(
@@ -36,15 +39,17 @@ public class Rules {
             BankAccounts accounts,
             Companies companies,
             ActivityLog activity,
+            LineBookingKinds kinds,
             JsonMapper json) {
         this.rows = rows;
         this.accounts = accounts;
         this.companies = companies;
         this.activity = activity;
+        this.kinds = kinds;
         this.json = json;
     }
 
-    /** A rule as it is written or changed. */
+    /** A rule as it is written or changed; amounts as the company writes them. */
     public record Draft(
             String name,
             @Nullable Long bankAccountId,
@@ -108,10 +113,8 @@ public class Rules {
             throw new RuleViolation(
                     "rule.dates", "validTo", "an end before the beginning", "dates in order", "Correct the dates.");
         }
-        CurrencyUnit currency = draft.bankAccountId() == null
-                ? companies.get(companyId).baseCurrency()
-                : accounts.get(companyId, draft.bankAccountId()).currency();
-        core(0, name, draft.validFrom(), draft.validTo(), draft.content(), currency);
+        RuleContent content = plain(companyId, draft);
+        core(0, name, draft.validFrom(), draft.validTo(), content, currency(companyId, draft));
         // all accounts, so that of two who write at once the second sees the first's name
         touch(companyId, null);
         rows.findByCompanyIdAndName(companyId, name)
@@ -124,16 +127,33 @@ public class Rules {
                             "a name of its own",
                             "Choose another.");
                 });
-        row.write(
-                name,
-                draft.bankAccountId(),
-                draft.validFrom(),
-                draft.validTo(),
-                json.writeValueAsString(draft.content()));
+        row.write(name, draft.bankAccountId(), draft.validFrom(), draft.validTo(), json.writeValueAsString(content));
         row.switchTo(false);
         MatchingRule saved = rows.save(row);
         activity.record(companyId, who, "rule.written", "matching_rule", saved.id(), "Rule “" + name + "”");
         return saved;
+    }
+
+    private CurrencyUnit currency(long companyId, Draft draft) {
+        return draft.bankAccountId() == null
+                ? companies.get(companyId).baseCurrency()
+                : accounts.get(companyId, draft.bankAccountId()).currency();
+    }
+
+    /**
+     * What a rule is to be kept as: amounts in plain decimals, and the details of what it books checked by their kind.
+     *
+     * @throws RuleViolation {@code rule.kind}, {@code booking.kind}, or what the kind refuses
+     */
+    @Transactional(readOnly = true)
+    public RuleContent plain(long companyId, Draft draft) {
+        AmountStyle style = companies.get(companyId).amountStyle();
+        RuleContent typed = draft.content();
+        return typed.plain(
+                style,
+                typed.does() == RuleContent.Does.BOOK
+                        ? kinds.forRule(typed.kind(), typed.details(), style, currency(companyId, draft))
+                        : null);
     }
 
     private int nextPlace(long companyId) {

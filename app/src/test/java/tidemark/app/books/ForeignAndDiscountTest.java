@@ -151,17 +151,7 @@ class ForeignAndDiscountTest {
                 foreign(
                         c.previewedThenPosted(
                                 "/bank-accounts/" + dollars + "/lines/" + lineId + "/booking",
-                                Map.of(
-                                        "kind",
-                                        "ACCOUNT",
-                                        "account",
-                                        code,
-                                        "date",
-                                        "2026-06-12",
-                                        "party",
-                                        "",
-                                        "text",
-                                        "")),
+                                LineRequests.booking("ACCOUNT", Map.of("account", code), "2026-06-12", "")),
                         code));
 
         ok(c.iris.upload(

@@ -69,7 +69,7 @@ class PaymentsTest {
     }
 
     @Test
-    void waitingPayments_reserveWhatTheyWillSettle_untilVoidOrBooked() {
+    void waitingForBank_reserveWhatTheyWillSettle_untilVoidOrBooked() {
         long orrin = c.party("PAYABLES", "Orrin Paints", 0);
         long bank = c.bankAccount("Operating", "", "1000.00");
         long item = c.invoiced(orrin, "B1", "2026-06-01", "300.00", "6010");
@@ -199,7 +199,7 @@ class PaymentsTest {
     }
 
     @Test
-    void groupOfWaitingPayments_isPaidByOneLine_whole_orNotAtAll_andWaitsAgainWhenUndone() {
+    void groupOfWaitingForBank_isPaidByOneLine_whole_orNotAtAll_andWaitsAgainWhenUndone() {
         long bank = c.bankAccount("Operating", "", "1000.00");
         settings(bank, Map.of("bookOnClearing", true));
         List<Long> standIns = new java.util.ArrayList<>();
@@ -300,19 +300,7 @@ class PaymentsTest {
     private Answer clear(String at, long line, long payment) {
         return c.post(
                 at + "/lines/" + line + "/booking",
-                Map.of(
-                        "kind",
-                        "PAYMENT",
-                        "account",
-                        "",
-                        "paymentId",
-                        payment,
-                        "date",
-                        "2026-06-05",
-                        "party",
-                        "",
-                        "text",
-                        ""));
+                LineRequests.booking("PAYMENT", Map.of("paymentId", payment), "2026-06-05", ""));
     }
 
     private void settings(long bank, Map<String, Object> change) {

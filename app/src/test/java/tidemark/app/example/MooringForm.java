@@ -20,7 +20,7 @@ import tools.jackson.databind.JsonNode;
 /** A form that books, made in test code alone: a mooring fee that a boat paid into the bank account. */
 @Component
 public class MooringForm implements BookingForm<MooringForm.NewFee> {
-    private static final EntrySource MOORING = EntrySource.form("MOORING", "mooring fee");
+    static final EntrySource MOORING = EntrySource.form("MOORING", "mooring fee");
 
     private final Ledger ledger;
     private final Companies companies;

@@ -10,6 +10,7 @@ import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.books.LineRequests;
 import tidemark.app.books.NewCompany;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
@@ -124,6 +125,51 @@ class NewThingThatBooksTest {
                         "matched, at the bank 2026-06-06",
                         "reversed on 2026-06-06"),
                 fees.history.get(entry));
+    }
+
+    @Test
+    void itIsBookedFromABankLine_previewed_byARuleToo_andReversedWithItsMatch() {
+        ok(c.iris.upload(
+                c.base + "/bank-accounts/" + bank + "/statements",
+                "june.csv",
+                "date,amount,balance,text\n2026-06-05,45.00,145.00,GREY HERON\n2026-06-06,30.00,175.00,GREY HERON\n"
+                        .getBytes(StandardCharsets.UTF_8)));
+        String at = "/bank-accounts/" + bank;
+        JsonNode row = c.get(at + "/months/2026-06/lines").path("rows").get(0);
+        String booking = at + "/lines/" + row.path("lineId").asLong() + "/booking";
+        Map<String, Object> boat = Map.of("boat", "Grey Heron", "incomeAccount", "4010");
+        Answer unfit = c.post(booking, LineRequests.booking("MOORING", Map.of("boat", ""), "2026-06-05", ""));
+        assertEquals("field.invalid", unfit.code(), unfit.body().toString());
+        JsonNode booked =
+                c.previewedThenPosted(booking, LineRequests.booking("MOORING", boat, "2026-06-05", "Mooring"));
+        assertEquals("145.00", c.balance(cash));
+        long entry = booked.path("entries").get(0).path("id").asLong();
+        assertEquals(
+                "mooring fee",
+                c.get("/ledger/entries/" + entry)
+                        .path("entry")
+                        .path("sourceWords")
+                        .asString());
+
+        Map<String, Object> content = LineRequests.ruleContent("STARTS", "GREY HERON", "BOOK", "MOORING", boat);
+        Map<String, Object> rule = Map.of("name", "Grey Heron", "content", content);
+        JsonNode trial = ok(c.post("/rules/trial", rule));
+        assertEquals(1, trial.path("asDecided").asInt(), trial.toString());
+        assertEquals(1, trial.path("fresh").asInt());
+        long kept = ok(c.post("/rules", rule)).path("id").asLong();
+        ok(c.post("/rules/" + kept + "/switch", Map.of("on", true)));
+        c.previewedThenPosted(at + "/months/2026-06/rules/" + kept + "/bookings", Map.of());
+        assertEquals("175.00", c.balance(cash));
+
+        long match = c.get(at + "/months/2026-06/lines")
+                .path("rows")
+                .get(0)
+                .path("matchId")
+                .asLong();
+        ok(c.iris.delete(c.base + at + "/matches/" + match));
+        assertEquals("130.00", c.balance(cash));
+        assertTrue(fees.history.get(entry).contains("reversed on 2026-06-05"), fees.history.toString());
+        c.checkBooks();
     }
 
     @Test

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.books.LineRequests;
 import tidemark.app.books.NewCompany;
 import tidemark.app.running.RunningApp;
 import tools.jackson.databind.JsonNode;
@@ -134,23 +135,7 @@ class BothEndsTest {
                                 "name",
                                 "Fees",
                                 "content",
-                                Map.of(
-                                        "textTest",
-                                        "STARTS",
-                                        "text",
-                                        "SERVICE FEE",
-                                        "code",
-                                        "",
-                                        "does",
-                                        "BOOK",
-                                        "kind",
-                                        "FEE",
-                                        "account",
-                                        "",
-                                        "party",
-                                        "",
-                                        "entryText",
-                                        ""))))
+                                LineRequests.ruleContent("STARTS", "SERVICE FEE", "BOOK", "FEE", Map.of()))))
                 .path("id")
                 .asLong();
         ok(c.post("/rules/" + rule + "/switch", Map.of("on", true)));

@@ -5,11 +5,11 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static tidemark.app.books.NewCompany.ok;
 
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.books.LineRequests;
 import tidemark.app.books.NewCompany;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
@@ -19,23 +19,7 @@ import tools.jackson.databind.JsonNode;
 @ExtendWith(RunningApp.class)
 class DifferencesAndPartsTest {
     private static Map<String, Object> content(String text, String does, String kind) {
-        return new HashMap<>(Map.of(
-                "textTest",
-                "STARTS",
-                "text",
-                text,
-                "code",
-                "",
-                "does",
-                does,
-                "kind",
-                kind,
-                "account",
-                "",
-                "party",
-                "",
-                "entryText",
-                ""));
+        return LineRequests.ruleContent("STARTS", text, does, kind, Map.of());
     }
 
     private static long rule(NewCompany c, String name, Map<String, Object> content) {
@@ -117,20 +101,24 @@ class DifferencesAndPartsTest {
                 .lines("2026-06-04,-120.50,,RENT WHARF 6", "2026-06-11,-230.50,,RENT WHARF 7", "2026-06-30,-1.00,,X");
         Map<String, Object> split = content("RENT", "BOOK", "SPLIT");
         split.put(
-                "parts",
-                List.of(
-                        Map.of("account", "6810", "amount", "10.50"),
-                        Map.of("account", "6010", "share", "60", "costCentre", "YARD", "taxCode", "T10"),
-                        Map.of("account", "6890", "share", "39.5")));
+                "details",
+                Map.of(
+                        "parts",
+                        List.of(
+                                Map.of("account", "6810", "amount", "10.50"),
+                                Map.of("account", "6010", "share", "60", "costCentre", "YARD", "taxCode", "T10"),
+                                Map.of("account", "6890", "share", "39.5"))));
         assertEquals(
                 "split.shares",
                 c.post("/rules", Map.of("name", "Rent", "content", split)).code());
         split.put(
-                "parts",
-                List.of(
-                        Map.of("account", "6810", "amount", "10.50"),
-                        Map.of("account", "6010", "share", "60", "costCentre", "YARD", "taxCode", "T10"),
-                        Map.of("account", "6890", "share", "40")));
+                "details",
+                Map.of(
+                        "parts",
+                        List.of(
+                                Map.of("account", "6810", "amount", "10.50"),
+                                Map.of("account", "6010", "share", "60", "costCentre", "YARD", "taxCode", "T10"),
+                                Map.of("account", "6890", "share", "40"))));
         split.put("payer", "wharf");
         long rule = rule(c, "Rent", split);
         c.previewedThenPosted(bank.base + AccountWithLines.MONTH + "/rules/" + rule + "/bookings", Map.of());
@@ -143,8 +131,12 @@ class DifferencesAndPartsTest {
         assertEquals(2, trial.path("asDecided").asInt(), trial.toString());
         assertEquals(0, trial.path("against").asInt());
         split.put(
-                "parts",
-                List.of(Map.of("account", "6810", "amount", "1.50"), Map.of("account", "6010", "share", "100")));
+                "details",
+                Map.of(
+                        "parts",
+                        List.of(
+                                Map.of("account", "6810", "amount", "1.50"),
+                                Map.of("account", "6010", "share", "100"))));
         split.remove("payer");
         split.put("text", "X");
         long more = rule(c, "More than there is", split);

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.books.LineRequests;
 import tidemark.app.running.Client;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
@@ -213,47 +214,14 @@ class LineWorkTest {
     void transfer_booksBothAccountsAtOnce_andIsRefusedWhereTheOtherIsHeld() {
         long line = line("XFER TO 4425");
         String booking = base + "/lines/" + line + "/booking";
-        Map<String, Object> held = Map.of(
-                "kind",
-                "TRANSFER",
-                "account",
-                "",
-                "otherBankAccountId",
-                maren.account("Operating"),
-                "date",
-                "2026-05-20",
-                "party",
-                "",
-                "text",
-                "Transfer");
+        Map<String, Object> held = LineRequests.booking(
+                "TRANSFER", Map.of("otherBankAccountId", maren.account("Operating")), "2026-05-20", "Transfer");
         assertEquals("mark.held", maren.post(booking, held).code());
-        Map<String, Object> self = Map.of(
-                "kind",
-                "TRANSFER",
-                "account",
-                "",
-                "otherBankAccountId",
-                account,
-                "date",
-                "2026-06-20",
-                "party",
-                "",
-                "text",
-                "Transfer");
+        Map<String, Object> self =
+                LineRequests.booking("TRANSFER", Map.of("otherBankAccountId", account), "2026-06-20", "Transfer");
         assertEquals("booking.same.account", maren.post(booking, self).code());
-        Map<String, Object> good = Map.of(
-                "kind",
-                "TRANSFER",
-                "account",
-                "",
-                "otherBankAccountId",
-                maren.account("Operating"),
-                "date",
-                "2026-07-01",
-                "party",
-                "",
-                "text",
-                "Transfer");
+        Map<String, Object> good = LineRequests.booking(
+                "TRANSFER", Map.of("otherBankAccountId", maren.account("Operating")), "2026-07-01", "Transfer");
         JsonNode booked = maren.post(booking, good).body();
         assertEquals(2, booked.path("leaves").size(), "both accounts move");
         assertEquals(

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.books.LineRequests;
 import tidemark.app.running.Client;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
@@ -65,23 +66,8 @@ class RuleWorkTest {
     }
 
     private static Map<String, Object> draft(String name, String text, String kind) {
-        Map<String, Object> content = new HashMap<>(Map.of(
-                "textTest",
-                "STARTS",
-                "text",
-                text,
-                "code",
-                "",
-                "does",
-                "BOOK",
-                "kind",
-                kind,
-                "account",
-                "",
-                "party",
-                "Northbank",
-                "entryText",
-                ""));
+        Map<String, Object> content = LineRequests.ruleContent("STARTS", text, "BOOK", kind, Map.of());
+        content.put("party", "Northbank");
         content.put("direction", "OUT");
         return new HashMap<>(Map.of("name", name, "bankAccountId", account, "content", content));
     }
@@ -98,9 +84,7 @@ class RuleWorkTest {
     @Order(1)
     void trial_showsWhatItWouldDo_andARuleIsKeptSwitchedOff() {
         long first = rows().get(0).path("lineId").asLong();
-        Answer booked = maren.post(
-                base + "/lines/" + first + "/booking",
-                Map.of("kind", "FEE", "account", "", "date", "2026-06-04", "party", "", "text", "Fee"));
+        Answer booked = maren.post(base + "/lines/" + first + "/booking", LineRequests.fee("2026-06-04"));
         assertEquals(200, booked.status(), booked.body().toString());
         JsonNode trial = maren.post(company + "/rules/trial", draft("Fees", "SERVICE FEE", "FEE"))
                 .body();
@@ -130,23 +114,7 @@ class RuleWorkTest {
                                         "name",
                                         "n",
                                         "content",
-                                        Map.of(
-                                                "textTest",
-                                                "STARTS",
-                                                "text",
-                                                "",
-                                                "code",
-                                                "",
-                                                "does",
-                                                "BOOK",
-                                                "kind",
-                                                "FEE",
-                                                "account",
-                                                "",
-                                                "party",
-                                                "",
-                                                "entryText",
-                                                "")))
+                                        LineRequests.ruleContent("STARTS", "", "BOOK", "FEE", Map.of())))
                         .code());
         assertEquals(403, paz.post(company + "/rules", draft("p", "X", "FEE")).status());
     }

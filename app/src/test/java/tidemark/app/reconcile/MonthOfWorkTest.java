@@ -19,6 +19,7 @@ import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
+import tidemark.app.books.LineRequests;
 import tidemark.app.running.Client;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
@@ -139,8 +140,7 @@ class MonthOfWorkTest {
         Client maren = Client.signedIn(app, "maren");
         long line = open(maren, "MAINTENANCE").path("lineId").asLong();
         String path = base(maren) + "/lines/" + line + "/booking";
-        Map<String, Object> fee =
-                Map.of("kind", "FEE", "account", "", "date", "2026-06-30", "party", "", "text", "Fee");
+        Map<String, Object> fee = LineRequests.fee("2026-06-30");
         JdbcTemplate sql = app.bean(JdbcTemplate.class);
         Long before = sql.queryForObject("select count(*) from journal_entry", Long.class);
         int open = month(maren).path("notOnStatement").size();

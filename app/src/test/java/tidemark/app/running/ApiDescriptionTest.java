@@ -19,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+import tidemark.app.linebooking.LineBooking;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -76,6 +77,14 @@ class ApiDescriptionTest {
                             }
                         }
                     });
+            visitDetails(app);
+        }
+
+        /** What an endpoint takes as JSON of several types. */
+        private void visitDetails(RunningApp.App app) {
+            List<LineBooking<?>> kinds = new ArrayList<>();
+            app.context().getBeanProvider(LineBooking.class).forEach(kinds::add);
+            LineDetailsDescription.types(kinds).forEach(this::visit);
         }
 
         private void visit(Type type) {

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import tidemark.app.access.People;
 import tidemark.app.access.Role;
+import tidemark.app.books.LineRequests;
 import tidemark.app.books.NewCompany;
 import tidemark.app.running.Client;
 import tidemark.app.running.RunningApp;
@@ -43,8 +44,7 @@ public final class AccountToCertify {
                 "2026-06-30,-12.00,1138.00,FEE");
         ok(company.iris.post(month + "/firm", Map.of()));
         ok(company.iris.post(
-                company.base + base + "/lines/" + line("FEE") + "/booking",
-                Map.of("kind", "FEE", "account", "", "date", "2026-06-30", "party", "", "text", "Fee")));
+                company.base + base + "/lines/" + line("FEE") + "/booking", LineRequests.fee("2026-06-30")));
     }
 
     /** @param rows {@code date,amount,reference} */

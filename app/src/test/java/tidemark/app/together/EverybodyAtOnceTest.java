@@ -17,6 +17,7 @@ import java.util.concurrent.Future;
 import java.util.function.Function;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.books.LineRequests;
 import tidemark.app.books.NewCompany;
 import tidemark.app.running.Client;
 import tidemark.app.running.Client.Answer;
@@ -98,33 +99,15 @@ class EverybodyAtOnceTest {
                         "booking",
                         d -> d.post(
                                 "/bank-accounts/" + d.bank + "/lines/" + d.lines.removeLast() + "/booking",
-                                Map.of(
-                                        "kind",
-                                        "FEE",
-                                        "account",
-                                        "",
-                                        "date",
-                                        "2026-06-20",
-                                        "party",
-                                        "",
-                                        "text",
-                                        "Fee"))),
+                                LineRequests.fee("2026-06-20"))),
                 new Work(
                         "booking of a transfer",
                         d -> d.post(
                                 "/bank-accounts/" + d.bank + "/lines/" + d.lines.removeLast() + "/booking",
-                                Map.of(
-                                        "kind",
+                                LineRequests.booking(
                                         "TRANSFER",
-                                        "account",
-                                        "",
-                                        "otherBankAccountId",
-                                        d.other,
-                                        "date",
+                                        Map.of("otherBankAccountId", d.other),
                                         "2026-06-20",
-                                        "party",
-                                        "",
-                                        "text",
                                         "To the other"))),
                 new Work(
                         "invoice",

@@ -116,7 +116,7 @@ class RefusalsTest {
             POST | /ledger/entries | {'date':'2026-06-02','reference':'','checkNumber':'','text':'','lines':[{'account':'{eurCash}','own':'1.00','rate':'1.12345678901234567','debit':'','credit':'','party':'','text':''},{'account':'6020','debit':'','credit':'1.00','party':'','text':''}]} | number.places | line 1 | 1.12345678901234567
             POST | /payments | {'bankAccountId':{usd},'kind':'CHECK','number':'12x','payee':'P','date':'2026-06-02','text':'','parts':{'items':[],'onAccount':'','expenses':[{'account':'6010','amount':'1.00','text':''}]}} | check.number | number | “12x”
             POST | /set-up/rates | {'currency':'EUR','date':'2026-06-02','rate':'0'} | rate.unfit | rate | 0
-            POST | /rules | {'name':'R','content':{'textTest':'CONTAINS','text':'FEE','code':'','does':'FORBID','kind':'','account':'','party':' ','entryText':''}} | rule.party | party | nothing
+            POST | /rules | {'name':'R','content':{'textTest':'CONTAINS','text':'FEE','code':'','does':'FORBID','kind':'','party':' ','entryText':''}} | rule.party | party | nothing
             POST | /posting-runs | {'draftIds':[]} | run.size | `` | 0 drafts
             PUT  | /rules/order | {'ids':[1]} | rule.order | `` | other rules than there are
             """)
@@ -125,20 +125,24 @@ class RefusalsTest {
     }
 
     private static final String RULE =
-            "{'name':'R','content':{'textTest':'CONTAINS','text':'FEE','code':'','does':'BOOK','kind':'FEE','account':'',"
+            "{'name':'R','content':{'textTest':'CONTAINS','text':'FEE','code':'','does':'BOOK','kind':'FEE',"
                     + "'party':'','entryText':''%s}%s}";
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
             ,'least':'5.00','most':'1.00' | `` | rule.amounts | least | amounts that no line lies between
             ,'fromDay':0,'toDay':32 | `` | rule.days | fromDay | a day outside 1 to 31
-            ,'kind':'ACCOUNT' | `` | rule.account | account | nothing
-            ,'kind':'SPLIT','parts':[{'account':'6010','share':'100'}] | `` | rule.parts | parts | fewer than two parts
-            ,'kind':'SPLIT','parts':[{'account':'6010','share':'1.234'},{'account':'6020','share':'2'}] | `` | split.share | parts | “1.234”
-            ,'kind':'GIFT' | `` | rule.kind | kind | “GIFT”
-            ,'kind':'TRANSFER' | `` | rule.other | otherId | nothing
-            ,'kind':'SPLIT','parts':[{'account':'6010','share':'50','amount':'1.00'},{'account':'6020','share':'50'}] | `` | split.part | parts | a part with neither an amount nor a share, or both
-            ,'kind':'INTEREST','taxCode':'V7' | `` | rule.tax | taxCode | a tax on what is booked as INTEREST
+            ,'kind':'ACCOUNT','details':{'account':' '} | `` | booking.account | account | nothing
+            ,'kind':'ACCOUNT' | `` | field.invalid | account | an unfit value
+            ,'kind':'FEE','details':{'partyId':1} | `` | booking.details | partyId | “partyId”, which does not belong there or cannot be read
+            ,'kind':'PAYMENT','details':{'paymentId':1} | `` | rule.kind | kind | “PAYMENT”
+            ,'kind':'SPLIT','details':{'parts':[{'account':'6010','share':'100'}]} | `` | booking.parts | parts | fewer than two parts
+            ,'kind':'SPLIT','details':{'parts':[{'account':'6010','share':'1.234'},{'account':'6020','share':'2'}]} | `` | split.share | parts | “1.234”
+            ,'kind':'GIFT' | `` | booking.kind | kind | “GIFT”
+            ,'kind':'TRANSFER' | `` | booking.other | otherBankAccountId | nothing
+            ,'kind':'CUSTOMER','details':{} | `` | booking.other | partyId | nothing
+            ,'kind':'SPLIT','details':{'parts':[{'account':'6010','share':'50','amount':'1.00'},{'account':'6020','share':'50'}]} | `` | split.part | parts | a part with neither an amount nor a share, or both
+            ,'kind':'INTEREST','details':{'taxCode':'V7'} | `` | booking.details | taxCode | “taxCode”, which does not belong there or cannot be read
             ,'does':'ALLOW','tolerance':'0.00' | `` | rule.tolerance | tolerance | no amount, or one below zero
             `` | ,'validFrom':'2026-06-02','validTo':'2026-06-01' | rule.dates | validTo | an end before the beginning
             """)
@@ -432,7 +436,7 @@ class RefusalsTest {
                 .asLong();
         JsonNode run = ok(c.post("/posting-runs", Map.of("draftIds", List.of(draft))));
         assertTrue(
-                run.path("outcomes").get(0).path("refusal").asString().contains("a form that is not complete"),
+                run.path("outcomes").get(0).path("refusal").asString().contains("“lines”, which cannot be read"),
                 run.toString());
     }
 

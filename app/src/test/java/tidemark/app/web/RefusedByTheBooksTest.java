@@ -13,6 +13,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.JdbcTemplate;
+import tidemark.app.books.LineRequests;
 import tidemark.app.books.NewCompany;
 import tidemark.app.running.RunningApp;
 import tools.jackson.databind.JsonNode;
@@ -62,27 +63,7 @@ class RefusedByTheBooksTest {
     }
 
     private static Map<String, Object> rule(String name) {
-        return Map.of(
-                "name",
-                name,
-                "content",
-                Map.of(
-                        "textTest",
-                        "STARTS",
-                        "text",
-                        "SLIPWAY",
-                        "code",
-                        "",
-                        "does",
-                        "BOOK",
-                        "kind",
-                        "FEE",
-                        "account",
-                        "",
-                        "party",
-                        "",
-                        "entryText",
-                        ""));
+        return Map.of("name", name, "content", LineRequests.ruleContent("STARTS", "SLIPWAY", "BOOK", "FEE", Map.of()));
     }
 
     @Test

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import tidemark.core.ledger.CashEntry;
+import tidemark.core.problem.Problem;
+import tidemark.core.problem.RuleViolation;
 import tidemark.core.statement.BankLine;
 
 /**
@@ -27,29 +29,46 @@ public record RuleTrial(List<Tried> lines) {
 
     public record Tried(BankLine line, Verdict verdict, String words) {}
 
+    /** Where the rule's booking of a line would go, named as in {@code Past}. */
+    @FunctionalInterface
+    public interface Target {
+        /** @throws RuleViolation where the line could not be booked so */
+        String of(BankLine line);
+    }
+
     public RuleTrial {
         lines = List.copyOf(lines);
     }
 
     /**
-     * Cost: O(lines).
+     * Cost: O(lines), and one target for each that fits.
      *
      * @param others rules in force before it in the order; what they book this one never sees
-     * @param account the account that the rule's booking would go to, as it is named in {@code Past}
+     * @param target asked only for a rule that books
      */
-    public static RuleTrial of(Rule rule, List<Rule> others, String account, List<Past> past) {
+    public static RuleTrial of(Rule rule, List<Rule> others, Target target, List<Past> past) {
         List<Tried> out = new ArrayList<>();
         for (Past one : past) {
             if (rule.fits(one.line()) && Rule.booking(others, one.line()).isEmpty()) {
-                verdict(rule, account, one).ifPresent(out::add);
+                verdict(rule, target, one).ifPresent(out::add);
             }
         }
         return new RuleTrial(out);
     }
 
-    private static Optional<Tried> verdict(Rule rule, String account, Past past) {
+    private static Optional<Tried> verdict(Rule rule, Target target, Past past) {
         Optional<CashEntry> matched = past.matched();
         if (rule.then() instanceof Effect.Book) {
+            String account;
+            try {
+                account = target.of(past.line());
+            } catch (RuleViolation e) {
+                Problem why = e.problems().getFirst();
+                return tried(
+                        past,
+                        Verdict.AGAINST,
+                        "could not be booked: " + why.found() + " in place of " + why.expected());
+            }
             if (past.bookedOn().isPresent()) {
                 boolean same = past.bookedOn().get().equals(account);
                 return tried(

@@ -19,7 +19,6 @@ import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.ledger.TaxedLine;
 import tidemark.core.ledger.Taxes;
-import tidemark.core.payment.PaymentBooking;
 import tidemark.core.problem.RuleViolation;
 
 /**
@@ -123,10 +122,11 @@ class BooksOfPartiesTest {
     }
 
     private static JournalEntry receipt(Random random, PartyId party, LocalDate date) {
-        return PaymentBooking.in(
-                new PaymentBooking.Terms(date, CurrencyUnit.USD, "", "Receipt", "1250"),
-                new PaymentBooking.Counterpart(party, "P", "1200", "6840"),
-                new PaymentBooking.Parts(new Allocation(List.of(), 0, 0), random.nextInt(1, 120_000), List.of()),
+        return PartyMoney.entry(
+                PartyMoney.Direction.IN,
+                new PartyMoney.Terms(date, CurrencyUnit.USD, "", "Receipt", "1250"),
+                new PartyMoney.Counterpart(party, "P", "1200", "6840"),
+                new PartyMoney.Use(new Allocation(List.of(), 0, 0), random.nextInt(1, 120_000), List.of()),
                 TAXES);
     }
 

@@ -22,6 +22,7 @@ import tidemark.core.ledger.Taxes;
 import tidemark.core.party.Allocation;
 import tidemark.core.party.OpenItem;
 import tidemark.core.party.OpenItemId;
+import tidemark.core.party.PartyMoney;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.table.CsvTable;
@@ -29,15 +30,15 @@ import tidemark.core.table.CsvTable;
 class PaymentTest {
     private static final LocalDate DAY = LocalDate.of(2026, 6, 4);
     private static final CurrencyUnit USD = CurrencyUnit.USD;
-    private static final PaymentBooking.Counterpart SUPPLIER =
-            new PaymentBooking.Counterpart(new PartyId(5), "Orrin Paints", "2010", "4840");
+    private static final PartyMoney.Counterpart SUPPLIER =
+            new PartyMoney.Counterpart(new PartyId(5), "Orrin Paints", "2010", "4840");
 
     private static String code(org.junit.jupiter.api.function.Executable call) {
         return assertThrows(RuleViolation.class, call).code();
     }
 
-    private static PaymentBooking.Terms terms(String money) {
-        return new PaymentBooking.Terms(DAY, USD, "20421", "Check 20421", money);
+    private static PartyMoney.Terms terms(String money) {
+        return new PartyMoney.Terms(DAY, USD, "20421", "Check 20421", money);
     }
 
     @Test
@@ -51,12 +52,16 @@ class PaymentTest {
                 DAY,
                 -50_000,
                 new OpenItem.Discount(DAY, 1_000));
-        PaymentBooking.Parts parts = new PaymentBooking.Parts(
+        PartyMoney.Use parts = new PartyMoney.Use(
                 Allocation.of(List.of(new Allocation.Part(bill, 50_000, 49_000, 1_000)), DAY, USD),
                 2_000,
                 List.of(new TaxedLine("5030", 10_825, "ST", "YARD", "Paint")));
-        JournalEntry entry = PaymentBooking.out(
-                terms("1010"), SUPPLIER, parts, Map.of("ST", new Taxes.Tax("ST", new BigDecimal("8.25"), "2200")));
+        JournalEntry entry = PartyMoney.entry(
+                PartyMoney.Direction.OUT,
+                terms("1010"),
+                SUPPLIER,
+                parts,
+                Map.of("ST", new Taxes.Tax("ST", new BigDecimal("8.25"), "2200")));
         assertEquals(61_825, parts.total());
         assertEquals(52_000, entry.movementOf("2010"));
         assertEquals(-1_000, entry.movementOf("4840"));
@@ -73,10 +78,11 @@ class PaymentTest {
     void out_ofNothing_isRefused() {
         assertEquals(
                 "payment.nothing",
-                code(() -> PaymentBooking.out(
+                code(() -> PartyMoney.entry(
+                        PartyMoney.Direction.OUT,
                         terms("1010"),
                         SUPPLIER,
-                        new PaymentBooking.Parts(new Allocation(List.of(), 0, 0), 0, List.of()),
+                        new PartyMoney.Use(new Allocation(List.of(), 0, 0), 0, List.of()),
                         Map.of())));
     }
 

@@ -49,7 +49,7 @@ class RuleTest {
     }
 
     private static Effect.Book fee() {
-        return new Effect.Book("ACCOUNT", "6410", 0, "", "");
+        return new Effect.Book();
     }
 
     @ParameterizedTest
@@ -142,18 +142,6 @@ class RuleTest {
     }
 
     @Test
-    void booking_asSomethingUnknownOrWithoutItsOther_isRefused() {
-        assertEquals(
-                "rule.kind",
-                assertThrows(RuleViolation.class, () -> new Effect.Book("PAYMENT", "", 1, "", ""))
-                        .code());
-        assertEquals(
-                "rule.other",
-                assertThrows(RuleViolation.class, () -> new Effect.Book("TRANSFER", "", 0, "", ""))
-                        .code());
-    }
-
-    @Test
     void firstInOrder_books_withinItsDates() {
         Rule late = new Rule(1, "a", text(TextTest.WORD, "fee"), fee(), Optional.of(DAY.plusDays(1)), Optional.empty());
         Rule second = rule(2, text(TextTest.WORD, "fee"), fee());
@@ -174,14 +162,28 @@ class RuleTest {
                 new RuleTrial.Past(Books.line(4, DAY, -300, "", "fee"), Optional.of(entry), Optional.empty()),
                 new RuleTrial.Past(Books.line(5, DAY, -400, "", "wire fee"), Optional.empty(), Optional.empty()),
                 new RuleTrial.Past(Books.line(6, DAY, -500, "", "rent"), Optional.empty(), Optional.empty()));
-        RuleTrial trial = RuleTrial.of(tried, List.of(earlier), "6410", past);
+        RuleTrial trial = RuleTrial.of(tried, List.of(earlier), line -> "6410", past);
         assertEquals(4, trial.lines().size());
         assertEquals(1, trial.count(RuleTrial.Verdict.NEW));
         assertEquals(1, trial.count(RuleTrial.Verdict.AS_DECIDED));
         assertEquals(2, trial.count(RuleTrial.Verdict.AGAINST));
         assertEquals("was booked on 5010", trial.lines().get(2).words());
-        RuleTrial prefer =
-                RuleTrial.of(rule(3, text(TextTest.WORD, "fee"), new Effect.Prefer("osprey")), List.of(), "", past);
+        RuleTrial bySign = RuleTrial.of(
+                tried,
+                List.of(earlier),
+                line -> {
+                    if (line.minorUnits() == -250) {
+                        throw new RuleViolation("split.amounts", "parts", "too much", "less", "Correct it.");
+                    }
+                    return line.minorUnits() == -200 ? "5010" : "6410";
+                },
+                past);
+        assertEquals(RuleTrial.Verdict.AGAINST, bySign.lines().get(1).verdict(), "it goes where this line would go");
+        assertEquals(
+                "could not be booked: too much in place of less",
+                bySign.lines().get(2).words());
+        RuleTrial prefer = RuleTrial.of(
+                rule(3, text(TextTest.WORD, "fee"), new Effect.Prefer("osprey")), List.of(), line -> "", past);
         assertEquals(RuleTrial.Verdict.AS_DECIDED, prefer.lines().get(3).verdict());
     }
 

@@ -1,20 +1,19 @@
 import { Button } from 'react-bootstrap';
-import type { SplitContent as Part } from './api';
 import { ChoiceField, TextField } from '../shared/fields';
-import type { Content } from './words';
+import { accountChoices, useChart } from '../shared/useBooks';
+import type { PartChoice, PartsChoice } from './api';
+import type { DetailsProps } from './kinds';
 
-interface Props {
-  parts: Part[];
-  accounts: [string, string][];
-  onParts: (parts: Content['parts']) => void;
-}
-
-/** The parts of a split: each an amount, or a share of what the amounts leave. */
-export function SplitParts({ parts, accounts, onParts }: Props) {
-  const change = (i: number, part: Partial<Part>) =>
+/** The parts of a line: each an amount, or a share of what the amounts leave. */
+export function PartsFields({ details, onDetails }: DetailsProps) {
+  const { parts } = details as PartsChoice;
+  const chart = useChart();
+  const accounts = accountChoices(chart.data, (a) => a.control === 'NONE');
+  const onParts = (next: PartChoice[]) => onDetails({ parts: next });
+  const change = (i: number, part: Partial<PartChoice>) =>
     onParts(parts.map((p, k) => (k === i ? { ...p, ...part } : p)));
   return (
-    <fieldset className="col-12">
+    <fieldset className="mb-2">
       <legend>Parts: amounts first, then shares of the rest, 100 % in all</legend>
       {parts.map((part, i) => (
         <div className="row g-2 mb-2 align-items-end" key={i}>

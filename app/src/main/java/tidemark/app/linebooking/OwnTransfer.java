@@ -1,0 +1,64 @@
+package tidemark.app.linebooking;
+
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.core.ledger.BankLineBooking;
+import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.problem.RuleViolation;
+
+/** A transfer with another own account, known from this side. */
+@Component
+class OwnTransfer implements LineBooking<OwnTransfer.OtherAccountChoice> {
+    private final BankAccounts accounts;
+
+    OwnTransfer(BankAccounts accounts) {
+        this.accounts = accounts;
+    }
+
+    record OtherAccountChoice(@Nullable Long otherBankAccountId) {
+        long id() {
+            return otherBankAccountId == null ? 0 : otherBankAccountId;
+        }
+    }
+
+    @Override
+    public String kind() {
+        return "TRANSFER";
+    }
+
+    @Override
+    public Class<OtherAccountChoice> type() {
+        return OtherAccountChoice.class;
+    }
+
+    @Override
+    public void check(OtherAccountChoice details, CurrencyUnit currency) {
+        if (details.id() == 0) {
+            throw new RuleViolation(
+                    "booking.other", "otherBankAccountId", "nothing", "the other bank account", "Choose one.");
+        }
+    }
+
+    @Override
+    public Set<Long> ledgerAccounts(long companyId, OtherAccountChoice details) {
+        return Set.of(accounts.get(companyId, details.id()).ledgerAccountId());
+    }
+
+    @Override
+    public Planned plan(AccountBooks books, Movement movement, OtherAccountChoice details) {
+        BankAccount other = accounts.get(books.companyId(), details.id());
+        // what arrives in another currency is not known from this side; it waits between the banks
+        String code = other.currency().equals(books.account().currency())
+                ? books.code(other.ledgerAccountId())
+                : books.codeFor(Purpose.BETWEEN_BANKS);
+        return new Planned(
+                BankLineBooking.entry(movement.money(), books.cashCode(), code, PartyId.NONE),
+                LineEntries.BANK_LINE,
+                movement.checkNumber());
+    }
+}

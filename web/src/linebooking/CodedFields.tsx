@@ -1,0 +1,32 @@
+import { ChoiceField } from '../shared/fields';
+import { useSetUp } from '../shared/useBooks';
+import type { FeeChoice } from './api';
+import type { DetailsProps } from './kinds';
+
+/** The cost centre of what is booked, and the tax in it. */
+export function CodedFields({ details, onDetails }: DetailsProps) {
+  const coded = details as FeeChoice;
+  const setUp = useSetUp();
+  const centres = (setUp.data?.costCentres ?? []).filter((x) => x.active);
+  const taxes = (setUp.data?.taxCodes ?? []).filter((x) => x.active);
+  return (
+    <div className="row g-2 mb-2">
+      <ChoiceField
+        className="col-6"
+        label="Cost centre"
+        empty="none"
+        value={coded.costCentre ?? ''}
+        choices={centres.map((x) => [x.code, `${x.code} ${x.name}`])}
+        onChange={(v) => onDetails({ ...coded, costCentre: v || undefined })}
+      />
+      <ChoiceField
+        className="col-6"
+        label="Tax in the amount"
+        empty="none"
+        value={coded.taxCode ?? ''}
+        choices={taxes.map((x) => [x.code, `${x.code} ${x.ratePercent} %`])}
+        onChange={(v) => onDetails({ ...coded, taxCode: v || undefined })}
+      />
+    </div>
+  );
+}

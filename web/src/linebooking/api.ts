@@ -1,0 +1,8 @@
+import type { Schemas } from '../shared/api';
+
+export type FeeChoice = Schemas['FeeChoice'];
+export type LedgerAccountChoice = Schemas['LedgerAccountChoice'];
+export type LineDetails = Schemas['LineDetails'];
+export type OtherAccountChoice = Schemas['OtherAccountChoice'];
+export type PartChoice = Schemas['PartChoice'];
+export type PartsChoice = Schemas['PartsChoice'];
