@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
+import { SecondPerson, useApproval } from '../approval/SecondPerson';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
@@ -16,7 +17,7 @@ import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { KINDS, STATES } from './words';
 
-/** One payment: how it stands, what it booked, its release and its voiding. */
+/** One payment: how it stands, what it booked, its second person and its voiding. */
 export default function PaymentPage() {
   const { id = '' } = useParams();
   const { company, session, canPrepare } = useCurrentCompany();
@@ -35,7 +36,7 @@ export default function PaymentPage() {
       ),
   });
   const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
-  const release = useMutation({ mutationFn: () => send('POST', `${path}/release`, {}), onSuccess: refresh });
+  const asked = useApproval('PAYMENT', Number(id));
   const body = { date, reason: reason || 'not said yet' };
   const preview = useQuery({
     queryKey: [...paymentKeys.payment(company.id, Number(id)), 'void', date],
@@ -49,12 +50,6 @@ export default function PaymentPage() {
       setVoiding(false);
       await refresh();
     },
-  });
-  const releasing = useQuery({
-    queryKey: [...paymentKeys.payment(company.id, Number(id)), 'release'],
-    queryFn: () => send<MadeView>('POST', `${path}/release?preview=true`, {}),
-    enabled: canPrepare && payment.data?.state === 'WAITS_FOR_RELEASE',
-    retry: false,
   });
   const p = payment.data;
   if (!p) {
@@ -94,11 +89,6 @@ export default function PaymentPage() {
             {p.partyId && <Link to={`/parties/${p.partyId}`}>{p.payee}</Link>}
           </p>
         </div>
-        {canPrepare && p.state === 'WAITS_FOR_RELEASE' && (
-          <Button disabled={release.isPending || !releasing.isSuccess} onClick={() => release.mutate()}>
-            Release this payment
-          </Button>
-        )}{' '}
         {canPrepare && p.state !== 'VOID' && !voiding && (
           <Button
             variant="outline-secondary"
@@ -110,7 +100,6 @@ export default function PaymentPage() {
             Void it
           </Button>
         )}
-        <Problems error={release.error} title="Not released." />
         {voiding && (
           <form
             onSubmit={(e) => {
@@ -138,9 +127,9 @@ export default function PaymentPage() {
         )}
         <ActivityOf type="payment" id={Number(id)} />
       </div>
-      {p.state === 'WAITS_FOR_RELEASE' && canPrepare && !voiding && (
+      {asked && !voiding && (
         <div className="beside">
-          <BookedPreview booked={releasing.data?.booked} error={releasing.error} />
+          <SecondPerson key={asked.id} asked={asked} />
         </div>
       )}
       {voiding && (

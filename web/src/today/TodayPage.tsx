@@ -10,8 +10,8 @@ import { useToday } from './useToday';
 
 function placeOf(task: Task): string {
   switch (task.place) {
-    case 'RELEASE':
-      return '/payments?state=WAITS_FOR_RELEASE';
+    case 'APPROVALS':
+      return '/approvals';
     case 'DISK':
       return '/activity';
     case 'ARRIVALS':

@@ -44,6 +44,7 @@ public final class BooksCheck {
         check.journal();
         check.cash();
         check.items();
+        check.approvals();
         check.matches();
         check.statements();
         check.months();
@@ -132,6 +133,14 @@ public final class BooksCheck {
                     (select 1 from journal_entry r where r.reversal_of = p.journal_entry_id))
                   or (p.state = 'BOOKED' and exists
                     (select 1 from journal_entry r where r.reversal_of = p.journal_entry_id))""");
+    }
+
+    private void approvals() {
+        rule("A second person is asked about each payment that waits for one, once", """
+                select 'payment ' || p.number || ', ' || p.state || ', asked ' || count(a.id) from payment p
+                left join approval_request a on a.kind = 'PAYMENT' and a.subject_id = p.id and a.state = 'ASKED'
+                group by p.id, p.number, p.state
+                having count(a.id) <> case p.state when 'WAITS_FOR_RELEASE' then 1 else 0 end""");
     }
 
     private void items() {

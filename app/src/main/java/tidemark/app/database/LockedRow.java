@@ -9,7 +9,9 @@ public enum LockedRow {
     /** The numbers of a company's journal; guards its entries, totals, open items and settlements, and closed months. */
     JOURNAL("journal_counter"),
     /** A file that came in; guards what becomes of it. */
-    INCOMING_FILE("arrival");
+    INCOMING_FILE("arrival"),
+    /** What a second person was asked; guards what they decide. */
+    APPROVAL("approval_request");
 
     private final String table;
 

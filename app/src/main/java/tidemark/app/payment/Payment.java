@@ -195,8 +195,9 @@ public class Payment extends MasterRow {
         return madeBy;
     }
 
-    boolean wasMadeBy(Actor actor) {
-        return madeByPersonId == null ? madeBy.equals(actor.name()) : madeByPersonId == actor.personId();
+    /** All that a second person approves with it. */
+    String content() {
+        return String.join("\n", String.valueOf(bankAccountId), title(), payee, paymentDate.toString(), text, parts);
     }
 
     public @Nullable String releasedBy() {

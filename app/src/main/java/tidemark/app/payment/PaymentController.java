@@ -178,17 +178,6 @@ public class PaymentController {
                 preview);
     }
 
-    @PostMapping("/payments/{paymentId}/release")
-    @Requires(Right.PREPARE)
-    @Transactional
-    public MadeView release(
-            @PathVariable long companyId,
-            @PathVariable long paymentId,
-            @RequestParam(defaultValue = "false") boolean preview,
-            Actor actor) {
-        return shown(companyId, payments.release(companyId, paymentId, actor), preview);
-    }
-
     record VoidWish(
             @NotNull LocalDate date,
             @NotNull @Size(max = 200) String reason) {}

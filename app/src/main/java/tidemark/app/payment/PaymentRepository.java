@@ -11,9 +11,17 @@ import tidemark.core.payment.PaymentKind;
 import tidemark.core.payment.PaymentState;
 
 interface PaymentRepository extends MasterRows<Payment> {
-    /** The bank account that a payment is drawn on. */
-    @Query("select p.bankAccountId from Payment p where p.companyId = :company and p.id = :id")
-    Optional<Long> accountOf(long company, long id);
+    /** The bank account that a payment is drawn on, and what it pays. */
+    interface Place {
+        long getBankAccountId();
+
+        String getParts();
+    }
+
+    @Query("""
+            select p.bankAccountId as bankAccountId, p.parts as parts from Payment p
+            where p.companyId = :company and p.id = :id""")
+    Optional<Place> placeOf(long company, long id);
 
     @Query("select p.number from Payment p where p.bankAccountId = :account and p.kind = :kind")
     Set<String> numbers(long account, PaymentKind kind);

@@ -165,14 +165,10 @@ public class PaymentViews {
         return view(payment, bankAccounts.get(companyId, payment.bankAccountId()));
     }
 
-    /** How many payments wait for somebody: for their release, and for being booked since their date has come. */
-    public record Waiting(int forRelease, int due) {}
-
+    /** How many payments wait to be booked since their date has come. */
     @Transactional(readOnly = true)
-    public Waiting waiting(long companyId, LocalDate today) {
-        return new Waiting(
-                payments.count(companyId, PaymentState.WAITS_FOR_RELEASE, LocalDate.of(9999, 12, 31)),
-                payments.count(companyId, PaymentState.WAITS_FOR_DATE, today));
+    public int due(long companyId, LocalDate today) {
+        return payments.count(companyId, PaymentState.WAITS_FOR_DATE, today);
     }
 
     /** Payments of an account that wait for the bank's line; those of the given amount first. */

@@ -17,6 +17,7 @@ import tidemark.app.access.Actor;
 import tidemark.app.access.Limits;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
+import tidemark.app.approval.Approvals;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -51,6 +52,7 @@ public class Payments {
     private final PaymentForms forms;
     private final PaymentBookings bookings;
     private final Reversals reversals;
+    private final Approvals approvals;
     private final ActivityLog activity;
     private final JsonMapper json;
     private final Clock clock;
@@ -66,6 +68,7 @@ public class Payments {
             PaymentForms forms,
             PaymentBookings bookings,
             Reversals reversals,
+            Approvals approvals,
             ActivityLog activity,
             JsonMapper json,
             Clock clock) {
@@ -79,6 +82,7 @@ public class Payments {
         this.forms = forms;
         this.bookings = bookings;
         this.reversals = reversals;
+        this.approvals = approvals;
         this.activity = activity;
         this.json = json;
         this.clock = clock;
@@ -215,6 +219,21 @@ public class Payments {
                                 payee,
                                 MinorUnits.grouped(total, account.currency()),
                                 account.name()));
+        if (second) {
+            approvals.ask(
+                    company.id(),
+                    PaymentApproval.KIND,
+                    payment.id(),
+                    "%s to %s, %s, from %s"
+                            .formatted(
+                                    Payment.upper(payment.title()),
+                                    payee,
+                                    MinorUnits.grouped(total, account.currency()) + " "
+                                            + account.currency().getCode(),
+                                    account.name()),
+                    payment.content(),
+                    who);
+        }
         return payment;
     }
 
@@ -246,33 +265,36 @@ public class Payments {
         return payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("payment"));
     }
 
-    /** Locks the payment's account, then reads the payment as it is now. */
+    /** Locks the payment's account and those it may be booked on, then reads the payment as it is now. */
     Payment lock(long companyId, long id) {
-        long accountId = payments.accountOf(companyId, id).orElseThrow(() -> new NotFound("payment"));
-        lockAccount(companyId, accountId, List.of());
+        PaymentRepository.Place place = payments.placeOf(companyId, id).orElseThrow(() -> new NotFound("payment"));
+        Parts parts = json.readValue(place.getParts(), Parts.class);
+        lockAccount(
+                companyId,
+                place.getBankAccountId(),
+                parts.expenses().stream().map(GrossLine::account).toList());
         return get(companyId, id);
     }
 
-    /** A second person releases a payment above the limit; it is booked if its date has come. */
-    @Transactional
-    public Made release(long companyId, long id, Actor who) {
-        Payment payment = lock(companyId, id);
+    /** A second person has approved a payment above the limit: it is booked if its date has come. */
+    Ledger.Booked release(long companyId, long id, Actor who) {
+        Payment payment = get(companyId, id);
         payment.move(PaymentState.Move.RELEASE);
-        if (payment.wasMadeBy(who)) {
-            throw new RuleViolation(
-                    "payment.second",
-                    "",
-                    who.name() + ", who made the payment",
-                    "a second person",
-                    "Ask somebody else who prepares to release it.");
-        }
         payment.released(who.name());
         activity.record(companyId, who.name(), "payment.released", "payment", id, "Released " + payment.title());
-        Ledger.Booked booked = Ledger.Booked.nothing();
-        if (hasCome(payment)) {
-            booked.add(bookings.book(bankAccounts.get(companyId, payment.bankAccountId()), payment, who.name()));
-        }
-        return new Made(List.of(payment), booked);
+        return hasCome(payment)
+                ? bookings.book(bankAccounts.get(companyId, payment.bankAccountId()), payment, who.name())
+                : Ledger.Booked.nothing();
+    }
+
+    /** A second person has declined it: it is void, its number stays taken, what it was to settle is free again. */
+    void declined(long companyId, long id, String reason, Actor who) {
+        Payment payment = get(companyId, id);
+        payment.move(PaymentState.Move.VOID);
+        reservations.release(id);
+        payment.voided(null, who.name(), reason);
+        activity.record(
+                companyId, who.name(), "payment.void", "payment", id, "Declined " + payment.title() + ": " + reason);
     }
 
     /** Voids a payment that the bank has not paid; what it settled is open again, its number stays taken. */
@@ -289,6 +311,7 @@ public class Payments {
                     "Undo the match with the bank's line first, if it was wrong.");
         }
         payment.move(PaymentState.Move.VOID);
+        approvals.changed(companyId, PaymentApproval.KIND, id, who, "voided");
         reservations.release(id);
         Ledger.Booked booked = Ledger.Booked.nothing();
         Long reversal = null;

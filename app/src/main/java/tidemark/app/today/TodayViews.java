@@ -12,6 +12,7 @@ import org.joda.money.CurrencyUnit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.approval.Approvals;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -36,6 +37,7 @@ class TodayViews {
     private final Companies companies;
     private final FreeSpace space;
     private final PaymentViews payments;
+    private final Approvals approvals;
     private final Arrivals arrivals;
     private final Months months;
     private final AccountMonthRepository states;
@@ -47,6 +49,7 @@ class TodayViews {
             Companies companies,
             FreeSpace space,
             PaymentViews payments,
+            Approvals approvals,
             Arrivals arrivals,
             Months months,
             AccountMonthRepository states,
@@ -56,6 +59,7 @@ class TodayViews {
         this.companies = companies;
         this.space = space;
         this.payments = payments;
+        this.approvals = approvals;
         this.arrivals = arrivals;
         this.months = months;
         this.states = states;
@@ -111,7 +115,7 @@ class TodayViews {
         RECONCILE,
         CERTIFY,
         STATEMENTS,
-        RELEASE,
+        APPROVALS,
         DUE,
         ARRIVALS,
         DISK
@@ -132,19 +136,25 @@ class TodayViews {
                 tasks.add(task);
             }
         }
-        PaymentViews.Waiting waiting = payments.waiting(companyId, today);
-        if (waiting.due() > 0) {
-            tasks.add(paymentTask(
-                    waiting.due(), "has come to its date", "have come to their date", "Book", Place.DUE, today));
+        int due = payments.due(companyId, today);
+        if (due > 0) {
+            tasks.add(new Task(
+                    0,
+                    "Payments",
+                    due == 1 ? "1 payment has come to its date" : due + " payments have come to their date",
+                    due == 1 ? "Book it" : "Book them",
+                    Place.DUE,
+                    YearMonth.from(today)));
         }
-        if (waiting.forRelease() > 0) {
-            tasks.add(paymentTask(
-                    waiting.forRelease(),
-                    "waits for a second person",
-                    "wait for a second person",
-                    "Look at",
-                    Place.RELEASE,
-                    today));
+        int second = approvals.waiting(companyId);
+        if (second > 0) {
+            tasks.add(new Task(
+                    0,
+                    "A second person",
+                    second == 1 ? "is asked to approve something" : "is asked to approve " + second + " things",
+                    second == 1 ? "Look at it" : "Look at them",
+                    Place.APPROVALS,
+                    YearMonth.from(today)));
         }
         if (space.isLow()) {
             tasks.add(new Task(
@@ -169,16 +179,6 @@ class TodayViews {
         }
         LocalDate from = today.withDayOfMonth(1).minusMonths(6);
         return new TodayView(today, companies.get(companyId).name(), from, lanes, tasks);
-    }
-
-    private static Task paymentTask(int count, String one, String several, String verb, Place place, LocalDate today) {
-        return new Task(
-                0,
-                "Payments",
-                count + (count == 1 ? " payment " + one : " payments " + several),
-                verb + (count == 1 ? " it" : " them"),
-                place,
-                YearMonth.from(today));
     }
 
     private Lane lane(BankAccount account, LocalDate today) {

@@ -146,6 +146,7 @@ class RightsTest {
                 Map.entry("statementId", "statement"),
                 Map.entry("matchId", "item_match"),
                 Map.entry("ruleId", "matching_rule"),
+                Map.entry("approvalId", "approval_request"),
                 Map.entry("personId", "person"));
         Map<String, Long> theirs = new HashMap<>();
         tables.forEach((name, table) -> {

@@ -199,7 +199,6 @@ class PartiesTest {
         for (String path : List.of("/parties/" + party, "/payments/" + payment, "/drafts/" + draft)) {
             assertEquals(404, c.iris.get(c.base + path).status(), path);
         }
-        assertEquals(404, c.post("/payments/" + payment + "/release", Map.of()).status());
         assertEquals(
                 404,
                 c.post("/payments/" + payment + "/void", Map.of("date", "2026-06-03", "reason", "no"))

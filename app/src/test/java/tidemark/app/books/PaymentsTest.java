@@ -130,8 +130,13 @@ class PaymentsTest {
         long payment = large.path("payments").get(0).path("id").asLong();
         assertEquals(
                 "WAITS_FOR_RELEASE", large.path("payments").get(0).path("state").asString());
-        String release = c.base + "/payments/" + payment + "/release";
-        assertEquals("payment.second", maker.post(release, Map.of()).code());
+        String release = c.base + "/approvals/"
+                + c.get("/approvals?kind=PAYMENT&subjectId=" + payment)
+                        .get(0)
+                        .path("id")
+                        .asLong()
+                + "/approval";
+        assertEquals("approval.second", maker.post(release, Map.of()).code());
         for (JsonNode p : c.get("/people")) {
             if (p.path("login").asString().equals("maker" + c.id)) {
                 ok(c.iris.put(
@@ -139,10 +144,10 @@ class PaymentsTest {
                         Map.of("name", "Milo Otherwise", "active", true, "roles", List.of("PREPARER"))));
             }
         }
-        assertEquals("payment.second", maker.post(release, Map.of()).code(), "another name is not another person");
+        assertEquals("approval.second", maker.post(release, Map.of()).code(), "another name is not another person");
         Client second = c.person(app, "second", "Sena Second", "PREPARER");
-        JsonNode released = ok(second.post(release, Map.of()));
-        assertEquals("BOOKED", released.path("payments").get(0).path("state").asString());
+        ok(second.post(release, Map.of()));
+        assertEquals("BOOKED", c.get("/payments/" + payment).path("state").asString());
         assertEquals("89899.99", c.balance("1010"));
         app.bean(JdbcTemplate.class)
                 .update("update payment set payment_date = date '2026-07-02' where state = 'WAITS_FOR_DATE'"

@@ -48,6 +48,7 @@ class BooksCheckTest {
                 "update activity set text = 'nothing' where id = (select min(id) from activity where place > 0); No record of activity",
                 "delete from activity where id = (select max(id) from activity); No record of activity",
                 "update journal_counter set next_number = next_number + 1; Entries are numbered",
+                "update approval_request set state = 'DECLINED' where state = 'ASKED'; A second person is asked",
                 "update payment set state = 'BOOKED', journal_entry_id = null where state = 'WAITS_FOR_RELEASE'; A payment is in step",
             })
     void whatWasChangedBehind_isFoundAndNamed(String change, String rule, RunningApp.App app) {

@@ -1,0 +1,104 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useCurrentCompany } from '../session/session';
+import { api, data } from '../shared/api';
+import { dateTime, fullDate } from '../shared/dates';
+import { Problems } from '../shared/Problems';
+import type { ApprovalView } from './api';
+import { approvalKeys } from './keys';
+import { SecondPerson, STATES } from './SecondPerson';
+
+/** All that waits for a second person, whatever it is, and what was decided lately. */
+export default function ApprovalsPage() {
+  const { company } = useCurrentCompany();
+  const [chosen, setChosen] = useState<number>();
+  const approvals = useQuery({
+    queryKey: approvalKeys.approvals(company.id),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/approvals', {
+          params: { path: { companyId: company.id } },
+        }),
+      ),
+  });
+  const all = approvals.data ?? [];
+  const waiting = all.filter((a) => a.state === 'ASKED' || a.state === 'LAPSED');
+  const decided = all.filter((a) => !waiting.includes(a));
+  const asked = all.find((a) => a.id === chosen) ?? waiting.find((a) => !a.own) ?? waiting[0];
+  return (
+    <div className="page form-page">
+      <div>
+        <h1>A second person</h1>
+        <Problems error={approvals.error} />
+        {approvals.data && waiting.length === 0 && <p>Nothing waits for a second person.</p>}
+        {waiting.length > 0 && (
+          <div className="sheet">
+            <Asked
+              caption="What waits, the oldest first"
+              rows={waiting}
+              chosen={asked?.id}
+              onChoose={setChosen}
+            />
+          </div>
+        )}
+        {decided.length > 0 && (
+          <div className="sheet">
+            <Asked caption="Decided lately" rows={decided} chosen={asked?.id} onChoose={setChosen} />
+          </div>
+        )}
+      </div>
+      {asked && (
+        <div className="beside">
+          <h2>
+            <Link to={asked.path}>{asked.title}</Link>
+          </h2>
+          <SecondPerson key={asked.id} asked={asked} />
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Asked({
+  caption,
+  rows,
+  chosen,
+  onChoose,
+}: {
+  caption: string;
+  rows: ApprovalView[];
+  chosen?: number;
+  onChoose: (id: number) => void;
+}) {
+  return (
+    <table className="plain">
+      <caption>{caption}</caption>
+      <thead>
+        <tr>
+          <th scope="col">What</th>
+          <th scope="col">Asked by</th>
+          <th scope="col">When</th>
+          <th scope="col">It</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((a) => (
+          <tr key={a.id} aria-current={a.id === chosen || undefined}>
+            <th scope="row">
+              <button type="button" className="as-link text-start" onClick={() => onChoose(a.id)}>
+                {a.title}
+              </button>
+            </th>
+            <td>{a.own ? 'you' : a.askedBy}</td>
+            <td className="text-nowrap">{dateTime(a.askedAt)}</td>
+            <td>
+              {STATES[a.state]}
+              {a.state === 'ASKED' && ` until ${fullDate(a.lapsesAfter)}`}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

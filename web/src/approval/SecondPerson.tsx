@@ -1,0 +1,118 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { BookedPreview } from '../ledger/BookedPreview';
+import { useCurrentCompany } from '../session/session';
+import { api, data, send } from '../shared/api';
+import { dateTime, fullDate } from '../shared/dates';
+import { TextField } from '../shared/fields';
+import { keys } from '../shared/keys';
+import { Problems } from '../shared/Problems';
+import type { ApprovalView, BookedView } from './api';
+import { approvalKeys } from './keys';
+
+/** The latest that a second person was asked about something. */
+export function useApproval(kind: string, subjectId: number) {
+  const { company } = useCurrentCompany();
+  return useQuery({
+    queryKey: approvalKeys.of(company.id, kind, subjectId),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/approvals', {
+          params: { path: { companyId: company.id }, query: { kind, subjectId } },
+        }),
+      ),
+  }).data?.[0];
+}
+
+/** What a second person was asked, what it would book, and their decision. */
+export function SecondPerson({ asked }: { asked: ApprovalView }) {
+  const { company, canPrepare } = useCurrentCompany();
+  const queries = useQueryClient();
+  const [declining, setDeclining] = useState(false);
+  const [reason, setReason] = useState('');
+  const path = `/api/companies/${company.id}/approvals/${asked.id}`;
+  const open = asked.state === 'ASKED';
+  const mayApprove = open && canPrepare && !asked.own;
+  const preview = useQuery({
+    queryKey: approvalKeys.preview(company.id, asked.id),
+    queryFn: () => send<BookedView>('POST', `${path}/approval?preview=true`, {}),
+    enabled: mayApprove,
+    retry: false,
+  });
+  const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
+  const approve = useMutation({ mutationFn: () => send('POST', `${path}/approval`, {}), onSuccess: refresh });
+  const decline = useMutation({
+    mutationFn: () => send('POST', `${path}/refusal`, { reason }),
+    onSuccess: refresh,
+  });
+  const again = useMutation({ mutationFn: () => send('POST', `${path}/renewal`, {}), onSuccess: refresh });
+  const busy = approve.isPending || decline.isPending || again.isPending;
+  return (
+    <section aria-label="A second person">
+      <p className="mb-2">
+        {asked.askedBy} asked a second person on {dateTime(asked.askedAt)}
+        {open && `; it can be approved until ${fullDate(asked.lapsesAfter)}`}
+        {asked.state === 'LAPSED' && `; nobody decided until ${fullDate(asked.lapsesAfter)}`}
+        {asked.decidedBy && `; ${asked.decidedBy} ${WORDS[asked.state]}`}
+        {asked.reason && `: ${asked.reason}`}.
+      </p>
+      {open && canPrepare && asked.own && (
+        <p className="quiet">Whoever asked cannot approve; somebody else who prepares can.</p>
+      )}
+      <div className="actions">
+        {mayApprove && !declining && (
+          <Button disabled={busy || !preview.isSuccess} onClick={() => approve.mutate()}>
+            Approve it
+          </Button>
+        )}
+        {open && canPrepare && !declining && (
+          <Button variant="outline-secondary" disabled={busy} onClick={() => setDeclining(true)}>
+            {asked.own ? 'Take it back' : 'Decline it'}
+          </Button>
+        )}
+        {asked.state === 'LAPSED' && canPrepare && (
+          <Button disabled={busy} onClick={() => again.mutate()}>
+            Ask again
+          </Button>
+        )}
+      </div>
+      {declining && (
+        <Form
+          onSubmit={(e) => {
+            e.preventDefault();
+            decline.mutate();
+          }}
+        >
+          <TextField className="mb-2" label="Why" value={reason} onChange={setReason} />
+          <div className="actions">
+            <Button type="submit" disabled={busy || reason.trim() === ''}>
+              {asked.own ? 'Take it back' : 'Decline it'}
+            </Button>
+            <Button variant="outline-secondary" onClick={() => setDeclining(false)}>
+              Leave it
+            </Button>
+          </div>
+        </Form>
+      )}
+      <Problems error={approve.error ?? decline.error ?? again.error} title="Not done." />
+      {mayApprove && <BookedPreview booked={preview.data} error={preview.error} />}
+    </section>
+  );
+}
+
+const WORDS: Record<ApprovalView['state'], string> = {
+  ASKED: '',
+  APPROVED: 'approved',
+  DECLINED: 'declined',
+  LAPSED: 'let it lapse',
+  VOID: 'changed it or took it back',
+};
+
+export const STATES: Record<ApprovalView['state'], string> = {
+  ASKED: 'waits',
+  APPROVED: 'approved',
+  DECLINED: 'declined',
+  LAPSED: 'lapsed',
+  VOID: 'void',
+};
