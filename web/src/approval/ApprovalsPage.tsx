@@ -79,7 +79,7 @@ function Asked({
           <th scope="col">What</th>
           <th scope="col">Asked by</th>
           <th scope="col">When</th>
-          <th scope="col">It</th>
+          <th scope="col">State</th>
         </tr>
       </thead>
       <tbody>

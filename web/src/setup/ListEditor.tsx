@@ -14,6 +14,8 @@ interface Column {
   key: string;
   label: string;
   choices?: [string, string][];
+  /** What it says where none is chosen; then none is a choice, too. */
+  none?: string;
   check?: boolean;
   /** A key of the row that cannot be changed once it is there. */
   fixed?: boolean;
@@ -43,7 +45,13 @@ export function ListEditor({
   const queries = useQueryClient();
   const [editing, setEditing] = useState<Row | null>(null);
   const keep = useMutation({
-    mutationFn: (row: Row) => send('POST', `/api/companies/${company.id}/set-up/${path}`, row),
+    mutationFn: (row: Row) =>
+      send('POST', `/api/companies/${company.id}/set-up/${path}`, {
+        ...row,
+        ...Object.fromEntries(
+          columns.filter((c) => c.none && row[c.key] === '').map((c) => [c.key, undefined]),
+        ),
+      }),
     onSuccess: async () => {
       setEditing(null);
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
@@ -62,16 +70,16 @@ export function ListEditor({
               checked={value === true}
               onChange={(e) => change(e.target.checked)}
             />
+          ) : c.fixed && !fresh ? (
+            said(value, c)
           ) : c.choices ? (
             <CellChoice
               label={c.label}
-              empty="Choose"
+              empty={c.none ?? 'Choose'}
               value={String(value)}
               choices={c.choices}
               onChange={change}
             />
-          ) : c.fixed && !fresh ? (
-            String(value)
           ) : (
             <CellText label={c.label} value={String(value)} onChange={change} />
           )}
@@ -166,7 +174,7 @@ function said(value: Value | undefined, column: Column): string {
     return value === true ? 'yes' : 'no';
   }
   if (column.choices) {
-    return column.choices.find(([key]) => key === String(value))?.[1] ?? '';
+    return column.choices.find(([key]) => key === String(value))?.[1] ?? column.none ?? '';
   }
   return String(value ?? '');
 }

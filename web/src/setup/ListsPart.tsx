@@ -2,6 +2,7 @@ import { useCurrentCompany } from '../session/session';
 import { Problems } from '../shared/Problems';
 import { useChart, useSetUp } from '../shared/useBooks';
 import { ListEditor } from './ListEditor';
+import { MissingNumbers } from './MissingNumbers';
 
 /** Sites, cost centres, banks, taxes, numbers and rates. */
 export function ListsPart() {
@@ -12,6 +13,8 @@ export function ListsPart() {
   if (!s) {
     return <Problems error={setUp.error} />;
   }
+  const kinds = [...new Map(s.series.map((r) => [r.kind, r.words]))];
+  const sites = s.sites.map((r): [string, string] => [String(r.id), r.name]);
   const banks = s.banks.map((b): [string, string] => [String(b.id), b.name]);
   return (
     <div className="row">
@@ -87,16 +90,21 @@ export function ListsPart() {
         />
         <ListEditor
           title="Numbers"
-          about="The next number of each kind of document."
+          about="The next number of each kind of document; a site may have a series of its own."
           path="series"
-          rows={s.series.map((r) => ({ ...r }))}
+          rows={s.series.map((r) => ({ ...r, siteId: r.siteId ?? '' }))}
           columns={[
-            { key: 'words', label: 'Of', fixed: true },
+            { key: 'kind', label: 'Of', choices: kinds, fixed: true },
+            { key: 'siteId', label: 'Site', choices: sites, none: 'All others', fixed: true },
             { key: 'prefix', label: 'Begins with' },
             { key: 'nextNumber', label: 'Next' },
             { key: 'digits', label: 'Digits' },
+            { key: 'yearly', label: 'Anew each year', check: true },
           ]}
+          empty={{ kind: '', siteId: '', prefix: '', nextNumber: 1, digits: 4, yearly: false }}
+          add="Add a series"
         />
+        <MissingNumbers />
         <ListEditor
           title="Exchange rates"
           about={`What one unit is worth in ${s.currency}; each holds until the next.`}

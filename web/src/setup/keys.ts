@@ -2,6 +2,7 @@
 export const setupKeys = {
   backups: (company: number) => ['company', company, 'backups'] as const,
   people: (company: number) => ['company', company, 'people'] as const,
+  missingNumbers: (company: number) => ['company', company, 'missing numbers'] as const,
   activity: (company: number, before: number, text: string) =>
     ['company', company, 'activity', before, text] as const,
 };

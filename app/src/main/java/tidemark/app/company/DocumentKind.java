@@ -1,7 +1,7 @@
 package tidemark.app.company;
 
 /**
- * A kind of document that each company numbers one after another. Whoever makes such documents declares it as a bean.
+ * A kind of document that each company numbers one after another.
  *
  * @param code at most 20 letters, as the database keeps it
  * @param words what is numbered, as set-up says: {@code Our invoices}

@@ -12,7 +12,6 @@ import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
@@ -24,7 +23,7 @@ import tidemark.core.payment.ExchangeRate;
 import tidemark.core.problem.Fields;
 import tidemark.core.problem.RuleViolation;
 
-/** A company's lists: sites, cost centres, banks and branches, taxes, number series, rates and closed months. */
+/** A company's lists: sites, cost centres, banks and branches, taxes, rates and closed months. */
 @Service
 public class MasterData {
     private final CompanyRepository companies;
@@ -34,8 +33,6 @@ public class MasterData {
     private final BankRepository banks;
     private final BranchRepository branches;
     private final TaxCodeRepository taxCodes;
-    private final NumberSeriesRepository series;
-    private final List<DocumentKind> documents;
     private final ExchangeRateRepository rates;
     private final ClosedMonthRepository closedMonths;
     private final ActivityLog activity;
@@ -51,8 +48,6 @@ public class MasterData {
             BankRepository banks,
             BranchRepository branches,
             TaxCodeRepository taxCodes,
-            NumberSeriesRepository series,
-            List<DocumentKind> documents,
             ExchangeRateRepository rates,
             ClosedMonthRepository closedMonths,
             ActivityLog activity,
@@ -68,15 +63,13 @@ public class MasterData {
         this.banks = banks;
         this.branches = branches;
         this.taxCodes = taxCodes;
-        this.series = series;
-        this.documents = documents;
         this.rates = rates;
         this.closedMonths = closedMonths;
         this.activity = activity;
         this.clock = clock;
     }
 
-    private static <T extends MasterRow> T row(MasterRows<T> rows, long companyId, long id, String what) {
+    static <T extends MasterRow> T row(MasterRows<T> rows, long companyId, long id, String what) {
         return rows.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(what));
     }
 
@@ -238,67 +231,6 @@ public class MasterData {
         taxCodes.save(tax);
         noted(companyId, who, "tax_code", tax, "Tax " + fit + " at " + ratePercent.toPlainString() + " percent");
         return tax.id();
-    }
-
-    /** What a series numbers. */
-    public String wordsOf(NumberSeries one) {
-        return documents.stream()
-                .filter(d -> d.code().equals(one.kind()))
-                .findFirst()
-                .map(DocumentKind::words)
-                .orElse(one.kind());
-    }
-
-    @Transactional
-    public List<NumberSeries> series(long companyId) {
-        List<NumberSeries> there = series.findByCompanyIdOrderById(companyId);
-        for (DocumentKind kind : documents) {
-            if (there.stream().noneMatch(s -> s.kind().equals(kind.code()))) {
-                series.save(new NumberSeries(companyId, kind));
-            }
-        }
-        return series.findByCompanyIdOrderById(companyId);
-    }
-
-    @Transactional
-    public void keepSeries(long companyId, long id, String prefix, long nextNumber, int digits, String who) {
-        locks.lock(LockedRow.JOURNAL, companyId);
-        NumberSeries row = row(series, companyId, id, "number series");
-        if (nextNumber < row.nextNumber() && prefix.strip().equals(row.prefix())) {
-            throw new RuleViolation(
-                    "series.back",
-                    "nextNumber",
-                    Long.toString(nextNumber),
-                    "at least " + row.nextNumber() + ", since the numbers before it are taken",
-                    "Count on, or choose another prefix.");
-        }
-        if (nextNumber < 1 || digits < 1 || digits > 10 || prefix.strip().length() > 12) {
-            throw new RuleViolation(
-                    "series.unfit",
-                    "nextNumber",
-                    prefix + nextNumber + ", " + digits + " digits",
-                    "a prefix of at most 12 signs, a number above zero and 1 to 10 digits",
-                    "Correct the series.");
-        }
-        row.set(prefix.strip(), nextNumber, digits);
-        noted(companyId, who, "number_series", row, "Numbers go on with " + row.prefix() + nextNumber);
-    }
-
-    /** Takes the next number; the company's journal is locked by the booking that asks. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public String takeNumber(long companyId, DocumentKind kind) {
-        String taken = "update number_series set next_number = next_number + 1, version = version + 1"
-                + " where company_id = ? and kind = ?";
-        if (jdbc.update(taken, companyId, kind.code()) == 0) {
-            series(companyId);
-            series.flush();
-            jdbc.update(taken, companyId, kind.code());
-        }
-        return jdbc.queryForObject(
-                "select prefix, next_number - 1, digits from number_series where company_id = ? and kind = ?",
-                (row, i) -> NumberSeries.number(row.getString(1), row.getLong(2), row.getInt(3)),
-                companyId,
-                kind.code());
     }
 
     @Transactional(readOnly = true)

@@ -1,35 +1,34 @@
 package tidemark.app.company;
 
 import jakarta.persistence.Entity;
+import org.jspecify.annotations.Nullable;
 
-/** The running numbers of one kind of document: {@code INV-} and 1043 give {@code INV-01043} with five digits. */
+/**
+ * The running numbers of one kind of document, of the whole company or of one site, on from year to year or anew each year.
+ * How far they are stands in {@code number_counter}.
+ */
 @Entity
 public class NumberSeries extends MasterRow {
     private String kind;
-
+    private @Nullable Long siteId;
     private String prefix;
-    private long nextNumber;
     private int digits;
+    private boolean yearly;
 
     protected NumberSeries() {}
 
-    NumberSeries(long companyId, DocumentKind kind) {
+    NumberSeries(long companyId, String kind, @Nullable Long siteId, String prefix) {
         super(companyId);
-        this.kind = kind.code();
-        this.prefix = kind.prefix();
-        this.nextNumber = 1;
+        this.kind = kind;
+        this.siteId = siteId;
+        this.prefix = prefix;
         this.digits = 4;
     }
 
-    void set(String newPrefix, long newNext, int newDigits) {
+    void set(String newPrefix, int newDigits, boolean nowYearly) {
         prefix = newPrefix;
-        nextNumber = newNext;
         digits = newDigits;
-    }
-
-    static String number(String prefix, long number, int digits) {
-        String plain = Long.toString(number);
-        return prefix + "0".repeat(Math.max(0, digits - plain.length())) + plain;
+        yearly = nowYearly;
     }
 
     /** The code of its {@link DocumentKind}. */
@@ -37,15 +36,25 @@ public class NumberSeries extends MasterRow {
         return kind;
     }
 
+    /** The site whose documents it numbers; none for all that have no series of their own. */
+    public @Nullable Long siteId() {
+        return siteId;
+    }
+
     public String prefix() {
         return prefix;
     }
 
-    public long nextNumber() {
-        return nextNumber;
-    }
-
     public int digits() {
         return digits;
+    }
+
+    public boolean yearly() {
+        return yearly;
+    }
+
+    /** The year under which a document of that year is counted. */
+    int counted(int year) {
+        return yearly ? year : 0;
     }
 }

@@ -1,3 +1,7 @@
 package tidemark.app.company;
 
-interface NumberSeriesRepository extends MasterRows<NumberSeries> {}
+import java.util.List;
+
+interface NumberSeriesRepository extends MasterRows<NumberSeries> {
+    List<NumberSeries> findByCompanyIdAndKind(long companyId, String kind);
+}

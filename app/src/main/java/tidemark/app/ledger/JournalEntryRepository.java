@@ -39,4 +39,7 @@ interface JournalEntryRepository extends JpaRepository<JournalEntryRow, Long> {
               and lower(e.text) like lower(concat(:text, '%')) escape '!'
             order by e.number desc""")
     List<JournalEntryRow> remembered(long company, String source, String text, Limit limit);
+
+    @Query("select e.reference from JournalEntryRow e where e.companyId = :company and e.source = :source")
+    List<String> references(long company, String source);
 }

@@ -376,6 +376,12 @@ public class Ledger {
         return out;
     }
 
+    /** References of all entries that a source made. */
+    @Transactional(readOnly = true)
+    public List<String> referencesOf(long companyId, EntrySource source) {
+        return entries.references(companyId, source.code());
+    }
+
     public List<JournalLineRow> linesOf(Collection<Long> entryIds) {
         return lines.findByJournalEntryIdInOrderByJournalEntryIdAscLineNumberAsc(entryIds);
     }

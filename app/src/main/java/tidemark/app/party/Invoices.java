@@ -16,7 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
-import tidemark.app.company.MasterData;
+import tidemark.app.company.NumberCounters;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.ItemTerms;
@@ -41,7 +41,7 @@ public class Invoices {
     private final Chart chart;
     private final Companies companies;
     private final BankAccounts bankAccounts;
-    private final MasterData masterData;
+    private final NumberCounters numbers;
 
     Invoices(
             Parties parties,
@@ -50,14 +50,14 @@ public class Invoices {
             Chart chart,
             Companies companies,
             BankAccounts bankAccounts,
-            MasterData masterData) {
+            NumberCounters numbers) {
         this.parties = parties;
         this.items = items;
         this.ledger = ledger;
         this.chart = chart;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
-        this.masterData = masterData;
+        this.numbers = numbers;
     }
 
     /**
@@ -146,9 +146,11 @@ public class Invoices {
                 kind == InvoiceBooking.Kind.INVOICE ? ItemTerms.Kind.INVOICE : ItemTerms.Kind.CREDIT_NOTE;
         String number = wishedNumber;
         if (number.isEmpty() && customer) {
-            number = masterData.takeNumber(
+            number = numbers.take(
                     company.id(),
-                    kind == InvoiceBooking.Kind.INVOICE ? PartyDocuments.INVOICES : PartyDocuments.CREDIT_NOTES);
+                    kind == InvoiceBooking.Kind.INVOICE ? PartyDocuments.INVOICES : PartyDocuments.CREDIT_NOTES,
+                    siteId,
+                    date);
         }
         Fields.text(number, label.isEmpty() ? "number" : label + ", number", 60);
         if (items.numberTaken(company.id(), party.control(), customer ? 0 : party.id(), itemKind, number)) {

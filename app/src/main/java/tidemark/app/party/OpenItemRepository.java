@@ -43,4 +43,10 @@ interface OpenItemRepository extends JpaRepository<OpenItemRow, Long> {
             where p.id = i.partyId and p.companyId = :company and p.control = :control and i.kind = :kind
               and i.number = :number and (:party = 0 or p.id = :party)""")
     boolean numberTaken(long company, Control control, long party, ItemTerms.Kind kind, String number);
+
+    /** Numbers of what we sent to customers. */
+    @Query("""
+            select i.number from OpenItemRow i join Party p on p.id = i.partyId
+            where p.companyId = :company and p.control = tidemark.core.ledger.Control.RECEIVABLES and i.kind = :kind""")
+    List<String> ourNumbers(long company, ItemTerms.Kind kind);
 }

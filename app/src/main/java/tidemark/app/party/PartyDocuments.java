@@ -30,19 +30,4 @@ class PartyDocuments {
     EntrySource discountSource() {
         return DISCOUNT;
     }
-
-    @Bean
-    DocumentKind invoiceNumbering() {
-        return INVOICES;
-    }
-
-    @Bean
-    DocumentKind creditNoteNumbering() {
-        return CREDIT_NOTES;
-    }
-
-    @Bean
-    DocumentKind receiptNumbering() {
-        return RECEIPTS;
-    }
 }

@@ -13,7 +13,7 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
-import tidemark.app.company.MasterData;
+import tidemark.app.company.NumberCounters;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
@@ -38,7 +38,7 @@ public class Receipts {
     private final Ledger ledger;
     private final Companies companies;
     private final BankAccounts bankAccounts;
-    private final MasterData masterData;
+    private final NumberCounters numbers;
 
     Receipts(
             Parties parties,
@@ -48,7 +48,7 @@ public class Receipts {
             Ledger ledger,
             Companies companies,
             BankAccounts bankAccounts,
-            MasterData masterData) {
+            NumberCounters numbers) {
         this.parties = parties;
         this.allocations = allocations;
         this.money = money;
@@ -56,7 +56,7 @@ public class Receipts {
         this.ledger = ledger;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
-        this.masterData = masterData;
+        this.numbers = numbers;
     }
 
     /**
@@ -110,7 +110,7 @@ public class Receipts {
             companies.site(companyId, wish.siteId());
         }
         String reference = wish.reference().isBlank()
-                ? masterData.takeNumber(companyId, PartyDocuments.RECEIPTS)
+                ? numbers.take(companyId, PartyDocuments.RECEIPTS, wish.siteId(), wish.date())
                 : wish.reference().strip();
         String text = wish.text().isBlank()
                 ? "Receipt from " + party.name()

@@ -36,14 +36,4 @@ class PaymentDocuments {
     EntrySource clearingSource() {
         return CLEARING;
     }
-
-    @Bean
-    DocumentKind paymentNumbering() {
-        return PAYMENTS;
-    }
-
-    @Bean
-    DocumentKind transferNumbering() {
-        return TRANSFERS;
-    }
 }

@@ -1,10 +1,12 @@
 package tidemark.app.payment;
 
+import java.time.LocalDate;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccount;
-import tidemark.app.company.MasterData;
+import tidemark.app.company.NumberCounters;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.payment.CheckNumber;
 import tidemark.core.payment.PaymentKind;
@@ -16,12 +18,12 @@ import tidemark.core.statement.CheckNumbers;
 @Component
 class PaymentNumbers {
     private final PaymentRepository payments;
-    private final MasterData masterData;
+    private final NumberCounters numbers;
     private final Ledger ledger;
 
-    PaymentNumbers(PaymentRepository payments, MasterData masterData, Ledger ledger) {
+    PaymentNumbers(PaymentRepository payments, NumberCounters numbers, Ledger ledger) {
         this.payments = payments;
-        this.masterData = masterData;
+        this.numbers = numbers;
         this.ledger = ledger;
     }
 
@@ -56,9 +58,9 @@ class PaymentNumbers {
          * @param wished empty for the next one
          * @throws RuleViolation {@code number.stock}, {@code check.number} or {@code number.taken}
          */
-        String take(String wished, String where) {
+        String take(String wished, String where, @Nullable Long siteId, LocalDate day) {
             boolean check = kind == PaymentKind.CHECK;
-            String number = wished.isBlank() ? next(check) : fit(wished, check, where);
+            String number = wished.isBlank() ? next(check, siteId, day) : fit(wished, check, where);
             taken.add(compared(kind, number));
             if (check) {
                 account.checkNumberTaken(number);
@@ -66,10 +68,10 @@ class PaymentNumbers {
             return number;
         }
 
-        private String next(boolean check) {
-            String number = check ? account.nextCheckNumber() : series();
+        private String next(boolean check, @Nullable Long siteId, LocalDate day) {
+            String number = check ? account.nextCheckNumber() : series(siteId, day);
             while (isTaken(number)) {
-                number = check ? CheckNumber.after(number) : series();
+                number = check ? CheckNumber.after(number) : series(siteId, day);
             }
             return number;
         }
@@ -97,8 +99,8 @@ class PaymentNumbers {
             return number;
         }
 
-        private String series() {
-            return masterData.takeNumber(account.companyId(), PaymentDocuments.PAYMENTS);
+        private String series(@Nullable Long siteId, LocalDate day) {
+            return numbers.take(account.companyId(), PaymentDocuments.PAYMENTS, siteId, day);
         }
 
         private boolean isTaken(String number) {

@@ -23,6 +23,12 @@ interface PaymentRepository extends MasterRows<Payment> {
             where p.companyId = :company and p.id = :id""")
     Optional<Place> placeOf(long company, long id);
 
+    /** Of all payments but checks. */
+    @Query("""
+            select p.number from Payment p
+            where p.companyId = :company and p.kind <> tidemark.core.payment.PaymentKind.CHECK""")
+    List<String> ownNumbers(long company);
+
     @Query("select p.number from Payment p where p.bankAccountId = :account and p.kind = :kind")
     Set<String> numbers(long account, PaymentKind kind);
 

@@ -187,7 +187,11 @@ public class Payments {
                         account.id(),
                         wish.siteId(),
                         wish.kind(),
-                        taker.take(wish.number(), label.isEmpty() ? "number" : label + ", number"),
+                        taker.take(
+                                wish.number(),
+                                label.isEmpty() ? "number" : label + ", number",
+                                wish.siteId(),
+                                wish.date()),
                         payee,
                         wish.partyId(),
                         wish.date(),

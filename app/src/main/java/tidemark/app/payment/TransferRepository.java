@@ -29,4 +29,7 @@ interface TransferRepository extends MasterRows<Transfer> {
             select t from Transfer t
             where t.companyId = :company and (t.firstEntryId = :entry or t.secondEntryId = :entry)""")
     List<Transfer> ofEntry(long company, long entry);
+
+    @Query("select t.number from Transfer t where t.companyId = :company")
+    List<String> numbers(long company);
 }

@@ -15,6 +15,7 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
+import tidemark.app.company.NumberCounters;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.Reversals;
@@ -33,6 +34,7 @@ public class Transfers {
     private final Chart chart;
     private final BankAccounts bankAccounts;
     private final MasterData masterData;
+    private final NumberCounters numbers;
     private final Reversals reversals;
     private final ActivityLog activity;
     private final Clock clock;
@@ -43,6 +45,7 @@ public class Transfers {
             Chart chart,
             BankAccounts bankAccounts,
             MasterData masterData,
+            NumberCounters numbers,
             Reversals reversals,
             ActivityLog activity,
             Clock clock) {
@@ -51,6 +54,7 @@ public class Transfers {
         this.chart = chart;
         this.bankAccounts = bankAccounts;
         this.masterData = masterData;
+        this.numbers = numbers;
         this.reversals = reversals;
         this.activity = activity;
         this.clock = clock;
@@ -115,7 +119,7 @@ public class Transfers {
         ExchangeRate toRate = oneCurrency ? fromRate : masterData.rate(companyId, to.currency(), base, toDate);
         long fromBase = fromRate.toBase(leaves);
         long toBase = toRate.toBase(arrives);
-        String number = masterData.takeNumber(companyId, PaymentDocuments.TRANSFERS);
+        String number = numbers.take(companyId, PaymentDocuments.TRANSFERS, null, wish.fromDate());
         String text = wish.text().isBlank()
                 ? "Transfer from " + from.name() + " to " + to.name()
                 : wish.text().strip();

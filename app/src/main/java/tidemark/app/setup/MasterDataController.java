@@ -5,7 +5,9 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.time.YearMonth;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -19,6 +21,7 @@ import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.company.DateOrder;
 import tidemark.app.company.MasterData;
+import tidemark.app.company.NumberCounters;
 import tidemark.app.company.TaxCode;
 import tidemark.app.draft.Drafts;
 import tidemark.app.ledger.Chart;
@@ -33,14 +36,22 @@ import tidemark.core.problem.RuleViolation;
 @RequestMapping("/api/companies/{companyId}/set-up")
 class MasterDataController {
     private final MasterData masterData;
+    private final NumberCounters numbers;
     private final Companies companies;
     private final Chart chart;
     private final Ledger ledger;
     private final Drafts drafts;
 
-    MasterDataController(MasterData masterData, Companies companies, Chart chart, Ledger ledger, Drafts drafts) {
+    MasterDataController(
+            MasterData masterData,
+            NumberCounters numbers,
+            Companies companies,
+            Chart chart,
+            Ledger ledger,
+            Drafts drafts) {
         this.drafts = drafts;
         this.masterData = masterData;
+        this.numbers = numbers;
         this.companies = companies;
         this.chart = chart;
         this.ledger = ledger;
@@ -96,7 +107,19 @@ class MasterDataController {
         }
     }
 
-    record SeriesRow(long id, @NotNull @Size(max = 12) String prefix, long nextNumber, int digits) {}
+    /**
+     * @param id absent for a new series
+     * @param kind of a new series
+     * @param siteId of a new series; absent for the whole company
+     */
+    record SeriesRow(
+            @Nullable Long id,
+            @Nullable @Size(max = 20) String kind,
+            @Nullable Long siteId,
+            @NotNull @Size(max = 12) String prefix,
+            long nextNumber,
+            int digits,
+            @Nullable Boolean yearly) {}
 
     record RateRow(
             @NotNull @Size(max = 3) String currency,
@@ -173,7 +196,24 @@ class MasterDataController {
     @PostMapping("/series")
     @Requires(Right.ADMINISTER)
     void series(@PathVariable long companyId, @RequestBody @Valid SeriesRow body, Actor actor) {
-        masterData.keepSeries(companyId, body.id(), body.prefix(), body.nextNumber(), body.digits(), actor.name());
+        numbers.keep(
+                companyId,
+                new NumberCounters.Wish(
+                        body.id(),
+                        body.kind(),
+                        body.siteId(),
+                        body.prefix(),
+                        body.nextNumber(),
+                        body.digits(),
+                        body.yearly() != null && body.yearly()),
+                actor.name());
+    }
+
+    /** Numbers that no document has. */
+    @GetMapping("/missing-numbers")
+    @Requires(Right.VIEW)
+    List<NumberCounters.Missing> missingNumbers(@PathVariable long companyId) {
+        return numbers.missing(companyId);
     }
 
     @PostMapping("/rates")

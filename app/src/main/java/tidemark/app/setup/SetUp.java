@@ -21,6 +21,7 @@ import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
+import tidemark.app.company.NumberCounters;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.EntrySource;
@@ -45,6 +46,7 @@ public class SetUp {
     private final People people;
     private final BankAccounts bankAccounts;
     private final MasterData masterData;
+    private final NumberCounters numbers;
     private final Ledger ledger;
     private final Chart chart;
     private final Statements statements;
@@ -56,6 +58,7 @@ public class SetUp {
             People people,
             BankAccounts bankAccounts,
             MasterData masterData,
+            NumberCounters numbers,
             Ledger ledger,
             Chart chart,
             Statements statements,
@@ -65,6 +68,7 @@ public class SetUp {
         this.people = people;
         this.bankAccounts = bankAccounts;
         this.masterData = masterData;
+        this.numbers = numbers;
         this.ledger = ledger;
         this.chart = chart;
         this.statements = statements;
@@ -123,7 +127,7 @@ public class SetUp {
         StartingChart.ACCOUNTS.forEach(account -> chart.add(company.id(), account, who));
         StartingChart.OF_COMPANY.forEach(
                 (purpose, code) -> companies.purpose(company.id(), purpose, id(company.id(), code), who));
-        masterData.series(company.id());
+        numbers.series(company.id());
     }
 
     /**

@@ -17,6 +17,7 @@ import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.company.DateOrder;
 import tidemark.app.company.MasterData;
+import tidemark.app.company.NumberCounters;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.ledger.TaxUse;
 import tidemark.core.money.AmountStyle;
@@ -28,11 +29,13 @@ public class SetUpViews {
     private final Companies companies;
     private final BankAccounts bankAccounts;
     private final MasterData masterData;
+    private final NumberCounters numbers;
 
-    SetUpViews(Companies companies, BankAccounts bankAccounts, MasterData masterData) {
+    SetUpViews(Companies companies, BankAccounts bankAccounts, MasterData masterData, NumberCounters numbers) {
         this.companies = companies;
         this.bankAccounts = bankAccounts;
         this.masterData = masterData;
+        this.numbers = numbers;
     }
 
     public record SiteView(
@@ -55,8 +58,20 @@ public class SetUpViews {
             boolean inDiscounts,
             boolean active) {}
 
-    /** @param words what is numbered */
-    public record SeriesView(long id, String kind, String words, String prefix, long nextNumber, int digits) {}
+    /**
+     * @param words what is numbered
+     * @param siteId of a series for one site
+     * @param nextNumber of this year, where the series begins anew each year
+     */
+    public record SeriesView(
+            long id,
+            String kind,
+            String words,
+            @Nullable Long siteId,
+            String prefix,
+            long nextNumber,
+            int digits,
+            boolean yearly) {}
 
     public record RateView(long id, String currency, LocalDate date, String rate) {}
 
@@ -124,9 +139,16 @@ public class SetUpViews {
                                 t.nature().inDiscounts(),
                                 t.active()))
                         .toList(),
-                masterData.series(companyId).stream()
+                numbers.series(companyId).stream()
                         .map(s -> new SeriesView(
-                                s.id(), s.kind(), masterData.wordsOf(s), s.prefix(), s.nextNumber(), s.digits()))
+                                s.id(),
+                                s.kind(),
+                                numbers.wordsOf(s),
+                                s.siteId(),
+                                s.prefix(),
+                                numbers.next(s, companies.today(companyId)),
+                                s.digits(),
+                                s.yearly()))
                         .toList(),
                 masterData.rates(companyId).stream()
                         .map(r -> new RateView(

@@ -51,6 +51,8 @@ class ProblemAdvice {
             "settlement.undone",
             "number.taken",
             "payment.state",
+            "approval.state",
+            "approval.changed",
             "payment.presented",
             "transfer.reversed",
             "draft.gone",

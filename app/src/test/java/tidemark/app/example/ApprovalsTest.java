@@ -101,7 +101,8 @@ class ApprovalsTest {
                 .path("id")
                 .asLong();
         String refusal = approval(asked("PAYMENT", payment)) + "/refusal";
-        assertEquals("field.invalid", second.post(refusal, Map.of("reason", " ")).code());
+        assertEquals(
+                "field.invalid", second.post(refusal, Map.of("reason", " ")).code());
         ok(second.post(refusal, Map.of("reason", "Paid by card already")));
         assertEquals("VOID", state(payment));
         assertEquals(
@@ -159,7 +160,7 @@ class ApprovalsTest {
         assertEquals(
                 1,
                 answers.stream()
-                        .filter(a -> a.status() == 422 && a.code().equals("approval.state"))
+                        .filter(a -> a.status() == 409 && a.code().equals("approval.state"))
                         .count(),
                 answers.toString());
         assertEquals("899.99", c.balance("1010"));

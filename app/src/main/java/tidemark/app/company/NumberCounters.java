@@ -1,0 +1,259 @@
+package tidemark.app.company;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.database.LockedRow;
+import tidemark.app.database.RowLocks;
+import tidemark.core.numbering.Numbering;
+import tidemark.core.problem.RuleViolation;
+
+/** Gives documents their numbers, series by series, and finds what is missing among them. The journal's lock guards all. */
+@Service
+public class NumberCounters {
+    private final NumberSeriesRepository series;
+    private final List<NumberedDocuments> documents;
+    private final Companies companies;
+    private final RowLocks locks;
+    private final ActivityLog activity;
+    private final JdbcTemplate jdbc;
+
+    NumberCounters(
+            NumberSeriesRepository series,
+            List<NumberedDocuments> documents,
+            Companies companies,
+            RowLocks locks,
+            ActivityLog activity,
+            JdbcTemplate jdbc) {
+        this.series = series;
+        this.documents = documents;
+        this.companies = companies;
+        this.locks = locks;
+        this.activity = activity;
+        this.jdbc = jdbc;
+    }
+
+    /** How far a series is in a year; year 0 where it runs on. */
+    private record Counter(int year, String prefix, long first, long next) {}
+
+    private Optional<Counter> counter(long seriesId, int year) {
+        return jdbc
+                .query(
+                        "select number_year, prefix, first_number, next_number from number_counter"
+                                + " where series_id = ? and number_year = ?",
+                        (row, i) -> new Counter(row.getInt(1), row.getString(2), row.getLong(3), row.getLong(4)),
+                        seriesId,
+                        year)
+                .stream()
+                .findFirst();
+    }
+
+    /** All series of a company; one for each kind of document comes into being when it is first asked for. */
+    @Transactional
+    public List<NumberSeries> series(long companyId) {
+        List<NumberSeries> there = series.findByCompanyIdOrderById(companyId);
+        for (DocumentKind kind : kinds()) {
+            if (there.stream().noneMatch(s -> s.kind().equals(kind.code()) && s.siteId() == null)) {
+                series.saveAndFlush(new NumberSeries(companyId, kind.code(), null, kind.prefix()));
+            }
+        }
+        return series.findByCompanyIdOrderById(companyId);
+    }
+
+    private List<DocumentKind> kinds() {
+        return documents.stream().flatMap(d -> d.kinds().stream()).toList();
+    }
+
+    private Optional<DocumentKind> kind(String code) {
+        return kinds().stream().filter(k -> k.code().equals(code)).findFirst();
+    }
+
+    /** What a series numbers. */
+    public String wordsOf(NumberSeries one) {
+        return kind(one.kind()).map(DocumentKind::words).orElse(one.kind());
+    }
+
+    /** The number that a series gives next to a document of that day. */
+    @Transactional(readOnly = true)
+    public long next(NumberSeries one, LocalDate day) {
+        return counter(one.id(), one.counted(day.getYear())).map(Counter::next).orElse(1L);
+    }
+
+    /** Takes the next number for a document; the journal is locked by the booking that asks. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public String take(long companyId, DocumentKind kind, @Nullable Long siteId, LocalDate day) {
+        List<NumberSeries> all = series.findByCompanyIdAndKind(companyId, kind.code());
+        NumberSeries one = all.stream()
+                .filter(s -> siteId != null && siteId.equals(s.siteId()))
+                .findFirst()
+                .or(() -> all.stream().filter(s -> s.siteId() == null).findFirst())
+                .orElseGet(() -> series.saveAndFlush(new NumberSeries(companyId, kind.code(), null, kind.prefix())));
+        int year = one.counted(day.getYear());
+        Counter counter = counter(one.id(), year).orElse(null);
+        if (counter == null) {
+            jdbc.update("insert into number_counter values (?, ?, ?, 1, 2)", one.id(), year, one.prefix());
+            return new Numbering(one.prefix(), year, one.digits()).write(1);
+        }
+        jdbc.update(
+                "update number_counter set next_number = next_number + 1 where series_id = ? and number_year = ?",
+                one.id(),
+                year);
+        return new Numbering(one.prefix(), year, one.digits()).write(counter.next());
+    }
+
+    /**
+     * A series as it is kept.
+     *
+     * @param id absent for a new one
+     * @param kind of a new one
+     * @param siteId of a new one; absent for the whole company
+     */
+    public record Wish(
+            @Nullable Long id,
+            @Nullable String kind,
+            @Nullable Long siteId,
+            String prefix,
+            long nextNumber,
+            int digits,
+            boolean yearly) {}
+
+    /** @throws RuleViolation {@code series.unfit}, {@code series.back}, {@code series.there} or {@code series.kind} */
+    @Transactional
+    public void keep(long companyId, Wish wish, String who) {
+        locks.lock(LockedRow.JOURNAL, companyId);
+        String prefix = wish.prefix().strip();
+        if (wish.nextNumber() < 1 || wish.digits() < 1 || wish.digits() > 10 || prefix.length() > 12) {
+            throw new RuleViolation(
+                    "series.unfit",
+                    "nextNumber",
+                    prefix + wish.nextNumber() + ", " + wish.digits() + " digits",
+                    "a prefix of at most 12 signs, a number above zero and 1 to 10 digits",
+                    "Correct the series.");
+        }
+        NumberSeries row = wish.id() == null
+                ? fresh(companyId, wish)
+                : MasterData.row(series, companyId, wish.id(), "number series");
+        checkAlone(companyId, row, prefix);
+        int year = wish.yearly() ? companies.today(companyId).getYear() : 0;
+        Counter goesOn =
+                counter(row.id(), year).filter(c -> c.prefix().equals(prefix)).orElse(null);
+        if (goesOn != null && wish.nextNumber() < goesOn.next()) {
+            throw new RuleViolation(
+                    "series.back",
+                    "nextNumber",
+                    Long.toString(wish.nextNumber()),
+                    "at least " + goesOn.next() + ", since the numbers before it are taken",
+                    "Count on, or choose another prefix.");
+        }
+        row.set(prefix, wish.digits(), wish.yearly());
+        jdbc.update(
+                "merge into number_counter (series_id, number_year, prefix, first_number, next_number)"
+                        + " key (series_id, number_year) values (?, ?, ?, ?, ?)",
+                row.id(),
+                year,
+                prefix,
+                goesOn == null ? wish.nextNumber() : goesOn.first(),
+                wish.nextNumber());
+        activity.record(
+                companyId,
+                who,
+                "number_series.kept",
+                "number_series",
+                row.id(),
+                wordsOf(row) + ": numbers go on with "
+                        + new Numbering(prefix, year, wish.digits()).write(wish.nextNumber()));
+    }
+
+    private NumberSeries fresh(long companyId, Wish wish) {
+        String code = wish.kind() == null ? "" : wish.kind();
+        DocumentKind kind = kind(code)
+                .orElseThrow(() -> new RuleViolation(
+                        "series.kind",
+                        "kind",
+                        "“" + code + "”",
+                        "one of "
+                                + String.join(
+                                        ", ",
+                                        kinds().stream().map(DocumentKind::code).toList()),
+                        "Choose what is numbered."));
+        if (wish.siteId() != null) {
+            companies.site(companyId, wish.siteId());
+        }
+        boolean there = series(companyId).stream()
+                .anyMatch(s -> s.kind().equals(code) && java.util.Objects.equals(s.siteId(), wish.siteId()));
+        if (there) {
+            throw new RuleViolation(
+                    "series.there",
+                    "siteId",
+                    kind.words() + (wish.siteId() == null ? " of the whole company" : " of that site")
+                            + ", which have a series",
+                    "a site without a series of its own",
+                    "Change the series that is there.");
+        }
+        return series.saveAndFlush(new NumberSeries(companyId, code, wish.siteId(), kind.prefix()));
+    }
+
+    /** Two series that write alike would give one number twice. */
+    private void checkAlone(long companyId, NumberSeries row, String prefix) {
+        series.findByCompanyIdAndKind(companyId, row.kind()).stream()
+                .filter(other -> other.id() != row.id() && other.prefix().equals(prefix))
+                .findFirst()
+                .ifPresent(other -> {
+                    throw new RuleViolation(
+                            "series.alike",
+                            "prefix",
+                            "“" + prefix + "”, with which another series of " + wordsOf(row) + " begins",
+                            "a beginning of its own",
+                            "Choose another, such as one with the site in it.");
+                });
+    }
+
+    /**
+     * Numbers of a series that no document has.
+     *
+     * @param year 0 where the series runs on
+     * @param from the first, as it is written
+     */
+    public record Missing(String words, @Nullable Long siteId, int year, String from, String to, long count) {}
+
+    /** What is missing in all series of a company, given out since the series is kept here. */
+    @Transactional(readOnly = true)
+    public List<Missing> missing(long companyId) {
+        List<Missing> out = new ArrayList<>();
+        for (NumberSeries one : series.findByCompanyIdOrderById(companyId)) {
+            DocumentKind kind = kind(one.kind()).orElse(null);
+            if (kind == null) {
+                continue;
+            }
+            List<String> written = documents.stream()
+                    .filter(d -> d.kinds().contains(kind))
+                    .flatMap(d -> d.numbers(companyId, kind).stream())
+                    .toList();
+            List<Counter> counters = jdbc.query(
+                    "select number_year, prefix, first_number, next_number from number_counter where series_id = ?"
+                            + " order by number_year",
+                    (row, i) -> new Counter(row.getInt(1), row.getString(2), row.getLong(3), row.getLong(4)),
+                    one.id());
+            for (Counter counter : counters) {
+                Numbering numbering = new Numbering(counter.prefix(), counter.year(), one.digits());
+                for (Numbering.Gap gap : numbering.gaps(counter.first(), counter.next(), written)) {
+                    out.add(new Missing(
+                            kind.words(),
+                            one.siteId(),
+                            counter.year(),
+                            numbering.write(gap.from()),
+                            numbering.write(gap.to()),
+                            gap.count()));
+                }
+            }
+        }
+        return out;
+    }
+}
