@@ -16,6 +16,27 @@ import java.util.regex.Pattern;
 final class Browsing implements AutoCloseable {
     static final String PASSWORD = "quillhaven-harbour";
 
+    /** Counts what the interface has asked the server and not been answered yet. */
+    private static final String COUNT_ASKED = """
+            (() => {
+              const plain = window.fetch;
+              window.asked = 0;
+              window.fetch = (...args) => {
+                window.asked++;
+                return plain(...args).finally(() => window.asked--);
+              };
+            })()""";
+
+    /** Answered, drawn and still for five frames one after another. */
+    private static final String SETTLED = """
+            async () => {
+              const moves = (a) => a.playState === 'running' && a.effect?.getTiming().iterations !== Infinity;
+              for (let still = 0; still < 5; ) {
+                await new Promise((next) => requestAnimationFrame(next));
+                still = window.asked || document.getAnimations().some(moves) ? 0 : still + 1;
+              }
+            }""";
+
     private final Playwright playwright;
     private final Browser browser;
 
@@ -40,12 +61,18 @@ final class Browsing implements AutoCloseable {
     Page window(int width, int height) {
         BrowserContext context = browser.newContext(
                 new Browser.NewContextOptions().setViewportSize(width, height).setAcceptDownloads(true));
+        context.addInitScript(COUNT_ASKED);
         Page page = context.newPage();
         page.setDefaultTimeout(20_000);
         // File dialogs are caught from the first on: one that opens before somebody listens stays open and hinders the
         // next.
         page.onFileChooser(chooser -> {});
         return page;
+    }
+
+    /** Waits until the page has its answers and stands still: what is pressed then meets what a person would see. */
+    static void settled(Page page) {
+        page.evaluate(SETTLED);
     }
 
     static void signIn(Page page, String url, String login) {

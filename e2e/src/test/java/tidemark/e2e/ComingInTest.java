@@ -166,7 +166,7 @@ class ComingInTest {
         button(page, "Fetch now").click();
         page.getByText(java.util.regex.Pattern.compile("new lines?")).waitFor();
         page.getByLabel("What troubles it").selectOption("it is down");
-        page.waitForTimeout(500);
+        Browsing.settled(page);
         button(page, "Fetch now").click();
         page.getByText("Nothing is lost").first().waitFor();
     }

@@ -118,7 +118,7 @@ class ScreenshotsTest {
     }
 
     private static void shot(Page page, String name) {
-        page.waitForTimeout(700);
+        Browsing.settled(page);
         page.screenshot(new Page.ScreenshotOptions().setPath(SHOTS.resolve(name + ".png")));
     }
 }

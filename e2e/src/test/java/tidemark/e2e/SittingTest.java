@@ -222,14 +222,14 @@ class SittingTest {
             page.keyboard().press("x");
             while (page.locator(".ladder-row.here:has-text('DEPOSIT PART 2')").count() == 0) {
                 page.keyboard().press("j");
-                page.waitForTimeout(60);
+                Browsing.settled(page);
             }
             page.keyboard().press("x");
             space(page, "Deposit slip D-190");
             page.getByText("they agree").waitFor();
             page.keyboard().press("m");
             for (int left = 5; left > 0; left--) {
-                page.waitForTimeout(600);
+                Browsing.settled(page);
                 String line = page.locator(".ladder-row.here").textContent();
                 if (line.contains("TIDEWELL")) {
                     page.locator(".candidate.first").waitFor();
@@ -319,7 +319,7 @@ class SittingTest {
                 .filter(new Locator.FilterOptions().setHasText(words))
                 .waitFor();
         page.locator(".ladder-open").waitFor();
-        page.waitForTimeout(250);
+        Browsing.settled(page);
     }
 
     /** Opens the button's file dialog with Enter; again where the button was drawn anew in between. */
@@ -344,17 +344,17 @@ class SittingTest {
     private static void bookByKeys(Page page, String what) {
         page.keyboard().press("n");
         page.locator("select:focus").waitFor();
-        page.waitForTimeout(300);
+        Browsing.settled(page);
         if (what.matches("\\d+")) {
             type(page, "Any");
             page.getByLabel("Ledger account").waitFor();
-            page.waitForTimeout(300);
+            Browsing.settled(page);
             page.keyboard().press("Tab");
             type(page, what);
         } else if (what.startsWith("Pell")) {
             type(page, "A cus");
             page.getByLabel("Customer").waitFor();
-            page.waitForTimeout(1_200);
+            Browsing.settled(page);
             page.keyboard().press("Tab");
             type(page, what);
         } else if (what.isEmpty()) {

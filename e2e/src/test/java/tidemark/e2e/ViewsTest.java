@@ -32,7 +32,7 @@ class ViewsTest {
             for (Map.Entry<String, String> view : views(every, server).entrySet()) {
                 every.navigate(server.url() + view.getValue());
                 every.locator("h1").first().waitFor();
-                every.waitForTimeout(350);
+                Browsing.settled(every);
                 lookAtEverySize(every, view.getKey(), found);
             }
             Page page = browsing.window(1280, 800);
@@ -43,7 +43,7 @@ class ViewsTest {
                     Path.of("../demo/statements/operating-2026-06.xml"));
             page.locator(".ladder-open").waitFor();
             page.keyboard().press("t");
-            page.waitForTimeout(700);
+            Browsing.settled(page);
             look(page, "ladder in work", SIZES[0], found);
             page.keyboard().press("n");
             page.getByText("What this will book").waitFor();
@@ -72,7 +72,7 @@ class ViewsTest {
             for (String part : List.of("accounts", "chart", "lists", "company", "people", "backups")) {
                 iris.navigate(server.url() + "/set-up?part=" + part);
                 iris.locator(".sheet").first().waitFor();
-                iris.waitForTimeout(700);
+                Browsing.settled(iris);
                 look(iris, "set-up, " + part, SIZES[0], found);
             }
             iris.navigate(server.url() + "/set-up");
@@ -159,7 +159,7 @@ class ViewsTest {
         for (int[] size : SIZES) {
             if (size != SIZES[0]) {
                 page.setViewportSize(size[0], size[1]);
-                page.waitForTimeout(150);
+                Browsing.settled(page);
             }
             look(page, view, size, found);
         }
