@@ -84,7 +84,10 @@ interface Coded {
 export function useCodeColumns<L extends Coded>(): LineColumn<L>[] {
   const setUp = useSetUp();
   const active = (rows: { active: boolean; code: string }[] = []) =>
-    rows.filter((r) => r.active).map((r): [string, string] => [r.code, r.code]);
+    [...new Set(rows.filter((r) => r.active).map((r) => r.code))].map((code): [string, string] => [
+      code,
+      code,
+    ]);
   const column = (
     head: string,
     field: keyof Coded,

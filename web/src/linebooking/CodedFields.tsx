@@ -1,14 +1,15 @@
+import { useCurrentCompany } from '../session/session';
 import { ChoiceField } from '../shared/fields';
-import { useSetUp } from '../shared/useBooks';
+import { taxChoices, useSetUp } from '../shared/useBooks';
 import type { FeeChoice } from './api';
 import type { DetailsProps } from './kinds';
 
 /** The cost centre of what is booked, and the tax in it. */
 export function CodedFields({ details, onDetails }: DetailsProps) {
   const coded = details as FeeChoice;
+  const { session } = useCurrentCompany();
   const setUp = useSetUp();
   const centres = (setUp.data?.costCentres ?? []).filter((x) => x.active);
-  const taxes = (setUp.data?.taxCodes ?? []).filter((x) => x.active);
   return (
     <div className="row g-2 mb-2">
       <ChoiceField
@@ -24,7 +25,7 @@ export function CodedFields({ details, onDetails }: DetailsProps) {
         label="Tax in the amount"
         empty="none"
         value={coded.taxCode ?? ''}
-        choices={taxes.map((x) => [x.code, `${x.code} ${x.ratePercent} %`])}
+        choices={taxChoices(setUp.data?.taxCodes, session.businessDate)}
         onChange={(v) => onDetails({ ...coded, taxCode: v || undefined })}
       />
     </div>

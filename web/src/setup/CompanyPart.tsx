@@ -5,10 +5,11 @@ import { useKept } from '../draft/useKept';
 import { useCurrentCompany } from '../session/session';
 import { send } from '../shared/api';
 import type { Created, SetUpView as SetUp } from './api';
-import { addDays, monthTitle } from '../shared/dates';
+import { DateField } from '../shared/DateField';
+import { addDays, fullDate, monthTitle } from '../shared/dates';
 import { ChoiceField, TextField } from '../shared/fields';
 import { sessionKeys } from '../session/keys';
-import { typed } from '../shared/money';
+import { grouped, typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useChart, useSetUp } from '../shared/useBooks';
 
@@ -50,7 +51,7 @@ function useKeep<B>(method: 'POST' | 'PUT', path: string) {
 }
 
 function CompanyForm({ setUp }: { setUp: SetUp }) {
-  const { company } = useCurrentCompany();
+  const { company, session } = useCurrentCompany();
   const {
     form,
     set: setForm,
@@ -59,6 +60,7 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
   } = useKept('company', {
     name: setUp.name,
     secondPersonAbove: typed(setUp.secondPersonAbove ?? ''),
+    secondPersonFrom: session.businessDate,
     amountStyle: setUp.amountStyle,
     dateOrder: setUp.dateOrder,
     timeZone: setUp.timeZone,
@@ -78,20 +80,34 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
       {notice}
       <div className="row g-2">
         <TextField
-          className="col-md-7"
+          className="col-md-5"
           label="Name"
           max={120}
           value={form.name}
           onChange={(name) => setForm({ ...form, name })}
         />
         <TextField
-          className="col-md-5"
+          className="col-md-4"
           money
           label={`A payment above this takes two persons, ${setUp.currency}`}
-          hint="Left empty, one is enough."
+          hint={
+            setUp.secondPersonChanges.length === 0
+              ? 'Left empty, one is enough.'
+              : setUp.secondPersonChanges
+                  .map((l) => `From ${fullDate(l.from)}: ${l.above ? grouped(l.above) : 'one is enough'}.`)
+                  .join(' ')
+          }
           value={form.secondPersonAbove}
           onChange={(secondPersonAbove) => setForm({ ...form, secondPersonAbove })}
         />
+        <div className="col-md-3">
+          <DateField
+            label="and holds from"
+            value={form.secondPersonFrom}
+            today={session.businessDate}
+            onChange={(secondPersonFrom) => setForm({ ...form, secondPersonFrom })}
+          />
+        </div>
         <ChoiceField
           className="col-md-4"
           label="Amounts are written"

@@ -14,7 +14,7 @@ interface Column {
   key: string;
   label: string;
   choices?: [string, string][];
-  /** What it says where none is chosen; then none is a choice, too. */
+  /** What it says where there is nothing; then nothing is a choice, too. */
   none?: string;
   check?: boolean;
   /** A key of the row that cannot be changed once it is there. */
@@ -49,7 +49,7 @@ export function ListEditor({
       send('POST', `/api/companies/${company.id}/set-up/${path}`, {
         ...row,
         ...Object.fromEntries(
-          columns.filter((c) => c.none && row[c.key] === '').map((c) => [c.key, undefined]),
+          columns.filter((c) => c.none !== undefined && row[c.key] === '').map((c) => [c.key, undefined]),
         ),
       }),
     onSuccess: async () => {

@@ -44,9 +44,9 @@ export function ListsPart() {
         />
         <ListEditor
           title="Taxes"
-          about="Amounts are typed gross; the net and the tax are booked apart."
+          about="Amounts are typed gross; the net and the tax are booked apart. A rate that changes gets a row of its own with its first day."
           path="tax-codes"
-          rows={s.taxCodes.map((r) => ({ ...r }))}
+          rows={s.taxCodes.map((r) => ({ ...r, validFrom: r.validFrom ?? '', validTo: r.validTo ?? '' }))}
           columns={[
             { key: 'code', label: 'Code' },
             { key: 'name', label: 'Name' },
@@ -58,9 +58,19 @@ export function ListsPart() {
                 .filter((a) => a.active && a.control === 'NONE')
                 .map((a) => [String(a.id), `${a.code} ${a.name}`]),
             },
+            { key: 'validFrom', label: 'First day', none: '' },
+            { key: 'validTo', label: 'Last day', none: '' },
             { key: 'active', label: 'Active', check: true },
           ]}
-          empty={{ code: '', name: '', ratePercent: '', ledgerAccountId: '', active: true }}
+          empty={{
+            code: '',
+            name: '',
+            ratePercent: '',
+            ledgerAccountId: '',
+            validFrom: '',
+            validTo: '',
+            active: true,
+          }}
           add="Add a tax"
         />
       </div>

@@ -12,6 +12,8 @@ const PAUSES = [600, 2_000];
 const ONE_CLICK = 1_000;
 
 const underWay = new Map<string, Promise<Response>>();
+/** Those among them that were answered within the last second. */
+const answered = new Set<string>();
 
 /** A key that no other change has; also where the page is not served securely. */
 export function newKey(): string {
@@ -47,7 +49,7 @@ async function untilAnswered(request: Request): Promise<Response> {
 
 /**
  * Sends a change. The same change sent again while it is under way, or within a second after, is the same one: both get
- * its answer.
+ * its answer. Where something else was changed in between, it is meant once more.
  *
  * @param key of the change; made anew unless it is sent again after its answer was lost
  * @param same what tells it from others
@@ -58,10 +60,24 @@ export async function sendOnce(request: Request, same: string, key = newKey()): 
   if (known) {
     return (await known).clone();
   }
+  answered.forEach((other) => underWay.delete(other));
+  answered.clear();
   request.headers.set('Idempotency-Key', key);
   const sent = untilAnswered(request);
   underWay.set(name, sent);
-  const forget = () => underWay.delete(name);
-  sent.then((response) => (response.ok ? setTimeout(forget, ONE_CLICK) : forget()), forget);
+  const forget = () => {
+    if (underWay.get(name) === sent) {
+      underWay.delete(name);
+      answered.delete(name);
+    }
+  };
+  sent.then((response) => {
+    if (response.ok) {
+      answered.add(name);
+      setTimeout(forget, ONE_CLICK);
+    } else {
+      forget();
+    }
+  }, forget);
   return (await sent).clone();
 }

@@ -27,6 +27,20 @@ export function accountChoices(
   return (chart ?? []).filter((a) => a.active && fit(a)).map((a) => [a.code, `${a.code} ${a.name}`]);
 }
 
+/** Tax codes in use, each once, with the rate of a day or, where none holds then, any of its rates. */
+export function taxChoices(
+  taxes: { code: string; ratePercent: string; active: boolean; validFrom?: string; validTo?: string }[] = [],
+  day: string,
+): [string, string][] {
+  const holds = (t: (typeof taxes)[number]) =>
+    (t.validFrom ?? '') <= day && (t.validTo === undefined || day <= t.validTo);
+  const active = taxes.filter((t) => t.active);
+  return [...new Set(active.map((t) => t.code))].map((code) => {
+    const same = active.filter((t) => t.code === code);
+    return [code, `${code} ${(same.find(holds) ?? same[0])?.ratePercent ?? ''} %`];
+  });
+}
+
 export function useSetUp() {
   const { company } = useCurrentCompany();
   return useQuery({

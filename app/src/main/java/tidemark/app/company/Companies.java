@@ -70,12 +70,17 @@ public class Companies {
                 asked ? "Everybody signs in with a second factor" : "A second factor is everybody's own choice");
     }
 
-    /** Changes a company's name and the amount above which a payment takes two persons. */
+    /**
+     * Changes a company's name, how it writes, and the amount above which a payment takes two persons.
+     *
+     * @param from the first day of that amount
+     */
     @Transactional
     public void change(
             long companyId,
             String name,
             @Nullable Long secondPersonAbove,
+            LocalDate from,
             AmountStyle amounts,
             DateOrder dates,
             String timeZone,
@@ -84,14 +89,22 @@ public class Companies {
         Changes changes = company.told(new Changes(), false);
         company.writes(amounts, dates, zone(timeZone));
         company.name(Fields.text(name, "name", 120));
-        company.secondPersonAbove(secondPersonAbove);
+        if (from.isBefore(today(companyId))) {
+            throw new RuleViolation(
+                    "limit.past",
+                    "secondPersonFrom",
+                    from.toString(),
+                    "today or a day to come",
+                    "What was allowed before stays as it was.");
+        }
+        company.secondPersonAbove(secondPersonAbove, from);
         activity.record(
                 companyId,
                 who,
                 "company.changed",
                 "company",
                 companyId,
-                company.name() + ", payments "
+                company.name() + ", payments from " + from + " "
                         + (secondPersonAbove == null
                                 ? "by one person"
                                 : "above " + MinorUnits.grouped(secondPersonAbove, company.baseCurrency())

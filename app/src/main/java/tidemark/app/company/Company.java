@@ -14,10 +14,15 @@ import jakarta.persistence.MapKeyColumn;
 import jakarta.persistence.MapKeyEnumerated;
 import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Version;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.TreeMap;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import tidemark.app.activity.Changes;
@@ -27,6 +32,8 @@ import tidemark.core.money.AmountStyle;
 /** A legal entity that keeps books. */
 @Entity
 public class Company {
+    private static final long NO_LIMIT = -1;
+
     @Id
     @GeneratedValue(generator = "row_id")
     @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
@@ -36,7 +43,13 @@ public class Company {
     private String baseCurrency;
     private boolean onePerson;
     private boolean secondFactor;
-    private @Nullable Long secondPersonAbove;
+
+    /** Limits in minor units by the first day on which each holds; {@link #NO_LIMIT} where one person is enough. */
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "second_person_limit", joinColumns = @JoinColumn(name = "company_id"))
+    @MapKeyColumn(name = "valid_from")
+    @Column(name = "minor_units")
+    private Map<LocalDate, Long> secondPersonLimits = new HashMap<>();
 
     @Enumerated(EnumType.STRING)
     private AmountStyle amountStyle = AmountStyle.POINT;
@@ -98,7 +111,7 @@ public class Company {
     Changes told(Changes changes, boolean now) {
         Map<String, @Nullable Object> fields = new java.util.LinkedHashMap<>();
         fields.put("name", name);
-        fields.put("second person above", secondPersonAbove);
+        fields.put("second person above", new TreeMap<>(secondPersonLimits).toString());
         fields.put("amounts", amountStyle);
         fields.put("dates", dateOrder);
         fields.put("time zone", timeZone);
@@ -118,13 +131,23 @@ public class Company {
         timeZone = zone.getId();
     }
 
-    /** A payment above this, in minor units of the company's currency, needs a second person; none when absent. */
-    public @Nullable Long secondPersonAbove() {
-        return secondPersonAbove;
+    /** A payment of that day above this, in minor units of the company's currency, needs a second person. */
+    public OptionalLong secondPersonAbove(LocalDate day) {
+        Map.Entry<LocalDate, Long> limit = new TreeMap<>(secondPersonLimits).floorEntry(day);
+        return limit == null || limit.getValue() == NO_LIMIT ? OptionalLong.empty() : OptionalLong.of(limit.getValue());
     }
 
-    void secondPersonAbove(@Nullable Long limit) {
-        secondPersonAbove = limit;
+    /** The days after which the limit is another one. */
+    public List<LocalDate> secondPersonChanges(LocalDate after) {
+        return List.copyOf(
+                new TreeMap<>(secondPersonLimits).tailMap(after, false).keySet());
+    }
+
+    void secondPersonAbove(@Nullable Long limit, LocalDate from) {
+        OptionalLong wish = limit == null ? OptionalLong.empty() : OptionalLong.of(limit);
+        if (!secondPersonAbove(from).equals(wish)) {
+            secondPersonLimits.put(from, wish.orElse(NO_LIMIT));
+        }
     }
 
     /** The ledger account that serves a purpose of the whole company, if one was chosen. */

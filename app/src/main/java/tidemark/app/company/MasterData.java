@@ -7,6 +7,7 @@ import java.time.YearMonth;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
@@ -18,6 +19,8 @@ import tidemark.app.activity.ActivityLog;
 import tidemark.app.database.LockedRow;
 import tidemark.app.database.RowLocks;
 import tidemark.core.ledger.TaxSplit;
+import tidemark.core.ledger.TaxTable;
+import tidemark.core.ledger.Taxes;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.payment.ExchangeRate;
 import tidemark.core.problem.Fields;
@@ -208,7 +211,8 @@ public class MasterData {
     @Transactional(readOnly = true)
     public List<TaxCode> taxCodes(long companyId) {
         return taxCodes.findByCompanyIdOrderById(companyId).stream()
-                .sorted(Comparator.comparing(TaxCode::code))
+                .sorted(Comparator.comparing(TaxCode::code)
+                        .thenComparing(t -> t.days().from(), Comparator.nullsFirst(Comparator.naturalOrder())))
                 .toList();
     }
 
@@ -221,16 +225,41 @@ public class MasterData {
             BigDecimal ratePercent,
             long ledgerAccountId,
             TaxCode.Nature nature,
+            TaxCode.Days days,
             boolean active,
             String who) {
         String fit = Fields.code(code, "code");
         TaxSplit.checkRate(ratePercent, "ratePercent");
-        onlyOne(taxCodes.findByCompanyIdOrderById(companyId), id, TaxCode::code, fit, "code");
+        checkDays(companyId, id, fit, ratePercent, days);
         TaxCode tax = id == null ? new TaxCode(companyId) : row(taxCodes, companyId, id, "tax code");
-        tax.set(fit, Fields.text(name, "name", 120), ratePercent, ledgerAccountId, nature, active);
+        tax.set(fit, Fields.text(name, "name", 120), ratePercent, ledgerAccountId, nature, days, active);
         taxCodes.save(tax);
         noted(companyId, who, "tax_code", tax, "Tax " + fit + " at " + ratePercent.toPlainString() + " percent");
         return tax.id();
+    }
+
+    /** Of one code there is one tax each day. */
+    private void checkDays(long companyId, @Nullable Long own, String code, BigDecimal ratePercent, TaxCode.Days days) {
+        if (days.from() != null && days.to() != null && days.to().isBefore(days.from())) {
+            throw new RuleViolation(
+                    "tax.days", "validTo", "an end before the beginning", "dates in order", "Correct the dates.");
+        }
+        TaxTable.Dated wish = new TaxTable.Dated(
+                new Taxes.Tax(code, ratePercent, ""), Optional.ofNullable(days.from()), Optional.ofNullable(days.to()));
+        for (TaxCode other : taxCodes.findByCompanyIdOrderById(companyId)) {
+            boolean another = own == null || other.id() != own;
+            if (another
+                    && other.code().equalsIgnoreCase(code)
+                    && other.dated(wish.tax()).meets(wish)) {
+                throw new RuleViolation(
+                        "tax.days",
+                        "validFrom",
+                        "days on which " + other.code() + " is "
+                                + other.ratePercent().toPlainString() + " percent already",
+                        "days of its own",
+                        "End the other one the day before.");
+            }
+        }
     }
 
     @Transactional(readOnly = true)

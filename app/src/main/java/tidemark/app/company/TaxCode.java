@@ -4,7 +4,12 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.ledger.TaxUse;
+import tidemark.core.ledger.Taxes;
 
 /** A tax with its rate, and the ledger account it is booked on. */
 @Entity
@@ -20,6 +25,8 @@ public class TaxCode extends MasterRow {
 
     private boolean recoverable = true;
     private boolean inDiscounts;
+    private @Nullable LocalDate validFrom;
+    private @Nullable LocalDate validTo;
 
     protected TaxCode() {}
 
@@ -37,7 +44,26 @@ public class TaxCode extends MasterRow {
         public static final Nature PLAIN = new Nature(TaxUse.BOTH, true, false);
     }
 
-    void set(String code, String name, BigDecimal ratePercent, long ledgerAccountId, Nature nature, boolean active) {
+    /**
+     * The days on which a tax holds.
+     *
+     * @param from first day; absent for ever before
+     * @param to last day; absent for ever after
+     */
+    public record Days(@Nullable LocalDate from, @Nullable LocalDate to) {
+        public static final Days ALWAYS = new Days(null, null);
+    }
+
+    void set(
+            String code,
+            String name,
+            BigDecimal ratePercent,
+            long ledgerAccountId,
+            Nature nature,
+            Days days,
+            boolean active) {
+        this.validFrom = days.from();
+        this.validTo = days.to();
         this.taxUse = nature.use();
         this.recoverable = nature.recoverable();
         this.inDiscounts = nature.inDiscounts();
@@ -66,6 +92,15 @@ public class TaxCode extends MasterRow {
 
     public Nature nature() {
         return new Nature(taxUse, recoverable, inDiscounts);
+    }
+
+    public Days days() {
+        return new Days(validFrom, validTo);
+    }
+
+    /** What the tax is, with the days on which it holds. */
+    public TaxTable.Dated dated(Taxes.Tax tax) {
+        return new TaxTable.Dated(tax, Optional.ofNullable(validFrom), Optional.ofNullable(validTo));
     }
 
     public boolean active() {

@@ -63,11 +63,30 @@ class DemoBooks {
         TaxCode.Nature sales = new TaxCode.Nature(TaxUse.SALES, true, true);
         TaxCode.Nature cost = new TaxCode.Nature(TaxUse.PURCHASES, false, false);
         BigDecimal state = new BigDecimal("8.25");
-        masterData.keepTaxCode(companyId, null, "ST", "State sales tax", state, tax.id(), sales, true, who);
         masterData.keepTaxCode(
-                companyId, null, "FUEL", "Marine fuel tax", new BigDecimal("3.5"), tax.id(), sales, true, who);
+                companyId, null, "ST", "State sales tax", state, tax.id(), sales, TaxCode.Days.ALWAYS, true, who);
         masterData.keepTaxCode(
-                companyId, null, "STP", "Sales tax paid, part of the cost", state, tax.id(), cost, true, who);
+                companyId,
+                null,
+                "FUEL",
+                "Marine fuel tax",
+                new BigDecimal("3.5"),
+                tax.id(),
+                sales,
+                TaxCode.Days.ALWAYS,
+                true,
+                who);
+        masterData.keepTaxCode(
+                companyId,
+                null,
+                "STP",
+                "Sales tax paid, part of the cost",
+                state,
+                tax.id(),
+                cost,
+                TaxCode.Days.ALWAYS,
+                true,
+                who);
         String[] rates = {"1.0840", "1.0795", "1.0862", "1.0911", "1.0884", "1.0925", "1.0902"};
         for (int i = 0; i < rates.length; i++) {
             masterData.keepRate(

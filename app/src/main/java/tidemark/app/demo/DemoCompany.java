@@ -140,7 +140,14 @@ public class DemoCompany {
         Actor torvald = person(id, "torvald", "Torvald Brandvold", Role.CERTIFIER);
         person(id, "paz", "Paz Ferreira", Role.VIEWER);
         companies.change(
-                id, company.name(), 2_500_000L, AmountStyle.POINT, DateOrder.MONTH_FIRST, DemoClock.ZONE.getId(), IRIS);
+                id,
+                company.name(),
+                2_500_000L,
+                companies.today(id),
+                AmountStyle.POINT,
+                DateOrder.MONTH_FIRST,
+                DemoClock.ZONE.getId(),
+                IRIS);
         DemoBooks.Names names = books.setUp(id, IRIS);
         Map<String, BankAccount> accounts = new HashMap<>();
         add(accounts, id, Story.OPERATING, "Northbank", "0021-7731-4417", "84210.55");

@@ -35,6 +35,7 @@ import tidemark.core.ledger.LedgerAccount;
 import tidemark.core.ledger.OutstandingItemsFile;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.ledger.PostingRules;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.ledger.Taxes;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
@@ -405,27 +406,25 @@ public class Ledger {
         return cashEntries.existsByBankAccountIdAndCheckNumber(bankAccountId, CheckNumbers.plain(number));
     }
 
-    /** The taxes in use by code, each with the account it is booked on. */
+    /** The taxes in use with their days, each with the account it is booked on. */
     @Transactional(readOnly = true)
-    public Map<String, Taxes.Tax> taxes(long companyId) {
+    public TaxTable taxes(long companyId) {
         Map<Long, ChartAccount> byId = chartById(companyId);
-        Map<String, Taxes.Tax> out = new HashMap<>();
+        List<TaxTable.Dated> out = new ArrayList<>();
         for (TaxCode tax : masterData.taxCodes(companyId)) {
             ChartAccount account = byId.get(tax.ledgerAccountId());
             if (tax.active() && account != null) {
                 TaxCode.Nature nature = tax.nature();
-                out.put(
+                out.add(tax.dated(new Taxes.Tax(
                         tax.code(),
-                        new Taxes.Tax(
-                                tax.code(),
-                                tax.ratePercent(),
-                                account.code(),
-                                nature.use(),
-                                nature.recoverable(),
-                                nature.inDiscounts()));
+                        tax.ratePercent(),
+                        account.code(),
+                        nature.use(),
+                        nature.recoverable(),
+                        nature.inDiscounts())));
             }
         }
-        return out;
+        return new TaxTable(out);
     }
 
     /** An amount of the company's currency from a form, as the company writes it. */

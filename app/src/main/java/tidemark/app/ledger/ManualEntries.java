@@ -74,7 +74,8 @@ public class ManualEntries {
     @Transactional
     public Ledger.Booked book(long companyId, NewEntry body, String who) {
         Company company = companies.get(companyId);
-        Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
+        Map<String, Taxes.Tax> taxes =
+                ledger.taxes(companyId).on(body.documentDate() == null ? body.date() : body.documentDate());
         List<JournalLine> lines = new ArrayList<>();
         int number = 0;
         for (NewLine line : body.lines()) {

@@ -10,6 +10,7 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.Purpose;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.ledger.Taxes;
 import tidemark.core.payment.ExchangeRate;
 import tidemark.core.statement.BankLine;
@@ -22,7 +23,7 @@ public final class AccountBooks {
     private final Map<Long, ChartAccount> chart;
     private final Map<Purpose, String> purposes = new EnumMap<>(Purpose.class);
     private final Map<LocalDate, ExchangeRate> rates = new HashMap<>();
-    private final Map<String, Taxes.Tax> taxes;
+    private final TaxTable taxes;
 
     AccountBooks(BankAccount account, AllBooks all) {
         this.account = account;
@@ -60,9 +61,9 @@ public final class AccountBooks {
         return purposes.computeIfAbsent(purpose, p -> all.chart().accountCodeFor(companyId(), account, p));
     }
 
-    /** Taxes by their code. */
-    public Map<String, Taxes.Tax> taxes() {
-        return taxes;
+    /** The taxes of a day by their codes. */
+    public Map<String, Taxes.Tax> taxes(LocalDate day) {
+        return taxes.on(day);
     }
 
     public CurrencyUnit base() {

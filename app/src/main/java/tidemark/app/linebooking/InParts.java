@@ -118,7 +118,7 @@ class InParts implements LineBooking<InParts.PartsChoice> {
                         movement.money(),
                         books.cashCode(),
                         parts(details, books.account().currency()),
-                        books.taxes()),
+                        books.taxes(movement.money().date())),
                 LineEntries.BANK_LINE,
                 movement.checkNumber());
     }

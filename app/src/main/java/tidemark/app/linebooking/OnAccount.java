@@ -66,7 +66,7 @@ class OnAccount implements LineBooking<OnAccount.LedgerAccountChoice> {
                         movement.money(),
                         books.cashCode(),
                         List.of(SplitPart.whole(account, plain(costCentre), plain(taxCode))),
-                        books.taxes()),
+                        books.taxes(movement.money().date())),
                 LineEntries.BANK_LINE,
                 movement.checkNumber());
     }

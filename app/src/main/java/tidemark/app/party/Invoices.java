@@ -7,7 +7,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -23,8 +22,8 @@ import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.Purpose;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.ledger.TaxedLine;
-import tidemark.core.ledger.Taxes;
 import tidemark.core.party.InvoiceBooking;
 import tidemark.core.party.InvoiceFile;
 import tidemark.core.party.OpenItem;
@@ -90,7 +89,7 @@ public class Invoices {
                         .flatMap(w -> w.lines().stream().map(GrossLine::account))
                         .collect(Collectors.toSet()));
         Company company = companies.get(companyId);
-        Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
+        TaxTable taxes = ledger.taxes(companyId);
         List<Ledger.Posting> postings = new ArrayList<>();
         GrossLine.Reading reading = new GrossLine.Reading(company.amountStyle(), company.baseCurrency());
         for (NewInvoice wish : wishes) {
@@ -130,7 +129,7 @@ public class Invoices {
             @Nullable LocalDate dueDate,
             String text,
             List<TaxedLine> lines,
-            Map<String, Taxes.Tax> taxes,
+            TaxTable taxes,
             @Nullable Long siteId,
             String label) {
         boolean customer = party.control() == Control.RECEIVABLES;
@@ -172,7 +171,7 @@ public class Invoices {
         InvoiceBooking.Invoice invoice = new InvoiceBooking.Invoice(
                 party.control(), kind, party.partyId(), party.name(), number, date, documentDate, text, lines);
         String control = chart.accountCodeFor(company.id(), null, customer ? Purpose.RECEIVABLES : Purpose.PAYABLES);
-        var entry = InvoiceBooking.entry(invoice, control, company.baseCurrency(), taxes);
+        var entry = InvoiceBooking.entry(invoice, control, company.baseCurrency(), taxes.on(documentDate));
         long gross = entry.movementOf(control);
         return new Ledger.Posting(
                 entry,
@@ -200,7 +199,7 @@ public class Invoices {
         List<InvoiceFile.Row> rows =
                 InvoiceFile.read(content, company.baseCurrency()).rowsOrRefuse();
         lock(companyId, rows.stream().map(InvoiceFile.Row::accountCode).collect(Collectors.toSet()));
-        Map<String, Taxes.Tax> taxes = ledger.taxes(companyId);
+        TaxTable taxes = ledger.taxes(companyId);
         List<Problem> problems = new ArrayList<>();
         List<Ledger.Posting> postings = new ArrayList<>();
         Set<String> seen = new HashSet<>();

@@ -2,7 +2,6 @@ package tidemark.app.party;
 
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -16,7 +15,7 @@ import tidemark.app.ledger.PostingListener;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.Purpose;
-import tidemark.core.ledger.Taxes;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.party.Allocation;
 import tidemark.core.party.OpenItem;
 import tidemark.core.party.PartyMoney;
@@ -63,7 +62,7 @@ public class PartyMoneyBookings {
             @Nullable Party party,
             String name,
             PartyMoney.Use use,
-            Map<String, Taxes.Tax> taxes,
+            TaxTable taxes,
             Document document) {
         PartyMoney.Counterpart counterpart =
                 party == null ? PartyMoney.Counterpart.named(name) : counterpart(company, party);

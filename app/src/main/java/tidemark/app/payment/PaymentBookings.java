@@ -21,7 +21,7 @@ import tidemark.app.party.PartyMoneyBookings;
 import tidemark.app.party.Reservations;
 import tidemark.core.ledger.ForeignAmount;
 import tidemark.core.ledger.Purpose;
-import tidemark.core.ledger.Taxes;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.party.Allocation;
 import tidemark.core.party.PartyMoney;
@@ -70,7 +70,7 @@ class PaymentBookings {
     /** Books payments that wait for nothing any more, in one go. */
     Ledger.Booked bookAll(BankAccount account, List<Payment> ready, List<String> labels, String who) {
         Company company = companies.get(account.companyId());
-        Map<String, Taxes.Tax> taxes = ledger.taxes(company.id());
+        TaxTable taxes = ledger.taxes(company.id());
         String cash = ledger.account(company.id(), account.ledgerAccountId()).code();
         List<Ledger.Posting> postings = new ArrayList<>();
         Map<Payment, Allocation> settles = new HashMap<>();

@@ -9,6 +9,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalLong;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -179,8 +180,8 @@ public class Payments {
                     "a date after " + account.mark().date() + ", up to which it is certified",
                     "Choose a later date.");
         }
-        Long limit = company.secondPersonAbove();
-        boolean second = limit != null && use.total() > limit;
+        OptionalLong limit = company.secondPersonAbove(companies.today(company.id(), wish.siteId()));
+        boolean second = limit.isPresent() && use.total() > limit.getAsLong();
         Payment payment = new Payment(
                 new Payment.Facts(
                         company.id(),

@@ -62,6 +62,7 @@ class MasterDataController {
     record CompanyRow(
             @NotNull @Size(max = 120) String name,
             @Nullable @Size(max = 40) String secondPersonAbove,
+            @Nullable LocalDate secondPersonFrom,
             @Nullable AmountStyle amountStyle,
             @Nullable DateOrder dateOrder,
             @Nullable @Size(max = 60) String timeZone) {}
@@ -98,6 +99,8 @@ class MasterDataController {
             @Nullable TaxUse use,
             @Nullable Boolean recoverable,
             @Nullable Boolean inDiscounts,
+            @Nullable LocalDate validFrom,
+            @Nullable LocalDate validTo,
             boolean active) {
         TaxCode.Nature nature() {
             return new TaxCode.Nature(
@@ -144,6 +147,7 @@ class MasterDataController {
                 body.secondPersonAbove() == null || body.secondPersonAbove().isBlank()
                         ? null
                         : Long.valueOf(Ledger.amount(body.secondPersonAbove(), company, "secondPersonAbove")),
+                body.secondPersonFrom() == null ? companies.today(companyId) : body.secondPersonFrom(),
                 style,
                 body.dateOrder() == null ? company.dateOrder() : body.dateOrder(),
                 body.timeZone() == null ? company.zone().getId() : body.timeZone(),
@@ -189,6 +193,7 @@ class MasterDataController {
                 companies.get(companyId).amountStyle().decimal(body.ratePercent(), 3, "ratePercent"),
                 body.ledgerAccountId(),
                 body.nature(),
+                new TaxCode.Days(body.validFrom(), body.validTo()),
                 body.active(),
                 actor.name()));
     }

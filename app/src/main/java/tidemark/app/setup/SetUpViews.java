@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalLong;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
@@ -56,6 +57,8 @@ public class SetUpViews {
             TaxUse use,
             boolean recoverable,
             boolean inDiscounts,
+            @Nullable LocalDate validFrom,
+            @Nullable LocalDate validTo,
             boolean active) {}
 
     /**
@@ -79,6 +82,9 @@ public class SetUpViews {
     public record PurposeView(
             Purpose purpose, String words, @Nullable Long ledgerAccountId) {}
 
+    /** @param above absent where one person is enough from then on */
+    public record LimitToCome(LocalDate from, @Nullable String above) {}
+
     public record SetUpView(
             String name,
             String currency,
@@ -88,6 +94,7 @@ public class SetUpViews {
             DateOrder dateOrder,
             String timeZone,
             @Nullable String secondPersonAbove,
+            List<LimitToCome> secondPersonChanges,
             List<SiteView> sites,
             List<CostCentreView> costCentres,
             List<BankView> banks,
@@ -98,10 +105,15 @@ public class SetUpViews {
             List<YearMonth> closedMonths,
             List<PurposeView> purposes) {}
 
+    private static @Nullable String above(Company company, LocalDate day) {
+        OptionalLong limit = company.secondPersonAbove(day);
+        return limit.isPresent() ? MinorUnits.toDecimal(limit.getAsLong(), company.baseCurrency()) : null;
+    }
+
     @Transactional
     public SetUpView of(long companyId) {
         Company company = companies.get(companyId);
-        Long limit = company.secondPersonAbove();
+        LocalDate today = companies.today(companyId);
         return new SetUpView(
                 company.name(),
                 company.baseCurrency().getCode(),
@@ -110,7 +122,10 @@ public class SetUpViews {
                 company.amountStyle(),
                 company.dateOrder(),
                 company.zone().getId(),
-                limit == null ? null : MinorUnits.toDecimal(limit, company.baseCurrency()),
+                above(company, today),
+                company.secondPersonChanges(today).stream()
+                        .map(d -> new LimitToCome(d, above(company, d)))
+                        .toList(),
                 masterData.sites(companyId).stream()
                         .map(s -> new SiteView(
                                 s.id(),
@@ -137,6 +152,8 @@ public class SetUpViews {
                                 t.nature().use(),
                                 t.nature().recoverable(),
                                 t.nature().inDiscounts(),
+                                t.days().from(),
+                                t.days().to(),
                                 t.active()))
                         .toList(),
                 numbers.series(companyId).stream()
@@ -146,7 +163,7 @@ public class SetUpViews {
                                 numbers.wordsOf(s),
                                 s.siteId(),
                                 s.prefix(),
-                                numbers.next(s, companies.today(companyId)),
+                                numbers.next(s, today),
                                 s.digits(),
                                 s.yearly()))
                         .toList(),

@@ -93,6 +93,36 @@ class SetUpAndDraftsTest {
                         .code());
     }
 
+    private Answer tax(String rate, String from, String to) {
+        Map<String, Object> body = new HashMap<>(Map.of(
+                "code", "VT", "name", "Tax", "ratePercent", rate, "ledgerAccountId", account("2200"), "active", true));
+        if (!from.isEmpty()) {
+            body.put("validFrom", from);
+        }
+        if (!to.isEmpty()) {
+            body.put("validTo", to);
+        }
+        return c.post("/set-up/tax-codes", body);
+    }
+
+    @Test
+    void taxThatChanges_holdsFromItsDay_andNoDayHasTwoOfOneCode() {
+        ok(tax("10", "", "2026-05-31"));
+        ok(tax("25", "2026-06-01", ""));
+        assertEquals("tax.days", tax("12", "2026-05-01", "2026-05-02").code());
+        assertEquals("tax.days", tax("12", "2026-06-09", "2026-06-08").code());
+        long customer = c.party("RECEIVABLES", "Orrin", 0);
+        String before = c.balance("2200");
+        for (String day : List.of("2026-05-31", "2026-06-01")) {
+            Map<String, Object> invoice = new HashMap<>(NewCompany.invoice(customer, "", day, "110.00", "4010"));
+            invoice.put("lines", List.of(Map.of("account", "4010", "amount", "110.00", "taxCode", "VT", "text", "")));
+            ok(c.post("/invoices", invoice));
+        }
+        assertEquals("0.00", before);
+        assertEquals("-32.00", c.balance("2200"), "10.00 of May and 22.00 of June");
+        c.checkBooks();
+    }
+
     @Test
     void lists_keepTheirRows_andRefuseTwoOfAName() {
         long tax = account("2200");

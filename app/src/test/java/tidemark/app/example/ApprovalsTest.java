@@ -137,6 +137,40 @@ class ApprovalsTest {
     }
 
     @Test
+    void limit_holdsFromItsDay_andThePastStaysAsItWas() {
+        Map<String, Object> higher =
+                Map.of("name", "Approving " + c.id, "secondPersonAbove", "500.00", "secondPersonFrom", "2026-07-10");
+        ok(c.iris.put(c.base + "/set-up/company", higher));
+        JsonNode setUp = c.get("/set-up");
+        assertEquals("100.00", setUp.path("secondPersonAbove").asString());
+        assertEquals(
+                "2026-07-10",
+                setUp.path("secondPersonChanges").get(0).path("from").asString());
+        assertEquals("WAITS_FOR_RELEASE", state(payment()), "it holds today");
+        app.bean(JdbcTemplate.class)
+                .update(
+                        "update second_person_limit set valid_from = date '2026-07-01' where company_id = ? and minor_units = 50000",
+                        c.id);
+        app.bean(JdbcTemplate.class)
+                .update(
+                        "update second_person_limit set valid_from = date '2026-06-01' where company_id = ? and minor_units = 10000",
+                        c.id);
+        assertEquals("BOOKED", state(payment()));
+        assertEquals(
+                "limit.past",
+                c.iris.put(
+                                c.base + "/set-up/company",
+                                Map.of(
+                                        "name",
+                                        "Approving " + c.id,
+                                        "secondPersonAbove",
+                                        "1.00",
+                                        "secondPersonFrom",
+                                        "2026-07-01"))
+                        .code());
+    }
+
+    @Test
     void voidedByWhoMadeIt_itCannotBeApprovedAnyMore() {
         long payment = payment();
         String approval = approval(asked("PAYMENT", payment)) + "/approval";

@@ -62,8 +62,8 @@ public final class Taxes {
                     "tax.unknown",
                     where,
                     "tax code “" + line.taxCode() + "”",
-                    "an active tax code of the company",
-                    "Choose one from the list, or add it first.");
+                    "a tax code of the company that holds on that day",
+                    "Choose one from the list, or have its days changed in set-up.");
         }
         if (!tax.use().fits(use)) {
             throw new RuleViolation(

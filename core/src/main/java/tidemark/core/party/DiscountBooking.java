@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.TaxSplit;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.ledger.Taxes;
 
 /**
@@ -31,12 +32,13 @@ public final class DiscountBooking {
      * <p>A discount is spread over the shares of its item by their gross amounts, each running total rounded to the
      * nearest minor unit, so that the parts come to the whole. Cost: O(parts × shares).
      *
+     * @param taxes of which those of each item's own day count
      * @param sign 1 to debit the discount account (given), -1 to credit it (taken)
      */
     public static List<JournalLine> lines(
-            List<Allocation.Part> parts, String discountCode, String party, Map<String, Taxes.Tax> taxes, int sign) {
+            List<Allocation.Part> parts, String discountCode, String party, TaxTable taxes, int sign) {
         long plain = 0;
-        Map<String, Long> taxOf = new LinkedHashMap<>();
+        Map<Taxes.Tax, Long> taxOf = new LinkedHashMap<>();
         for (Allocation.Part part : parts) {
             long total = part.shares().stream().mapToLong(Share::gross).reduce(0, Math::addExact);
             long given = 0;
@@ -48,12 +50,12 @@ public final class DiscountBooking {
                         .multiply(BigDecimal.valueOf(before))
                         .divide(BigDecimal.valueOf(total), 0, RoundingMode.HALF_UP)
                         .longValueExact();
-                Taxes.Tax tax = taxes.get(share.taxCode());
+                Taxes.Tax tax = taxes.on(part.item().date()).get(share.taxCode());
                 if (tax != null && tax.correctedByDiscounts()) {
                     long back =
                             TaxSplit.ofGross(upTo - given, tax.ratePercent()).tax();
                     net = Math.subtractExact(net, back);
-                    taxOf.merge(tax.code(), back, Math::addExact);
+                    taxOf.merge(tax, back, Math::addExact);
                 }
                 given = upTo;
             }
@@ -63,11 +65,11 @@ public final class DiscountBooking {
         if (plain != 0) {
             out.add(new JournalLine(discountCode, sign * plain, party, "Early-payment discount"));
         }
-        taxOf.forEach((code, amount) -> {
-            Taxes.Tax tax = taxes.get(code);
-            if (amount != 0 && tax != null) {
-                out.add(new JournalLine(tax.accountCode(), sign * amount, party, "Tax " + code + " in the discount")
-                        .tagged("", code));
+        taxOf.forEach((tax, amount) -> {
+            if (amount != 0) {
+                out.add(new JournalLine(
+                                tax.accountCode(), sign * amount, party, "Tax " + tax.code() + " in the discount")
+                        .tagged("", tax.code()));
             }
         });
         return out;

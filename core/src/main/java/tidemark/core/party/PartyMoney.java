@@ -8,6 +8,7 @@ import org.joda.money.CurrencyUnit;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.ledger.TaxUse;
 import tidemark.core.ledger.TaxedLine;
 import tidemark.core.ledger.Taxes;
@@ -77,13 +78,13 @@ public final class PartyMoney {
 
     /**
      * Money out: debit the control account with what is settled and what stays open, debit the other lines net and their
-     * tax, credit discounts and the money account. Money in: the same with its sides turned. Cost: O(items + lines).
+     * tax of that day, credit discounts and the money account. Money in: the same with its sides turned. Cost: O(items + lines).
      *
      * @throws RuleViolation {@code payment.nothing} when there is nothing to book, {@code tax.unknown}, {@code tax.use}
      */
-    public static JournalEntry entry(
-            Direction direction, Terms terms, Counterpart party, Use use, Map<String, Taxes.Tax> taxes) {
+    public static JournalEntry entry(Direction direction, Terms terms, Counterpart party, Use use, TaxTable taxes) {
         int sign = direction.sign;
+        Map<String, Taxes.Tax> ofDay = taxes.on(terms.date());
         List<JournalLine> lines = new ArrayList<>();
         if (use.ofParty()) {
             long owed = Math.addExact(use.items().settled(), use.rest());
@@ -92,7 +93,7 @@ public final class PartyMoney {
         int number = 0;
         for (TaxedLine line : use.lines()) {
             lines.addAll(Taxes.lines(
-                    sign > 0 ? line : line.turned(), party.name(), taxes, direction.taxes, "line " + ++number));
+                    sign > 0 ? line : line.turned(), party.name(), ofDay, direction.taxes, "line " + ++number));
         }
         lines.addAll(DiscountBooking.lines(use.items().parts(), party.discountCode(), party.name(), taxes, -sign));
         if (use.total() != 0) {

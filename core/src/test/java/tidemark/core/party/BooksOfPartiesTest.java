@@ -17,6 +17,7 @@ import tidemark.core.ledger.Control;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.ledger.TaxedLine;
 import tidemark.core.ledger.Taxes;
 import tidemark.core.problem.RuleViolation;
@@ -100,6 +101,9 @@ class BooksOfPartiesTest {
         }
     }
 
+    private static final TaxTable TABLE =
+            new TaxTable(TAXES.values().stream().map(TaxTable.Dated::always).toList());
+
     private static JournalEntry invoice(Random random, PartyId party, int number, LocalDate date) {
         List<TaxedLine> lines = new ArrayList<>();
         for (int i = 0; i <= random.nextInt(3); i++) {
@@ -127,7 +131,7 @@ class BooksOfPartiesTest {
                 new PartyMoney.Terms(date, CurrencyUnit.USD, "", "Receipt", "1250"),
                 new PartyMoney.Counterpart(party, "P", "1200", "6840"),
                 new PartyMoney.Use(new Allocation(List.of(), 0, 0), random.nextInt(1, 120_000), List.of()),
-                TAXES);
+                TABLE);
     }
 
     @RepeatedTest(150)

@@ -15,6 +15,7 @@ import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.ledger.TaxUse;
 import tidemark.core.ledger.Taxes;
 
@@ -24,6 +25,8 @@ class DiscountBookingTest {
             "ST", new Taxes.Tax("ST", new BigDecimal("8.25"), "2200", TaxUse.SALES, true, true),
             "KEEP", new Taxes.Tax("KEEP", new BigDecimal("5"), "2210", TaxUse.SALES, true, false),
             "COST", new Taxes.Tax("COST", new BigDecimal("19"), "1500", TaxUse.PURCHASES, false, true));
+    private static final TaxTable TABLE =
+            new TaxTable(TAXES.values().stream().map(TaxTable.Dated::always).toList());
 
     private static Allocation.Part part(long gross, long discount, DiscountBooking.Share... shares) {
         OpenItem item = new OpenItem(
@@ -39,7 +42,7 @@ class DiscountBookingTest {
     }
 
     private static List<String> lines(Allocation.Part... parts) {
-        return DiscountBooking.lines(List.of(parts), "6840", "Merrow", TAXES, 1).stream()
+        return DiscountBooking.lines(List.of(parts), "6840", "Merrow", TABLE, 1).stream()
                 .map(l -> l.accountCode() + " " + l.minorUnits() + " " + l.taxCode())
                 .toList();
     }
@@ -79,7 +82,7 @@ class DiscountBookingTest {
             parts.add(part(1_000_000, discount, shares.toArray(DiscountBooking.Share[]::new)));
         }
         int sign = dice.nextBoolean() ? 1 : -1;
-        List<JournalLine> lines = DiscountBooking.lines(parts, "6840", "P", TAXES, sign);
+        List<JournalLine> lines = DiscountBooking.lines(parts, "6840", "P", TABLE, sign);
         assertEquals(
                 sign * sum, lines.stream().mapToLong(JournalLine::minorUnits).sum());
         for (JournalLine line : lines) {

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import org.joda.money.CurrencyUnit;
 import org.junit.jupiter.api.RepeatedTest;
@@ -18,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.ledger.TaxUse;
 import tidemark.core.ledger.TaxedLine;
 import tidemark.core.ledger.Taxes;
@@ -41,6 +43,9 @@ class PartyMoneyTest {
             "P", tax("P", TaxUse.PURCHASES, true),
             "N", tax("N", TaxUse.BOTH, false),
             "B", tax("B", TaxUse.BOTH, true));
+
+    private static final TaxTable TABLE =
+            new TaxTable(TAXES.values().stream().map(TaxTable.Dated::always).toList());
 
     private static PartyMoney.Use use(Random random, PartyMoney.Direction direction) {
         List<Allocation.Part> parts = new ArrayList<>();
@@ -105,11 +110,11 @@ class PartyMoneyTest {
         }
         expected.merge("1010", -sign * paid, Long::sum);
         for (JournalLine line :
-                DiscountBooking.lines(use.items().parts(), "4840", "Orrin Paints", TAXES, (int) -sign)) {
+                DiscountBooking.lines(use.items().parts(), "4840", "Orrin Paints", TABLE, (int) -sign)) {
             expected.merge(line.accountCode(), line.minorUnits(), Long::sum);
         }
         expected.values().removeIf(v -> v == 0);
-        JournalEntry entry = PartyMoney.entry(direction, TERMS, PARTY, use, TAXES);
+        JournalEntry entry = PartyMoney.entry(direction, TERMS, PARTY, use, TABLE);
         assertEquals(expected, byAccount(entry), "seed " + seed.getCurrentRepetition());
         assertEquals(paid, use.total());
         assertEquals(
@@ -126,16 +131,50 @@ class PartyMoneyTest {
             PartyMoney.Use other = new PartyMoney.Use(none, 0, List.of(new TaxedLine("5010", 100, wrong, "", "")));
             assertEquals(
                     "tax.use",
-                    assertThrows(RuleViolation.class, () -> PartyMoney.entry(direction, TERMS, PARTY, other, TAXES))
+                    assertThrows(RuleViolation.class, () -> PartyMoney.entry(direction, TERMS, PARTY, other, TABLE))
                             .code());
             assertEquals(
                     "payment.nothing",
                     assertThrows(
                                     RuleViolation.class,
                                     () -> PartyMoney.entry(
-                                            direction, TERMS, PARTY, new PartyMoney.Use(none, 0, List.of()), TAXES))
+                                            direction, TERMS, PARTY, new PartyMoney.Use(none, 0, List.of()), TABLE))
                             .code());
         }
+    }
+
+    @Test
+    void linesBearTheTaxOfTheDay_andADiscountThatOfItsInvoice() {
+        Taxes.Tax before = new Taxes.Tax("B", new BigDecimal("10"), "2210", TaxUse.BOTH, true, true);
+        Taxes.Tax after = new Taxes.Tax("B", new BigDecimal("25"), "2225", TaxUse.BOTH, true, true);
+        TaxTable table = new TaxTable(List.of(
+                new TaxTable.Dated(before, Optional.empty(), Optional.of(DAY.minusDays(1))),
+                new TaxTable.Dated(after, Optional.of(DAY), Optional.empty())));
+        OpenItem old = new OpenItem(
+                new OpenItemId(1),
+                new PartyId(5),
+                "2010",
+                "Old",
+                DAY.minusDays(9),
+                DAY,
+                -11_000,
+                new OpenItem.Discount(DAY, 1_100));
+        Allocation allocation = Allocation.of(
+                List.of(new Allocation.Part(
+                        old, 11_000, 9_900, 1_100, List.of(new DiscountBooking.Share("B", 11_000)))),
+                DAY,
+                USD);
+        JournalEntry entry = PartyMoney.entry(
+                PartyMoney.Direction.OUT,
+                TERMS,
+                PARTY,
+                new PartyMoney.Use(allocation, 0, List.of(new TaxedLine("5010", 1_250, "B", "", ""))),
+                table);
+        assertEquals(-100, entry.movementOf("2210"), "a tenth of the discount was tax then");
+        assertEquals(-1_000, entry.movementOf("4840"));
+        assertEquals(250, entry.movementOf("2225"));
+        assertEquals(1_000, entry.movementOf("5010"));
+        assertEquals(-11_150, entry.movementOf("1010"));
     }
 
     @Test
@@ -148,7 +187,7 @@ class PartyMoneyTest {
                         new Allocation(List.of(), 0, 0),
                         0,
                         List.of(new TaxedLine("4050", 1_075, "S", "", "Chandlery"))),
-                TAXES);
+                TABLE);
         assertEquals(Map.of("1010", 1_075L, "4050", -1_000L, "221S", -75L), byAccount(entry));
         assertTrue(entry.lines().stream().allMatch(l -> l.party().equals("A walk-in")));
     }

@@ -7,7 +7,6 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Random;
@@ -17,6 +16,7 @@ import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.PartyId;
+import tidemark.core.ledger.TaxTable;
 import tidemark.core.ledger.TaxedLine;
 import tidemark.core.ledger.Taxes;
 import tidemark.core.party.Allocation;
@@ -61,7 +61,7 @@ class PaymentTest {
                 terms("1010"),
                 SUPPLIER,
                 parts,
-                Map.of("ST", new Taxes.Tax("ST", new BigDecimal("8.25"), "2200")));
+                new TaxTable(List.of(TaxTable.Dated.always(new Taxes.Tax("ST", new BigDecimal("8.25"), "2200")))));
         assertEquals(61_825, parts.total());
         assertEquals(52_000, entry.movementOf("2010"));
         assertEquals(-1_000, entry.movementOf("4840"));
@@ -83,7 +83,7 @@ class PaymentTest {
                         terms("1010"),
                         SUPPLIER,
                         new PartyMoney.Use(new Allocation(List.of(), 0, 0), 0, List.of()),
-                        Map.of())));
+                        new TaxTable(List.of()))));
     }
 
     @Test
