@@ -206,6 +206,7 @@ class BooksTest {
         page.getByLabel("Outstanding items, if").fill("date,amount,check_number\n2026-05-20,-150.00,88\n");
         button(page, "Add this account").click();
         page.getByText("it can be used at once").waitFor();
+        Browsing.settled(page);
         button(page, "Change").first().click();
         page.getByText("the bank 1,150.00").waitFor();
         field(page, "Most payment, USD").fill("500.00");
