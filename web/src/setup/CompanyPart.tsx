@@ -89,7 +89,7 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
         <TextField
           className="col-md-4"
           money
-          label={`A payment above this takes two persons, ${setUp.currency}`}
+          label={`Two persons pay above, ${setUp.currency}`}
           hint={
             setUp.secondPersonChanges.length === 0
               ? 'Left empty, one is enough.'
@@ -102,7 +102,7 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
         />
         <div className="col-md-3">
           <DateField
-            label="and holds from"
+            label="It holds from"
             value={form.secondPersonFrom}
             today={session.businessDate}
             onChange={(secondPersonFrom) => setForm({ ...form, secondPersonFrom })}

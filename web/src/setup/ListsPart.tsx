@@ -105,7 +105,7 @@ export function ListsPart() {
           rows={s.series.map((r) => ({ ...r, siteId: r.siteId ?? '' }))}
           columns={[
             { key: 'kind', label: 'Of', choices: kinds, fixed: true },
-            { key: 'siteId', label: 'Site', choices: sites, none: 'All others', fixed: true },
+            { key: 'siteId', label: 'Site', choices: sites, none: 'All', fixed: true },
             { key: 'prefix', label: 'Begins with' },
             { key: 'nextNumber', label: 'Next' },
             { key: 'digits', label: 'Digits' },
