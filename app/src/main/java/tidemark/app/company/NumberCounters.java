@@ -105,7 +105,7 @@ public class NumberCounters {
                 "update number_counter set next_number = next_number + 1 where series_id = ? and number_year = ?",
                 one.id(),
                 year);
-        return new Numbering(one.prefix(), year, one.digits()).write(counter.next());
+        return new Numbering(counter.prefix(), year, one.digits()).write(counter.next());
     }
 
     /**

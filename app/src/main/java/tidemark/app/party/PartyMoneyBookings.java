@@ -26,12 +26,10 @@ import tidemark.core.party.PartyMoney;
  */
 @Service
 public class PartyMoneyBookings {
-    private final Allocations allocations;
     private final OpenItems items;
     private final Chart chart;
 
-    PartyMoneyBookings(Allocations allocations, OpenItems items, Chart chart) {
-        this.allocations = allocations;
+    PartyMoneyBookings(OpenItems items, Chart chart) {
         this.items = items;
         this.chart = chart;
     }
@@ -45,10 +43,6 @@ public class PartyMoneyBookings {
      */
     public record Document(
             String checkNumber, String label, @Nullable Long siteId, String title) {}
-
-    public Allocations allocations() {
-        return allocations;
-    }
 
     /**
      * The posting of such money.

@@ -28,7 +28,7 @@ class PaymentApproval implements ApprovalKind {
 
     @Override
     public void lock(long companyId, long subjectId) {
-        payments.lock(companyId, subjectId);
+        payments.lockToBook(companyId, subjectId);
     }
 
     @Override

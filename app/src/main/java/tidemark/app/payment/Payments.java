@@ -270,14 +270,24 @@ public class Payments {
         return payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("payment"));
     }
 
-    /** Locks the payment's account and those it may be booked on, then reads the payment as it is now. */
+    /** Locks the payment's account, then reads the payment as it is now. */
     Payment lock(long companyId, long id) {
+        return lock(companyId, id, false);
+    }
+
+    /** The same with the other bank accounts that its expenses are booked on. */
+    Payment lockToBook(long companyId, long id) {
+        return lock(companyId, id, true);
+    }
+
+    private Payment lock(long companyId, long id, boolean withExpenses) {
         PaymentRepository.Place place = payments.placeOf(companyId, id).orElseThrow(() -> new NotFound("payment"));
-        Parts parts = json.readValue(place.getParts(), Parts.class);
-        lockAccount(
-                companyId,
-                place.getBankAccountId(),
-                parts.expenses().stream().map(GrossLine::account).toList());
+        List<String> codes = withExpenses
+                ? json.readValue(place.getParts(), Parts.class).expenses().stream()
+                        .map(GrossLine::account)
+                        .toList()
+                : List.of();
+        lockAccount(companyId, place.getBankAccountId(), codes);
         return get(companyId, id);
     }
 
@@ -305,7 +315,7 @@ public class Payments {
     /** Voids a payment that the bank has not paid; what it settled is open again, its number stays taken. */
     @Transactional
     public Made voidPayment(long companyId, long id, LocalDate date, String reason, String who) {
-        Payment payment = lock(companyId, id);
+        Payment payment = lockToBook(companyId, id);
         Long entry = payment.journalEntryId();
         if (payment.clearingEntryId() != null) {
             throw new RuleViolation(

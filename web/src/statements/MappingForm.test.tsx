@@ -1,0 +1,103 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { answering, problem, renderHere } from '../shared/testing';
+import { MappingForm } from './MappingForm';
+import type { ArrivalView } from './useTaking';
+
+/** Of each test another one: the same question within a second is one question. */
+let arrival = { id: 3, name: 'june.csv', accountId: 2 } as ArrivalView;
+const base = () => `/api/companies/1/arrivals/${arrival.id}`;
+const GUESS = {
+  charset: 'UTF-8',
+  separator: ';',
+  rows: [
+    ['Day', 'What', 'More', 'Sum'],
+    ['2026-06-02', 'Fee', 'June', '-12.00'],
+  ],
+  mapping: {
+    name: '',
+    charset: 'UTF-8',
+    separator: ';',
+    skipRows: 0,
+    header: ['Day', 'What', 'More', 'Sum'],
+    dates: 'YEAR_FIRST',
+    decimalPoint: '.',
+    turned: false,
+    columns: { BOOKING_DATE: [0], TEXT: [1], AMOUNT: [3] },
+  },
+};
+
+const holds = (column: number) => screen.getByLabelText(`What column ${column} holds`) as HTMLSelectElement;
+const choose = (column: number, value: string) => fireEvent.change(holds(column), { target: { value } });
+
+function answers(tried: { status?: number; body?: unknown }) {
+  return answering({
+    [`GET ${base()}/guess`]: { body: GUESS },
+    'GET /api/companies/1/bank-accounts': { body: [{ id: 2, name: 'Operating', active: true }] },
+    [`POST ${base()}/try?accountId=2`]: tried,
+    [`POST ${base()}/mapping?accountId=2`]: { body: {} },
+  });
+}
+
+beforeEach(() => {
+  sessionStorage.clear();
+  arrival = { ...arrival, id: arrival.id + 1 };
+});
+afterEach(cleanup);
+
+describe('the columns of a bank’s table', () => {
+  it('stand as they were guessed, with the first lines as they would be read', async () => {
+    answers({
+      body: [
+        { row: 2, problems: [], date: '2026-06-02', title: 'Fee June', amount: '-12.00', balance: '88.00' },
+      ],
+    });
+    renderHere(<MappingForm arrival={arrival} done={() => undefined} />);
+    await screen.findByText('Fee June');
+    expect([1, 2, 3, 4].map((c) => holds(c).value)).toEqual(['BOOKING_DATE', 'TEXT', '', 'AMOUNT']);
+    expect(screen.getByText('(12.00)')).toBeTruthy();
+  });
+
+  it('each hold one thing; only a text may be put together of several', async () => {
+    const sent = answers({ body: [] });
+    let done = 0;
+    renderHere(<MappingForm arrival={arrival} done={() => (done += 1)} />);
+    await screen.findByLabelText('What column 1 holds');
+    choose(3, 'TEXT');
+    choose(2, 'AMOUNT');
+    expect([1, 2, 3, 4].map((c) => holds(c).value)).toEqual(['BOOKING_DATE', 'AMOUNT', 'TEXT', '']);
+    choose(2, 'TEXT');
+    choose(4, 'AMOUNT');
+    fireEvent.click(screen.getByRole('button', { name: 'Remember this and read the file' }));
+    await waitFor(() => expect(done).toBe(1));
+    expect(sent.find((s) => s.path.startsWith(`${base()}/mapping`))?.body).toEqual({
+      ...GUESS.mapping,
+      name: 'june',
+      columns: { BOOKING_DATE: [0], TEXT: [1, 2], AMOUNT: [3] },
+    });
+  });
+
+  it('that cannot be read so are told row by row', async () => {
+    answers({
+      body: [{ row: 2, problems: [{ message: 'Row 2, amount: found “x”.' }], title: '' }],
+    });
+    renderHere(<MappingForm arrival={arrival} done={() => undefined} />);
+    await screen.findByText('Row 2, amount: found “x”.');
+  });
+
+  it('that make no statement are refused in words, and what was chosen stays', async () => {
+    answers({ status: 422, body: problem('mapping.column', 'No column holds the date.') });
+    renderHere(<MappingForm arrival={arrival} done={() => undefined} />);
+    await screen.findByText('No column holds the date.');
+    choose(1, '');
+    expect(holds(1).value).toBe('');
+    expect(holds(4).value).toBe('AMOUNT');
+  });
+
+  it('are shown by somebody who prepares', () => {
+    const sent = answers({ body: [] });
+    renderHere(<MappingForm arrival={arrival} done={() => undefined} />, ['VIEWER']);
+    expect(screen.getByText(/Somebody who prepares/)).toBeTruthy();
+    expect(sent).toEqual([]);
+  });
+});
