@@ -56,11 +56,12 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
   const key = useRef<string | null>(null);
   const fit = !hasUnreadable(p.body);
   const ready = p.ready && fit;
-  const typed = useDebounced(p.body);
+  // nothing is asked for a form that does not say enough, nor with what it said before it did
+  const typed = useDebounced(ready ? p.body : null);
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'preview', p.path, typed],
     queryFn: () => send<R>('POST', `${base}${p.path}?preview=true`, typed),
-    enabled: ready && !hasUnreadable(typed) && canPrepare,
+    enabled: ready && typed !== null && !hasUnreadable(typed) && canPrepare,
     placeholderData: (before) => before,
     retry: false,
   });

@@ -140,7 +140,7 @@ export function ListEditor({
                       <button
                         type="button"
                         className="as-link"
-                        aria-label={`Change ${String(row[columns[0]?.key ?? ''])}`}
+                        aria-label={`Change ${columns[0] ? said(row[columns[0].key], columns[0]) : ''}`}
                         onClick={() => setEditing(row)}
                       >
                         Change

@@ -1,0 +1,102 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { answering, renderHere } from '../shared/testing';
+import InvoicePage from './InvoicePage';
+
+const PATH = '/api/companies/1/invoices';
+const BOOKED = { preview: true, count: 1, entries: [], leaves: [], warnings: ['It is due on a Sunday.'] };
+const LISTS = {
+  'GET /api/companies/1/parties?control=RECEIVABLES&date=2026-07-02': {
+    body: {
+      rows: [
+        { party: { id: 5, name: 'Pell Charter', active: true } },
+        { party: { id: 6, name: 'Gone Away', active: false } },
+      ],
+    },
+  },
+  'GET /api/companies/1/parties?control=PAYABLES&date=2026-07-02': {
+    body: { rows: [{ party: { id: 8, name: 'Orrin Paints', active: true } }] },
+  },
+  'GET /api/companies/1/ledger/accounts': {
+    body: [
+      { code: '4010', name: 'Berths', active: true, control: 'NONE' },
+      { code: '1200', name: 'Receivables', active: true, control: 'RECEIVABLES' },
+    ],
+  },
+  'GET /api/companies/1/set-up': {
+    body: {
+      sites: [],
+      costCentres: [
+        { code: 'DOCK', name: 'Dock', active: true },
+        { code: 'OLD', name: 'Old', active: false },
+      ],
+      taxCodes: [
+        { code: 'ST', ratePercent: '8', active: true, validTo: '2026-06-30' },
+        { code: 'ST', ratePercent: '9', active: true, validFrom: '2026-07-01' },
+      ],
+    },
+  },
+  [`POST ${PATH}?preview=true`]: { body: BOOKED },
+};
+
+const options = (label: string) =>
+  [...(screen.getByLabelText(label) as HTMLSelectElement).options].map((o) => o.value);
+const type = (label: string, value: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+
+beforeEach(() => sessionStorage.clear());
+afterEach(cleanup);
+
+describe('an invoice', () => {
+  it('is of an active customer, on accounts that are not kept by party, with each code once', async () => {
+    answering(LISTS);
+    renderHere(<InvoicePage />);
+    await waitFor(() => expect(options('Customer')).toEqual(['', '5']));
+    await waitFor(() => expect(options('Account of line 1')).toEqual(['', '4010']));
+    await waitFor(() => expect(options('Cost centre of line 1')).toEqual(['', 'DOCK']));
+    expect(options('Tax of line 1')).toEqual(['', 'ST']);
+  });
+
+  it('leaves out lines with nothing in them, and waits for those that are half typed', async () => {
+    const sent = answering(LISTS);
+    renderHere(<InvoicePage />);
+    await waitFor(() => expect(options('Customer')).toEqual(['', '5']));
+    type('Customer', '5');
+    type('Gross of line 1', '10.00');
+    const book = screen.getByRole('button', { name: /^Book this invoice/ });
+    expect(book).toHaveProperty('disabled', true);
+    type('Account of line 1', '4010');
+    fireEvent.click(screen.getByRole('button', { name: 'Add a line' }));
+    await waitFor(() => expect(book).toHaveProperty('disabled', false));
+    await screen.findByText('It is due on a Sunday.');
+    await waitFor(() =>
+      expect(sent.filter((s) => s.path.startsWith(PATH)).at(-1)?.body).toMatchObject({
+        partyId: 5,
+        kind: 'INVOICE',
+        lines: [{ account: '4010', amount: '10.00', taxCode: '', costCentre: '', text: '' }],
+      }),
+    );
+  });
+
+  it('of a supplier needs the supplier’s own number', async () => {
+    answering(LISTS);
+    renderHere(<InvoicePage />, ['PREPARER'], '/invoices/new?control=PAYABLES');
+    await screen.findByText('Invoice received');
+    await waitFor(() => expect(options('Supplier')).toEqual(['', '8']));
+    type('Supplier', '8');
+    type('Account of line 1', '4010');
+    type('Gross of line 1', '10.00');
+    const book = screen.getByRole('button', { name: /^Book this invoice/ });
+    expect(book).toHaveProperty('disabled', true);
+    type('Number', 'B-77');
+    await waitFor(() => expect(book).toHaveProperty('disabled', false));
+  });
+
+  it('may be a credit note', async () => {
+    answering(LISTS);
+    renderHere(<InvoicePage />);
+    await screen.findByText('New invoice');
+    type('What it is', 'CREDIT_NOTE');
+    expect(screen.getByRole('button', { name: /^Book this credit note/ })).toBeTruthy();
+  });
+});
