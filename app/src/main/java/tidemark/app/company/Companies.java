@@ -86,9 +86,7 @@ public class Companies {
             String timeZone,
             String who) {
         Company company = get(companyId);
-        Changes changes = company.told(new Changes(), false);
-        company.writes(amounts, dates, zone(timeZone));
-        company.name(Fields.text(name, "name", 120));
+        // before the zone is another one, and with it the day
         if (from.isBefore(today(companyId))) {
             throw new RuleViolation(
                     "limit.past",
@@ -97,6 +95,9 @@ public class Companies {
                     "today or a day to come",
                     "What was allowed before stays as it was.");
         }
+        Changes changes = company.told(new Changes(), false);
+        company.writes(amounts, dates, zone(timeZone));
+        company.name(Fields.text(name, "name", 120));
         company.secondPersonAbove(secondPersonAbove, from);
         activity.record(
                 companyId,
