@@ -22,7 +22,7 @@ export default function ApprovalsPage() {
         }),
       ),
   });
-  const all = approvals.data ?? [];
+  const all = approvals.data?.approvals ?? [];
   const waiting = all.filter((a) => a.state === 'ASKED' || a.state === 'LAPSED');
   const decided = all.filter((a) => !waiting.includes(a));
   const asked = all.find((a) => a.id === chosen) ?? waiting.find((a) => !a.own) ?? waiting[0];
@@ -40,6 +40,11 @@ export default function ApprovalsPage() {
               chosen={asked?.id}
               onChoose={setChosen}
             />
+            {approvals.data && approvals.data.undecided > waiting.length && (
+              <p className="quiet">
+                The first {waiting.length} of {approvals.data.undecided}.
+              </p>
+            )}
           </div>
         )}
         {decided.length > 0 && (

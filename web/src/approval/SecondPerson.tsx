@@ -18,8 +18,8 @@ export function useApproval(kind: string, subjectId: number) {
     queryKey: approvalKeys.of(company.id, kind, subjectId),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/approvals', {
-          params: { path: { companyId: company.id }, query: { kind, subjectId } },
+        api.GET('/api/companies/{companyId}/approvals/of/{kind}/{subjectId}', {
+          params: { path: { companyId: company.id, kind, subjectId } },
         }),
       ),
   }).data?.[0];

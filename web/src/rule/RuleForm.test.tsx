@@ -80,6 +80,22 @@ describe('a rule', () => {
     expect(screen.getByLabelText('Customer')).toBeTruthy();
   });
 
+  it('that did not book can be made one that books, whatever it had been before', () => {
+    answering(ANSWERS);
+    const allowed = {
+      ...EMPTY,
+      content: { ...EMPTY.content, does: 'ALLOW' as const, kind: 'SPLIT', tolerance: '1.00' },
+    };
+    renderHere(
+      <RuleForm
+        start={{ ...allowed, content: { ...allowed.content, details: undefined } }}
+        onDone={() => undefined}
+      />,
+    );
+    type('Do', 'BOOK');
+    expect(screen.getByLabelText('Account of part 2')).toBeTruthy();
+  });
+
   it('is said in one sentence, whatever it books', () => {
     const of = (content: Partial<typeof EMPTY.content>) =>
       sentence({ ...EMPTY.content, text: 'FEE', ...content });

@@ -170,7 +170,13 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
               label="Do"
               value={c.does}
               choices={DOES}
-              onChange={(v) => set({ does: v as Content['does'] })}
+              onChange={(v) =>
+                set({
+                  does: v as Content['does'],
+                  // a rule that did not book has kept no details
+                  details: v === 'BOOK' ? (c.details ?? kindOf(c.kind)?.start ?? {}) : c.details,
+                })
+              }
             />
             {c.does === 'BOOK' && (
               <div className="col-12">

@@ -89,10 +89,10 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
         <TextField
           className="col-md-4"
           money
-          label={`Two persons pay above, ${setUp.currency}`}
+          label={`A second person above, ${setUp.currency}`}
           hint={
             setUp.secondPersonChanges.length === 0
-              ? 'Left empty, one is enough.'
+              ? 'Of each payment; left empty, one is enough.'
               : setUp.secondPersonChanges
                   .map((l) => `From ${fullDate(l.from)}: ${l.above ? grouped(l.above) : 'one is enough'}.`)
                   .join(' ')

@@ -11,7 +11,7 @@ create table number_counter (
   prefix varchar(12) not null,
   first_number bigint not null check (first_number > 0),
   next_number bigint not null check (next_number > 0),
-  primary key (series_id, number_year)
+  primary key (series_id, number_year, prefix)
 );
 insert into number_counter (series_id, number_year, prefix, first_number, next_number)
 select id, 0, prefix, next_number, next_number from number_series;

@@ -53,6 +53,9 @@ public class ApprovalController {
             @Nullable Instant decidedAt,
             String reason) {}
 
+    /** @param undecided how much nobody has decided yet, however much of it is listed */
+    record ApprovalList(List<ApprovalView> approvals, int undecided) {}
+
     record Decline(@NotNull @Size(max = 200) String reason) {}
 
     private ApprovalView view(ApprovalRequest r, LocalDate today, Actor who) {
@@ -70,17 +73,26 @@ public class ApprovalController {
                 r.reason());
     }
 
-    /** What waits, the oldest first, then what was decided lately; or all that was asked about one thing. */
+    /** What waits, the oldest first, then what was decided lately. */
     @GetMapping
     @Requires(Right.VIEW)
-    List<ApprovalView> list(
-            @PathVariable long companyId,
-            @RequestParam(defaultValue = "") String kind,
-            @RequestParam(defaultValue = "0") long subjectId,
-            Actor actor) {
+    ApprovalList list(@PathVariable long companyId, Actor actor) {
+        Approvals.Waiting waiting = approvals.waiting(companyId);
+        return new ApprovalList(
+                views(companyId, approvals.latest(companyId), actor), waiting.asked() + waiting.lapsed());
+    }
+
+    /** All that was asked about one thing, the latest first. */
+    @GetMapping("/of/{kind}/{subjectId}")
+    @Requires(Right.VIEW)
+    List<ApprovalView> of(
+            @PathVariable long companyId, @PathVariable String kind, @PathVariable long subjectId, Actor actor) {
+        return views(companyId, approvals.of(companyId, kind, subjectId), actor);
+    }
+
+    private List<ApprovalView> views(long companyId, List<ApprovalRequest> requests, Actor actor) {
         LocalDate today = companies.today(companyId);
-        return (kind.isEmpty() ? approvals.all(companyId) : approvals.of(companyId, kind, subjectId))
-                .stream().map(r -> view(r, today, actor)).toList();
+        return requests.stream().map(r -> view(r, today, actor)).toList();
     }
 
     @PostMapping("/{approvalId}/approval")

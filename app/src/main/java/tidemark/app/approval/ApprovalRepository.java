@@ -32,6 +32,8 @@ interface ApprovalRepository extends JpaRepository<ApprovalRequest, Long> {
 
     List<ApprovalRequest> findByCompanyIdAndStateNotOrderByIdDesc(long companyId, ApprovalState state, Limit limit);
 
+    int countByCompanyIdAndState(long companyId, ApprovalState state);
+
     @Query("""
             select count(a) from ApprovalRequest a
             where a.companyId = :company and a.state = tidemark.core.approval.ApprovalState.ASKED

@@ -99,13 +99,9 @@ public class Approvals {
         }
     }
 
-    /**
-     * The subject is gone or is another now: what was asked or approved of it is void. The subject is locked.
-     *
-     * @return whether something was
-     */
+    /** The subject is gone or is another now: what was asked or approved of it is void. The subject is locked. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public boolean changed(long companyId, String kind, long subjectId, String who, String why) {
+    public void changed(long companyId, String kind, long subjectId, String who, String why) {
         List<Long> standing =
                 requests.of(companyId, kind, subjectId, List.of(ApprovalState.ASKED, ApprovalState.APPROVED));
         for (long id : standing) {
@@ -113,7 +109,6 @@ public class Approvals {
             request.decide(ApprovalState.Move.EDIT, who, clock.instant(), why);
             record(request, "approval.void", who, "No longer to be approved: ");
         }
-        return !standing.isEmpty();
     }
 
     private ApprovalRequest lock(long id) {
@@ -195,15 +190,23 @@ public class Approvals {
                 who);
     }
 
-    /** How much can be approved now. */
+    /**
+     * What nobody has decided yet.
+     *
+     * @param asked how much can be approved now
+     * @param lapsed how much was not decided in time
+     */
+    public record Waiting(int asked, int lapsed) {}
+
     @Transactional(readOnly = true)
-    public int waiting(long companyId) {
-        return requests.waiting(companyId, companies.today(companyId));
+    public Waiting waiting(long companyId) {
+        int asked = requests.waiting(companyId, companies.today(companyId));
+        return new Waiting(asked, requests.countByCompanyIdAndState(companyId, ApprovalState.ASKED) - asked);
     }
 
-    /** What waits, the oldest first, and what was decided lately. */
+    /** What nobody has decided yet, the oldest first and no more than a page, and what was decided lately. */
     @Transactional(readOnly = true)
-    List<ApprovalRequest> all(long companyId) {
+    List<ApprovalRequest> latest(long companyId) {
         List<ApprovalRequest> out = new ArrayList<>(
                 requests.findByCompanyIdAndStateOrderById(companyId, ApprovalState.ASKED, Limit.of(MOST)));
         out.addAll(requests.findByCompanyIdAndStateNotOrderByIdDesc(companyId, ApprovalState.ASKED, Limit.of(DECIDED)));

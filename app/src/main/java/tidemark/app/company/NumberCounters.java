@@ -40,18 +40,20 @@ public class NumberCounters {
         this.jdbc = jdbc;
     }
 
-    /** How far a series is in a year; year 0 where it runs on. */
+    /** How far a series is with a beginning of its numbers in a year; year 0 where it runs on. */
     private record Counter(int year, String prefix, long first, long next) {}
 
-    private Optional<Counter> counter(long seriesId, int year) {
-        return jdbc
-                .query(
-                        "select number_year, prefix, first_number, next_number from number_counter"
-                                + " where series_id = ? and number_year = ?",
-                        (row, i) -> new Counter(row.getInt(1), row.getString(2), row.getLong(3), row.getLong(4)),
-                        seriesId,
-                        year)
-                .stream()
+    private List<Counter> counters(long seriesId) {
+        return jdbc.query(
+                "select number_year, prefix, first_number, next_number from number_counter where series_id = ?"
+                        + " order by number_year, prefix",
+                (row, i) -> new Counter(row.getInt(1), row.getString(2), row.getLong(3), row.getLong(4)),
+                seriesId);
+    }
+
+    private Optional<Counter> counter(long seriesId, int year, String prefix) {
+        return counters(seriesId).stream()
+                .filter(c -> c.year() == year && c.prefix().equals(prefix))
                 .findFirst();
     }
 
@@ -83,7 +85,9 @@ public class NumberCounters {
     /** The number that a series gives next to a document of that day. */
     @Transactional(readOnly = true)
     public long next(NumberSeries one, LocalDate day) {
-        return counter(one.id(), one.counted(day.getYear())).map(Counter::next).orElse(1L);
+        return counter(one.id(), one.counted(day.getYear()), one.prefix())
+                .map(Counter::next)
+                .orElse(1L);
     }
 
     /** Takes the next number for a document; the journal is locked by the booking that asks. */
@@ -96,16 +100,20 @@ public class NumberCounters {
                 .or(() -> all.stream().filter(s -> s.siteId() == null).findFirst())
                 .orElseGet(() -> series.saveAndFlush(new NumberSeries(companyId, kind.code(), null, kind.prefix())));
         int year = one.counted(day.getYear());
-        Counter counter = counter(one.id(), year).orElse(null);
-        if (counter == null) {
-            jdbc.update("insert into number_counter values (?, ?, ?, 1, 2)", one.id(), year, one.prefix());
-            return new Numbering(one.prefix(), year, one.digits()).write(1);
-        }
-        jdbc.update(
-                "update number_counter set next_number = next_number + 1 where series_id = ? and number_year = ?",
-                one.id(),
-                year);
+        Counter counter = counter(one.id(), year, one.prefix()).orElse(new Counter(year, one.prefix(), 1, 1));
+        write(one.id(), counter, counter.next() + 1);
         return new Numbering(counter.prefix(), year, one.digits()).write(counter.next());
+    }
+
+    private void write(long seriesId, Counter counter, long next) {
+        jdbc.update(
+                "merge into number_counter (series_id, number_year, prefix, first_number, next_number)"
+                        + " key (series_id, number_year, prefix) values (?, ?, ?, ?, ?)",
+                seriesId,
+                counter.year(),
+                counter.prefix(),
+                counter.first(),
+                next);
     }
 
     /**
@@ -140,27 +148,20 @@ public class NumberCounters {
         NumberSeries row = wish.id() == null
                 ? fresh(companyId, wish)
                 : MasterData.row(series, companyId, wish.id(), "number series");
-        checkAlone(companyId, row, prefix);
+        checkAlone(companyId, row, prefix, wish.yearly());
         int year = wish.yearly() ? companies.today(companyId).getYear() : 0;
-        Counter goesOn =
-                counter(row.id(), year).filter(c -> c.prefix().equals(prefix)).orElse(null);
-        if (goesOn != null && wish.nextNumber() < goesOn.next()) {
+        Counter counter =
+                counter(row.id(), year, prefix).orElse(new Counter(year, prefix, wish.nextNumber(), wish.nextNumber()));
+        if (wish.nextNumber() < counter.next()) {
             throw new RuleViolation(
                     "series.back",
                     "nextNumber",
                     Long.toString(wish.nextNumber()),
-                    "at least " + goesOn.next() + ", since the numbers before it are taken",
+                    "at least " + counter.next() + ", since the numbers before it are taken",
                     "Count on, or choose another prefix.");
         }
         row.set(prefix, wish.digits(), wish.yearly());
-        jdbc.update(
-                "merge into number_counter (series_id, number_year, prefix, first_number, next_number)"
-                        + " key (series_id, number_year) values (?, ?, ?, ?, ?)",
-                row.id(),
-                year,
-                prefix,
-                goesOn == null ? wish.nextNumber() : goesOn.first(),
-                wish.nextNumber());
+        write(row.id(), counter, wish.nextNumber());
         activity.record(
                 companyId,
                 who,
@@ -200,18 +201,20 @@ public class NumberCounters {
         return series.saveAndFlush(new NumberSeries(companyId, code, wish.siteId(), kind.prefix()));
     }
 
-    /** Two series that write alike would give one number twice. */
-    private void checkAlone(long companyId, NumberSeries row, String prefix) {
+    /** Two series that may write alike would give one number twice. */
+    private void checkAlone(long companyId, NumberSeries row, String prefix, boolean yearly) {
         series.findByCompanyIdAndKind(companyId, row.kind()).stream()
-                .filter(other -> other.id() != row.id() && other.prefix().equals(prefix))
+                .filter(other ->
+                        other.id() != row.id() && Numbering.meet(prefix, yearly, other.prefix(), other.yearly()))
                 .findFirst()
                 .ifPresent(other -> {
                     throw new RuleViolation(
                             "series.alike",
                             "prefix",
-                            "“" + prefix + "”, with which another series of " + wordsOf(row) + " begins",
+                            "“" + prefix + "”, beside “" + other.prefix() + "” of another series of " + wordsOf(row)
+                                    + ", which may come to the same numbers",
                             "a beginning of its own",
-                            "Choose another, such as one with the site in it.");
+                            "Choose another, such as one with the site in it and a hyphen after it.");
                 });
     }
 
@@ -236,12 +239,7 @@ public class NumberCounters {
                     .filter(d -> d.kinds().contains(kind))
                     .flatMap(d -> d.numbers(companyId, kind).stream())
                     .toList();
-            List<Counter> counters = jdbc.query(
-                    "select number_year, prefix, first_number, next_number from number_counter where series_id = ?"
-                            + " order by number_year",
-                    (row, i) -> new Counter(row.getInt(1), row.getString(2), row.getLong(3), row.getLong(4)),
-                    one.id());
-            for (Counter counter : counters) {
+            for (Counter counter : counters(one.id())) {
                 Numbering numbering = new Numbering(counter.prefix(), counter.year(), one.digits());
                 for (Numbering.Gap gap : numbering.gaps(counter.first(), counter.next(), written)) {
                     out.add(new Missing(

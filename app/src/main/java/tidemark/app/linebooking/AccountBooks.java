@@ -19,13 +19,13 @@ import tidemark.core.statement.BankLine;
 public final class AccountBooks {
     private final BankAccount account;
     private final CurrencyUnit base;
-    private final AllBooks all;
+    private final AccountBooksReader all;
     private final Map<Long, ChartAccount> chart;
     private final Map<Purpose, String> purposes = new EnumMap<>(Purpose.class);
     private final Map<LocalDate, ExchangeRate> rates = new HashMap<>();
     private final TaxTable taxes;
 
-    AccountBooks(BankAccount account, AllBooks all) {
+    AccountBooks(BankAccount account, AccountBooksReader all) {
         this.account = account;
         this.all = all;
         this.base = all.companies().get(account.companyId()).baseCurrency();

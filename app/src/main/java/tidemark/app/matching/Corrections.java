@@ -18,7 +18,7 @@ import tidemark.app.ledger.JournalLineRow;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.linebooking.AccountBooks;
-import tidemark.app.linebooking.AllBooks;
+import tidemark.app.linebooking.AccountBooksReader;
 import tidemark.app.rule.Rules;
 import tidemark.app.statement.BankLineRow;
 import tidemark.core.ledger.BankLineBooking;
@@ -40,7 +40,7 @@ class Corrections {
     private static final EntrySource CORRECTION = EntrySource.consequence("CORRECTION", "put right from a bank line");
 
     private final BankAccounts accounts;
-    private final AllBooks books;
+    private final AccountBooksReader books;
     private final Ledger ledger;
     private final LedgerViews views;
     private final Matches matches;
@@ -49,7 +49,7 @@ class Corrections {
 
     Corrections(
             BankAccounts accounts,
-            AllBooks books,
+            AccountBooksReader books,
             Ledger ledger,
             LedgerViews views,
             Matches matches,

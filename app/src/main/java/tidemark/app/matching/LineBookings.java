@@ -14,7 +14,7 @@ import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.linebooking.AccountBooks;
-import tidemark.app.linebooking.AllBooks;
+import tidemark.app.linebooking.AccountBooksReader;
 import tidemark.app.linebooking.LineBooking;
 import tidemark.app.linebooking.LineBookingKinds;
 import tidemark.app.linebooking.LineBookingKinds.Chosen;
@@ -32,7 +32,7 @@ class LineBookings {
     private final BankAccounts accounts;
     private final Companies companies;
     private final LineBookingKinds kinds;
-    private final AllBooks books;
+    private final AccountBooksReader books;
     private final LedgerViews views;
     private final Matches matches;
     private final MatchRows matchRows;
@@ -41,7 +41,7 @@ class LineBookings {
             BankAccounts accounts,
             Companies companies,
             LineBookingKinds kinds,
-            AllBooks books,
+            AccountBooksReader books,
             LedgerViews views,
             Matches matches,
             MatchRows matchRows) {
@@ -74,25 +74,16 @@ class LineBookings {
     }
 
     LedgerViews.BookedView book(
-            long companyId,
-            long accountId,
-            long lineId,
-            String kind,
-            @Nullable JsonNode details,
-            LocalDate date,
-            String party,
-            String text,
-            boolean preview,
-            String who) {
+            long companyId, long accountId, long lineId, MatchController.Booking typed, boolean preview, String who) {
         Wish wish = wish(
                 accounts.get(companyId, accountId),
-                kind,
-                details,
+                typed.kind(),
+                typed.details(),
                 companies.get(companyId).amountStyle(),
-                party,
-                text);
+                typed.party().strip(),
+                typed.text().strip());
         AccountBooks own = books.of(lock(companyId, accountId, wish));
-        return views.shown(companyId, book(own, lineId, date, wish, who), preview);
+        return views.shown(companyId, book(own, lineId, typed.date(), wish, who), preview);
     }
 
     /** Locks the account and all others that the wish may book on, before anything is read of their lines. */

@@ -123,17 +123,7 @@ public class MatchController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid Booking body,
             Actor actor) {
-        return bookings.book(
-                companyId,
-                accountId,
-                lineId,
-                body.kind(),
-                body.details(),
-                body.date(),
-                body.party().strip(),
-                body.text().strip(),
-                preview,
-                actor.name());
+        return bookings.book(companyId, accountId, lineId, body, preview, actor.name());
     }
 
     /** The lines of an entry that a correction of its amount may belong to. */

@@ -23,7 +23,7 @@ import tidemark.app.ledger.JournalLineRow;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.linebooking.AccountBooks;
-import tidemark.app.linebooking.AllBooks;
+import tidemark.app.linebooking.AccountBooksReader;
 import tidemark.app.linebooking.LineEntries;
 import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.reconcile.Months;
@@ -56,7 +56,7 @@ class RuleWork {
     private final LineBookings bookings;
     private final Months months;
     private final Rules rules;
-    private final AllBooks books;
+    private final AccountBooksReader books;
 
     RuleWork(
             BankAccounts accounts,
@@ -68,7 +68,7 @@ class RuleWork {
             LineBookings bookings,
             Months months,
             Rules rules,
-            AllBooks books) {
+            AccountBooksReader books) {
         this.books = books;
         this.accounts = accounts;
         this.lines = lines;

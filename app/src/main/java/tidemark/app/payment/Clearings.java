@@ -11,7 +11,7 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.linebooking.AccountBooks;
-import tidemark.app.linebooking.AllBooks;
+import tidemark.app.linebooking.AccountBooksReader;
 import tidemark.app.reconcile.WaitingForBank;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.CashEntry;
@@ -29,10 +29,10 @@ import tidemark.core.problem.RuleViolation;
 class Clearings implements WaitingForBank {
     private final Payments payments;
     private final PaymentRepository rows;
-    private final AllBooks books;
+    private final AccountBooksReader books;
     private final Ledger ledger;
 
-    Clearings(Payments payments, PaymentRepository rows, AllBooks books, Ledger ledger) {
+    Clearings(Payments payments, PaymentRepository rows, AccountBooksReader books, Ledger ledger) {
         this.payments = payments;
         this.rows = rows;
         this.books = books;

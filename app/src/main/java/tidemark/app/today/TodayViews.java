@@ -146,13 +146,13 @@ class TodayViews {
                     Place.DUE,
                     YearMonth.from(today)));
         }
-        int second = approvals.waiting(companyId);
-        if (second > 0) {
+        Approvals.Waiting second = approvals.waiting(companyId);
+        if (second.asked() + second.lapsed() > 0) {
             tasks.add(new Task(
                     0,
                     "A second person",
-                    second == 1 ? "is asked to approve something" : "is asked to approve " + second + " things",
-                    second == 1 ? "Look at it" : "Look at them",
+                    words(second),
+                    second.asked() + second.lapsed() == 1 ? "Look at it" : "Look at them",
                     Place.APPROVALS,
                     YearMonth.from(today)));
         }
@@ -179,6 +179,16 @@ class TodayViews {
         }
         LocalDate from = today.withDayOfMonth(1).minusMonths(6);
         return new TodayView(today, companies.get(companyId).name(), from, lanes, tasks);
+    }
+
+    private static String words(Approvals.Waiting second) {
+        String asked = second.asked() == 1
+                ? "is asked to approve something"
+                : "is asked to approve " + second.asked() + " things";
+        String lapsed = second.lapsed() == 1
+                ? "one thing was not decided in time"
+                : second.lapsed() + " things were not decided in time";
+        return second.lapsed() == 0 ? asked : second.asked() == 0 ? lapsed : asked + "; " + lapsed;
     }
 
     private Lane lane(BankAccount account, LocalDate today) {

@@ -103,6 +103,23 @@ class NumberSeriesTest {
     }
 
     @Test
+    void anotherBeginning_orMoreDigits_loseNoGap_andInventNone() {
+        long id = series("INVOICE").path("id").asLong();
+        assertEquals("INV-0001", invoice("2026-06-01", null));
+        ok(keep(Map.of("id", id, "nextNumber", 3, "digits", 5)));
+        assertEquals("INV-00003", invoice("2026-06-01", null));
+        assertEquals(List.of("INV-00002 to INV-00002, 1"), missing());
+        ok(keep(Map.of("id", id, "prefix", "SI-", "nextNumber", 1)));
+        assertEquals("SI-0001", invoice("2026-06-01", null));
+        assertEquals(
+                List.of("INV-0002 to INV-0002, 1"), missing(), "what was given out before is still looked through");
+        assertEquals(
+                "series.back", keep(Map.of("id", id, "nextNumber", 3)).code(), "back at INV-, it goes on where it was");
+        ok(keep(Map.of("id", id, "nextNumber", 4)));
+        assertEquals("INV-0004", invoice("2026-06-01", null));
+    }
+
+    @Test
     void whatAPreviewTook_isGivenToTheNext_andAReversedDocumentKeepsItsNumber() {
         Map<String, Object> body = NewCompany.invoice(customer, "", "2026-06-01", "10.00", "4010");
         ok(c.post("/invoices?preview=true", body));

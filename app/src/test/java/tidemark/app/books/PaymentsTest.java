@@ -131,10 +131,7 @@ class PaymentsTest {
         assertEquals(
                 "WAITS_FOR_RELEASE", large.path("payments").get(0).path("state").asString());
         String release = c.base + "/approvals/"
-                + c.get("/approvals?kind=PAYMENT&subjectId=" + payment)
-                        .get(0)
-                        .path("id")
-                        .asLong()
+                + c.get("/approvals/of/PAYMENT/" + payment).get(0).path("id").asLong()
                 + "/approval";
         assertEquals("approval.second", maker.post(release, Map.of()).code());
         for (JsonNode p : c.get("/people")) {

@@ -47,8 +47,7 @@ class ApprovalsTest {
     }
 
     private JsonNode asked(String kind, long subject) {
-        return second.get(c.base + "/approvals?kind=" + kind + "&subjectId=" + subject)
-                .body();
+        return second.get(c.base + "/approvals/of/" + kind + "/" + subject).body();
     }
 
     private String approval(JsonNode asked) {
@@ -59,18 +58,19 @@ class ApprovalsTest {
         return c.get("/payments/" + payment).path("state").asString();
     }
 
-    private long tasksForASecondPerson() {
+    private List<String> tasksForASecondPerson() {
         return c.get("/today")
                 .path("tasks")
                 .valueStream()
                 .filter(t -> t.path("place").asString().equals("APPROVALS"))
-                .count();
+                .map(t -> t.path("words").asString())
+                .toList();
     }
 
     @Test
     void asked_itStandsOnToday_isPreviewed_andBookedOnceItIsApproved() {
         long payment = payment();
-        assertEquals(1, tasksForASecondPerson());
+        assertEquals(List.of("is asked to approve something"), tasksForASecondPerson());
         JsonNode asked = asked("PAYMENT", payment);
         assertEquals("/payments/" + payment, asked.get(0).path("path").asString());
         assertEquals("2026-08-01", asked.get(0).path("lapsesAfter").asString());
@@ -85,7 +85,7 @@ class ApprovalsTest {
         assertEquals(
                 "Sena Second", c.get("/payments/" + payment).path("releasedBy").asString());
         assertEquals("approval.state", second.post(approval, Map.of()).code());
-        assertEquals(0, tasksForASecondPerson());
+        assertEquals(List.of(), tasksForASecondPerson());
         c.checkBooks();
     }
 
@@ -124,7 +124,7 @@ class ApprovalsTest {
         app.bean(JdbcTemplate.class)
                 .update("update approval_request set lapses_after = date '2026-07-01' where subject_id = ?", payment);
         assertEquals("LAPSED", asked("PAYMENT", payment).get(0).path("state").asString());
-        assertEquals(0, tasksForASecondPerson());
+        assertEquals(List.of("one thing was not decided in time"), tasksForASecondPerson());
         assertEquals(
                 "approval.lapsed", second.post(late + "/approval", Map.of()).code());
         ok(second.post(late + "/renewal", Map.of()));
@@ -178,6 +178,20 @@ class ApprovalsTest {
         assertEquals("VOID", asked("PAYMENT", payment).get(0).path("state").asString());
         assertEquals("approval.state", second.post(approval, Map.of()).code());
         c.checkBooks();
+    }
+
+    @Test
+    void listOfThoseThatWait_saysHowManyThereAre_beyondItsPage() {
+        payment();
+        app.bean(JdbcTemplate.class).update("""
+                insert into approval_request (id, company_id, version, kind, subject_id, title, digest, state,
+                  asked_by_person_id, asked_by, asked_at, lapses_after, reason)
+                select next value for row_id, ?, 0, 'MOORING_RATE', x, 'Rate ' || x, '', 'ASKED', 1, 'Milo', now(),
+                  date '2026-08-01', '' from system_range(1, 600)""", c.id);
+        JsonNode list = c.get("/approvals");
+        assertEquals(500, list.path("approvals").size());
+        assertEquals(601, list.path("undecided").asInt());
+        assertEquals(List.of("is asked to approve 601 things"), tasksForASecondPerson());
     }
 
     @Test

@@ -201,4 +201,38 @@ class DifferencesAndPartsTest {
         assertEquals("FAIR", first.path("strength").asString());
         assertEquals(4, first.path("members").size(), "the line and its three entries are shown");
     }
+
+    /** What comes in and what goes out lie on two accounts; each line is held against its own. */
+    @Test
+    void trialOfInterest_asksForEachLineWhereItWouldGo(RunningApp.App app) {
+        NewCompany c = new NewCompany(app);
+        AccountWithLines bank = new AccountWithLines(c, "Operating")
+                .lines("2026-06-04,3.00,,INTEREST EARNED", "2026-06-11,-2.00,,INTEREST PAID", "2026-06-30,-1.00,,X");
+        for (String title : List.of("INTEREST EARNED", "INTEREST PAID")) {
+            c.previewedThenPosted(
+                    bank.base + "/lines/" + bank.line(title) + "/booking",
+                    LineRequests.booking("INTEREST", Map.of(), "2026-06-11", ""));
+        }
+        Map<String, Object> content = content("INTEREST", "BOOK", "INTEREST");
+        JsonNode trial = ok(c.post("/rules/trial", Map.of("name", "Interest", "content", content)));
+        assertEquals(2, trial.path("asDecided").asInt(), trial.toString());
+        assertEquals(0, trial.path("against").asInt());
+        Map<String, Object> split = content("INTEREST", "BOOK", "SPLIT");
+        split.put(
+                "details",
+                Map.of(
+                        "parts",
+                        List.of(
+                                Map.of("account", "6810", "amount", "2.50"),
+                                Map.of("account", "6890", "share", "100"))));
+        trial = ok(c.post("/rules/trial", Map.of("name", "Interest", "content", split)));
+        assertEquals(2, trial.path("against").asInt(), trial.toString());
+        assertTrue(
+                trial.path("lines")
+                        .valueStream()
+                        .anyMatch(
+                                l -> l.path("words").asString().startsWith("could not be booked: fixed amounts above")),
+                trial.toString());
+        c.checkBooks();
+    }
 }

@@ -13,6 +13,9 @@ import java.util.TreeSet;
  * @param digits how many there are at least, with zeros before the number; 1 to 10
  */
 public record Numbering(String prefix, int year, int digits) {
+    private static final int MOST_DIGITS = 10;
+    private static final String YEAR = "[0-9]{4}-";
+
     /** Numbers that no document has, from the first to the last; both are among them. */
     public record Gap(long from, long to) {
         public long count() {
@@ -30,7 +33,10 @@ public record Numbering(String prefix, int year, int digits) {
         return beginning() + "0".repeat(Math.max(0, digits - plain.length())) + plain;
     }
 
-    /** The number that is written so; empty for what this series would write otherwise, or not at all. */
+    /**
+     * The number that is written so, with as many zeros before it as the series has now or may have had before; empty for
+     * what it never writes.
+     */
     public OptionalLong read(String written) {
         String tail =
                 written.startsWith(beginning()) ? written.substring(beginning().length()) : "";
@@ -38,7 +44,28 @@ public record Numbering(String prefix, int year, int digits) {
             return OptionalLong.empty();
         }
         long number = Long.parseLong(tail);
-        return number > 0 && write(number).equals(written) ? OptionalLong.of(number) : OptionalLong.empty();
+        boolean zeros = tail.length() > MOST_DIGITS && tail.charAt(0) == '0';
+        return number > 0 && !zeros ? OptionalLong.of(number) : OptionalLong.empty();
+    }
+
+    /**
+     * Whether two series may write the same, be it in some year or for a long number. Cost: the length of the prefixes.
+     *
+     * @param yearly whether the first begins anew each year, and has the year in its numbers
+     */
+    public static boolean meet(String prefix, boolean yearly, String otherPrefix, boolean otherYearly) {
+        if (yearly == otherYearly) {
+            // of two that run on, what the longer one has more may be digits of the other's number
+            return yearly
+                    ? prefix.equals(otherPrefix)
+                    : goesOn(prefix, "", otherPrefix) || goesOn(otherPrefix, "", prefix);
+        }
+        return yearly ? goesOn(prefix, YEAR, otherPrefix) : goesOn(otherPrefix, YEAR, prefix);
+    }
+
+    /** Whether the longer one is the shorter one, what follows it, and digits. */
+    private static boolean goesOn(String shorter, String between, String longer) {
+        return longer.startsWith(shorter) && longer.substring(shorter.length()).matches(between + "[0-9]*");
     }
 
     /**

@@ -30,10 +30,47 @@ class NumberingTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"INV-43", "INV-00043", "INV-0000", "INV-2026-0043", "inv-0043", "INV-4x43", "INV-", "X0043", "INV-٠٠٤٣"
-    })
+    @CsvSource({"INV-0000", "INV-00000000043", "INV-2026-0043", "inv-0043", "INV-4x43", "INV-", "X0043", "INV-٠٠٤٣"})
     void whatTheSeriesDoesNotWrite_isNoneOfIt(String written) {
         assertTrue(new Numbering("INV-", 0, 4).read(written).isEmpty(), written);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"INV-43", "INV-0043", "INV-00043", "INV-0000000043"})
+    void whatItWroteWithAnotherNumberOfDigits_isReadToo(String written) {
+        assertEquals(OptionalLong.of(43), new Numbering("INV-", 0, 4).read(written));
+        assertEquals(List.of(), new Numbering("INV-", 0, 4).gaps(43, 44, List.of(written)));
+    }
+
+    /** Every number of one is compared with every number of the other. */
+    @RepeatedTest(300)
+    void seriesThatMeet_areThoseThatWriteTheSameSomewhere(RepetitionInfo seed) {
+        Random random = new Random(seed.getCurrentRepetition());
+        String prefix = prefix(random);
+        String other = random.nextInt(3) == 0 ? prefix : prefix(random);
+        boolean yearly = random.nextBoolean();
+        boolean otherYearly = random.nextBoolean();
+        Set<String> both = written(prefix, yearly);
+        both.retainAll(written(other, otherYearly));
+        String which = prefix + " " + yearly + ", " + other + " " + otherYearly;
+        assertEquals(!both.isEmpty(), Numbering.meet(prefix, yearly, other, otherYearly), which);
+        assertEquals(!both.isEmpty(), Numbering.meet(other, otherYearly, prefix, yearly), which);
+    }
+
+    private static String prefix(Random random) {
+        String[] parts = {"", "A", "A-", "A1", "A-1", "A2026-", "A-2026-", "A2026-1", "B", "1", "12"};
+        return parts[random.nextInt(parts.length)];
+    }
+
+    private static Set<String> written(String prefix, boolean yearly) {
+        Set<String> out = new HashSet<>();
+        for (int year : yearly ? new int[] {2025, 2026} : new int[] {0}) {
+            for (long number = 1; number < 2_500; number++) {
+                out.add(new Numbering(prefix, year, 1).write(number));
+                out.add(new Numbering(prefix, year, 3).write(number));
+            }
+        }
+        return out;
     }
 
     @RepeatedTest(200)

@@ -9,7 +9,7 @@ import tidemark.app.ledger.Ledger;
 
 /** Where {@link AccountBooks} reads what it is asked. */
 @Component
-public record AllBooks(Companies companies, MasterData masterData, Chart chart, Ledger ledger) {
+public record AccountBooksReader(Companies companies, MasterData masterData, Chart chart, Ledger ledger) {
     public AccountBooks of(BankAccount account) {
         return new AccountBooks(account, this);
     }

@@ -13,10 +13,10 @@ import tidemark.core.problem.RuleViolation;
 
 /** A transfer with another own account, known from this side. */
 @Component
-class OwnTransfer implements LineBooking<OwnTransfer.OtherAccountChoice> {
+class TransferFromLine implements LineBooking<TransferFromLine.OtherAccountChoice> {
     private final BankAccounts accounts;
 
-    OwnTransfer(BankAccounts accounts) {
+    TransferFromLine(BankAccounts accounts) {
         this.accounts = accounts;
     }
 

@@ -14,10 +14,10 @@ import tidemark.core.problem.RuleViolation;
 
 /** All of a line on one ledger account, with the cost centre and the tax in it. */
 @Component
-class OnAccount implements LineBooking<OnAccount.LedgerAccountChoice> {
+class AccountFromLine implements LineBooking<AccountFromLine.LedgerAccountChoice> {
     private final Ledger ledger;
 
-    OnAccount(Ledger ledger) {
+    AccountFromLine(Ledger ledger) {
         this.ledger = ledger;
     }
 

@@ -7,7 +7,7 @@ import tidemark.core.ledger.Purpose;
 
 /** A fee of the bank, on the account for charges. */
 @Component
-class BankFee implements LineBooking<BankFee.FeeChoice> {
+class FeeFromLine implements LineBooking<FeeFromLine.FeeChoice> {
     record FeeChoice(
             @Nullable @Size(max = 40) String costCentre,
             @Nullable @Size(max = 40) String taxCode) {}
@@ -24,7 +24,7 @@ class BankFee implements LineBooking<BankFee.FeeChoice> {
 
     @Override
     public Planned plan(AccountBooks books, Movement movement, FeeChoice details) {
-        return OnAccount.whole(
+        return AccountFromLine.whole(
                 books, movement, books.codeFor(Purpose.CHARGES), details.costCentre(), details.taxCode());
     }
 }

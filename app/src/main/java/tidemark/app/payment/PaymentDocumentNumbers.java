@@ -7,11 +7,11 @@ import tidemark.app.company.NumberedDocuments;
 
 /** Payments other than checks, whose numbers are those of the stock, and transfers. */
 @Component
-class NumbersOfPayments implements NumberedDocuments {
+class PaymentDocumentNumbers implements NumberedDocuments {
     private final PaymentRepository payments;
     private final TransferRepository transfers;
 
-    NumbersOfPayments(PaymentRepository payments, TransferRepository transfers) {
+    PaymentDocumentNumbers(PaymentRepository payments, TransferRepository transfers) {
         this.payments = payments;
         this.transfers = transfers;
     }

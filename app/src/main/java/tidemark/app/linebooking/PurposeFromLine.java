@@ -7,12 +7,12 @@ import tidemark.core.ledger.PartyId;
 import tidemark.core.ledger.Purpose;
 
 /** Kinds that go whole to the account that serves a purpose, one for money in and one for money out. */
-class OnPurpose implements LineBooking<OnPurpose.NothingMore> {
+class PurposeFromLine implements LineBooking<PurposeFromLine.NoChoice> {
     private final String kind;
     private final Purpose in;
     private final Purpose out;
 
-    private OnPurpose(String kind, Purpose in, Purpose out) {
+    private PurposeFromLine(String kind, Purpose in, Purpose out) {
         this.kind = kind;
         this.in = in;
         this.out = out;
@@ -21,24 +21,24 @@ class OnPurpose implements LineBooking<OnPurpose.NothingMore> {
     @Configuration(proxyBeanMethods = false)
     static class Kinds {
         @Bean
-        LineBooking<NothingMore> interestFromLine() {
-            return new OnPurpose("INTEREST", Purpose.INTEREST_EARNED, Purpose.INTEREST_PAID);
+        LineBooking<NoChoice> interestFromLine() {
+            return new PurposeFromLine("INTEREST", Purpose.INTEREST_EARNED, Purpose.INTEREST_PAID);
         }
 
         /** What waited on the in-transit account and is cleared there. */
         @Bean
-        LineBooking<NothingMore> inTransitFromLine() {
-            return new OnPurpose("IN_TRANSIT", Purpose.IN_TRANSIT_IN, Purpose.IN_TRANSIT_OUT);
+        LineBooking<NoChoice> inTransitFromLine() {
+            return new PurposeFromLine("IN_TRANSIT", Purpose.IN_TRANSIT_IN, Purpose.IN_TRANSIT_OUT);
         }
 
         @Bean
-        LineBooking<NothingMore> unidentifiedFromLine() {
-            return new OnPurpose("UNIDENTIFIED", Purpose.UNIDENTIFIED, Purpose.UNIDENTIFIED);
+        LineBooking<NoChoice> unidentifiedFromLine() {
+            return new PurposeFromLine("UNIDENTIFIED", Purpose.UNIDENTIFIED, Purpose.UNIDENTIFIED);
         }
     }
 
     /** Nothing is left to choose. */
-    record NothingMore() {}
+    record NoChoice() {}
 
     @Override
     public String kind() {
@@ -46,12 +46,12 @@ class OnPurpose implements LineBooking<OnPurpose.NothingMore> {
     }
 
     @Override
-    public Class<NothingMore> type() {
-        return NothingMore.class;
+    public Class<NoChoice> type() {
+        return NoChoice.class;
     }
 
     @Override
-    public Planned plan(AccountBooks books, Movement movement, NothingMore details) {
+    public Planned plan(AccountBooks books, Movement movement, NoChoice details) {
         return new Planned(
                 BankLineBooking.entry(
                         movement.money(), books.cashCode(), books.codeFor(movement.in() ? in : out), PartyId.NONE),

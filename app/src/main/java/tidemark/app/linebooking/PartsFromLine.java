@@ -19,10 +19,10 @@ import tidemark.core.problem.RuleViolation;
 
 /** A line on several ledger accounts, in amounts and shares of what the amounts leave. */
 @Component
-class InParts implements LineBooking<InParts.PartsChoice> {
+class PartsFromLine implements LineBooking<PartsFromLine.PartsChoice> {
     private final Ledger ledger;
 
-    InParts(Ledger ledger) {
+    PartsFromLine(Ledger ledger) {
         this.ledger = ledger;
     }
 
@@ -45,8 +45,8 @@ class InParts implements LineBooking<InParts.PartsChoice> {
                             ? OptionalLong.empty()
                             : OptionalLong.of(MinorUnits.parse(amount.strip(), currency, "parts")),
                     basisPoints(share),
-                    OnAccount.plain(costCentre),
-                    OnAccount.plain(taxCode));
+                    AccountFromLine.plain(costCentre),
+                    AccountFromLine.plain(taxCode));
         }
 
         private static OptionalInt basisPoints(@Nullable String share) {

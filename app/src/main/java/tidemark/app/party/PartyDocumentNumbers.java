@@ -9,11 +9,11 @@ import tidemark.app.ledger.Ledger;
 
 /** Our invoices, credit notes and receipts, by their numbers. */
 @Component
-class PartyNumbers implements NumberedDocuments {
+class PartyDocumentNumbers implements NumberedDocuments {
     private final OpenItemRepository items;
     private final Ledger ledger;
 
-    PartyNumbers(OpenItemRepository items, Ledger ledger) {
+    PartyDocumentNumbers(OpenItemRepository items, Ledger ledger) {
         this.items = items;
         this.ledger = ledger;
     }
