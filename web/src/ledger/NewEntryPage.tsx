@@ -11,7 +11,14 @@ import { CellChoice, CellText, TextField } from '../shared/fields';
 import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
-import { accountChoices, useChart, useParties, useRemembered } from '../shared/useBooks';
+import {
+  accountChoices,
+  partyChoices,
+  ROLES,
+  useChart,
+  usePartyNames,
+  useRemembered,
+} from '../shared/useBooks';
 
 const EMPTY: Line = {
   account: '',
@@ -48,8 +55,7 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
   const [entry, setEntry] = useState(initial);
   const chart = useChart();
   const codes = useCodeColumns<Line>();
-  const customers = useParties('RECEIVABLES', session.businessDate);
-  const suppliers = useParties('PAYABLES', session.businessDate);
+  const names = usePartyNames();
   const remembered = useRemembered('MANUAL', entry.text);
   const before = remembered.data?.find((r) => r.text === entry.text);
   const filled = entry.lines.filter((l) => l.account || l.debit || l.credit || l.own);
@@ -94,7 +100,6 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
       pasted: 'party',
       cell: (line, number, setLine) => {
         const control = controlOf(line.account);
-        const rows = (control === 'RECEIVABLES' ? customers : suppliers).data?.rows ?? [];
         return control === 'NONE' ? (
           <CellText
             label={`Party of line ${number}`}
@@ -104,13 +109,13 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
         ) : (
           <CellChoice
             label={`Party of line ${number}`}
-            empty={control === 'RECEIVABLES' ? 'Which customer' : 'Which supplier'}
+            empty={`Which ${ROLES[control][0]}`}
             value={line.partyId ? String(line.partyId) : ''}
-            choices={rows.map((r) => [String(r.party.id), r.party.name])}
+            choices={partyChoices(names.data, control)}
             onChange={(v) =>
               setLine({
                 partyId: v ? Number(v) : undefined,
-                party: rows.find((r) => r.party.id === Number(v))?.party.name ?? '',
+                party: names.data?.find((n) => n.id === Number(v))?.name ?? '',
               })
             }
           />

@@ -6,16 +6,11 @@ import InvoicePage from './InvoicePage';
 const PATH = '/api/companies/1/invoices';
 const BOOKED = { preview: true, count: 1, entries: [], leaves: [], warnings: ['It is due on a Sunday.'] };
 const LISTS = {
-  'GET /api/companies/1/parties?control=RECEIVABLES&date=2026-07-02': {
-    body: {
-      rows: [
-        { party: { id: 5, name: 'Pell Charter', active: true } },
-        { party: { id: 6, name: 'Gone Away', active: false } },
-      ],
-    },
-  },
-  'GET /api/companies/1/parties?control=PAYABLES&date=2026-07-02': {
-    body: { rows: [{ party: { id: 8, name: 'Orrin Paints', active: true } }] },
+  'GET /api/companies/1/party-names': {
+    body: [
+      { id: 5, control: 'RECEIVABLES', name: 'Pell Charter', code: 'PELL' },
+      { id: 8, control: 'PAYABLES', name: 'Orrin Paints', code: 'ORRIN' },
+    ],
   },
   'GET /api/companies/1/ledger/accounts': {
     body: [

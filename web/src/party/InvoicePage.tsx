@@ -9,7 +9,7 @@ import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
-import { useParties, useParty, useRemembered, type Control } from '../shared/useBooks';
+import { partyChoices, useParty, usePartyNames, useRemembered, type Control } from '../shared/useBooks';
 
 /** An invoice or credit note, ours or one that we received. */
 export default function InvoicePage() {
@@ -42,7 +42,7 @@ export default function InvoicePage() {
 function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: Control; draft?: DraftView }) {
   const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
-  const parties = useParties(control, session.businessDate);
+  const names = usePartyNames();
   const remembered = useRemembered('INVOICE', form.text);
   const set = (part: Partial<Invoice>) => setForm({ ...form, ...part });
   const filled = form.lines.filter((l) => l.account || l.amount);
@@ -71,9 +71,7 @@ function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: C
           label={customer ? 'Customer' : 'Supplier'}
           empty="Choose"
           value={form.partyId ? String(form.partyId) : ''}
-          choices={(parties.data?.rows ?? [])
-            .filter((r) => r.party.active)
-            .map((r) => [String(r.party.id), r.party.name])}
+          choices={partyChoices(names.data, control)}
           onChange={(v) => set({ partyId: Number(v) })}
         />
         <ChoiceField

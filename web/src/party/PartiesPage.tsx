@@ -8,17 +8,18 @@ import { useCurrentCompany } from '../session/session';
 import { send } from '../shared/api';
 import type { AgingView, PartyCard as Card, PartyView } from './api';
 import { DateField } from '../shared/DateField';
-import { TextField } from '../shared/fields';
+import { PartyCardFields } from './PartyCardFields';
 import { keys } from '../shared/keys';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
-import { useParties, type Control } from '../shared/useBooks';
+import { CONTROLS, controlOf, someone, takesInvoices } from './roles';
+import { ROLES, upper, useParties, type Control } from '../shared/useBooks';
 
-/** Customers or suppliers with what was open at a date, by how long it has been due. */
+/** Whoever has a role, with what was open at a date, by how long it has been due. */
 export default function PartiesPage() {
   const { company, session, canPrepare } = useCurrentCompany();
   const [search, setSearch] = useSearchParams();
-  const control: Control = search.get('control') === 'PAYABLES' ? 'PAYABLES' : 'RECEIVABLES';
+  const control = controlOf(search.get('control'));
   const date = search.get('date') ?? session.businessDate;
   const onlyOpen = search.get('all') !== 'yes';
   const set = (part: Record<string, string>) =>
@@ -26,12 +27,14 @@ export default function PartiesPage() {
   const list = useParties(control, date);
   const [adding, setAdding] = useState(false);
   const customers = control === 'RECEIVABLES';
+  const invoices = takesInvoices(control);
+  const several = ROLES[control][1];
   const rows = list.data?.rows.filter((r) => !onlyOpen || Number(r.aging.total) !== 0);
   return (
     <div className="page">
-      <h1 className="visually-hidden">{customers ? 'Customers' : 'Suppliers'}</h1>
+      <h1 className="visually-hidden">{upper(several)}</h1>
       <div className="two-ways" role="tablist" aria-label="Whom">
-        {(['RECEIVABLES', 'PAYABLES'] as const).map((c) => (
+        {CONTROLS.map((c) => (
           <button
             key={c}
             type="button"
@@ -39,35 +42,39 @@ export default function PartiesPage() {
             aria-selected={c === control}
             onClick={() => set({ control: c })}
           >
-            {c === 'RECEIVABLES' ? 'Customers' : 'Suppliers'}
+            {upper(ROLES[c][1])}
           </button>
         ))}
       </div>
       <div className="actions mb-2">
         {canPrepare && (
           <>
-            <Link className="btn btn-primary" to={`/invoices/new?control=${control}`}>
-              {customers ? 'New invoice' : 'Enter an invoice'}
-            </Link>
+            {invoices && (
+              <Link className="btn btn-primary" to={`/invoices/new?control=${control}`}>
+                {customers ? 'New invoice' : 'Enter an invoice'}
+              </Link>
+            )}
             {customers ? (
               <Link className="btn btn-outline-secondary" to="/receipts/new">
                 Money received
               </Link>
             ) : (
               <Link className="btn btn-outline-secondary" to="/payments/new">
-                Pay a supplier
+                Pay {someone(control)}
               </Link>
             )}
-            <Link className="btn btn-outline-secondary" to={`/invoices/import?control=${control}`}>
-              Read invoices from a file
-            </Link>
+            {invoices && (
+              <Link className="btn btn-outline-secondary" to={`/invoices/import?control=${control}`}>
+                Read invoices from a file
+              </Link>
+            )}
             <Button variant="outline-secondary" onClick={() => setAdding(!adding)}>
-              Add a {customers ? 'customer' : 'supplier'}
+              Add {someone(control)}
             </Button>
           </>
         )}
       </div>
-      {adding && <AddParty control={control} onClose={() => setAdding(false)} />}
+      {adding && <AddParty key={control} control={control} onClose={() => setAdding(false)} />}
       <div className="d-flex gap-3 align-items-start flex-wrap">
         <div style={{ width: '14rem' }}>
           <DateField
@@ -94,8 +101,12 @@ export default function PartiesPage() {
         <div className="sheet">
           <table className="plain">
             <caption>
-              {customers ? 'What customers owe' : 'What is owed to suppliers'}, in {company.currency}, by days
-              past due; credits in parentheses
+              {customers
+                ? 'What customers owe'
+                : control === 'SISTER_COMPANIES'
+                  ? 'What is open with sister companies'
+                  : `What is owed to ${several}`}
+              , in {company.currency}, by days past due; credits in parentheses
             </caption>
             <thead>
               <tr>
@@ -166,7 +177,7 @@ function AddParty({ control, onClose }: { control: Control; onClose: () => void 
     code: '',
     name: '',
     address: '',
-    dueDays: 30,
+    dueDays: takesInvoices(control) ? 30 : 0,
     discountPercent: '',
     discountDays: 0,
     active: true,
@@ -189,7 +200,7 @@ function AddParty({ control, onClose }: { control: Control; onClose: () => void 
       }}
     >
       {notice}
-      <PartyFields card={card} onChange={(part) => setCard({ ...card, ...part })} />
+      <PartyCardFields card={card} onChange={(part) => setCard({ ...card, ...part })} />
       <Problems error={add.error} title="Not added; what you typed is still here." />
       <div className="actions mt-2">
         <Button type="submit" disabled={add.isPending}>
@@ -200,52 +211,5 @@ function AddParty({ control, onClose }: { control: Control; onClose: () => void 
         </Button>
       </div>
     </form>
-  );
-}
-
-export function PartyFields({ card, onChange }: { card: Card; onChange: (part: Partial<Card>) => void }) {
-  return (
-    <div className="row g-2">
-      <TextField
-        className="col-md-6"
-        label="Name"
-        max={120}
-        value={card.name}
-        onChange={(name) => onChange({ name })}
-      />
-      <TextField
-        className="col-md-3"
-        label="Code"
-        max={20}
-        value={card.code}
-        hint="Left empty, it is made from the name."
-        onChange={(code) => onChange({ code })}
-      />
-      <TextField
-        className="col-md-3"
-        label="Due after, days"
-        value={String(card.dueDays)}
-        onChange={(v) => onChange({ dueDays: Number(v) || 0 })}
-      />
-      <TextField
-        className="col-md-6"
-        label="Address"
-        max={500}
-        value={card.address}
-        onChange={(address) => onChange({ address })}
-      />
-      <TextField
-        className="col-md-3"
-        label="Early-payment discount, %"
-        value={card.discountPercent}
-        onChange={(discountPercent) => onChange({ discountPercent })}
-      />
-      <TextField
-        className="col-md-3"
-        label="when paid within, days"
-        value={String(card.discountDays)}
-        onChange={(v) => onChange({ discountDays: Number(v) || 0 })}
-      />
-    </div>
   );
 }

@@ -1,34 +1,30 @@
 import type { DetailsProps } from '../linebooking/kinds';
-import { useCurrentCompany } from '../session/session';
 import { ChoiceField } from '../shared/fields';
-import { useParties, type Control } from '../shared/useBooks';
+import { partyChoices, ROLES, upper, usePartyNames, type Control } from '../shared/useBooks';
 import type { PartyChoice } from './api';
 
 /** Whose money a bank line is. */
-function partyFields(control: Control, label: string) {
+function partyFields(control: Control) {
   return function PartyFields({ details, onDetails }: DetailsProps) {
-    const { session } = useCurrentCompany();
-    const parties = useParties(control, session.businessDate);
-    const rows = parties.data?.rows ?? [];
+    const names = usePartyNames();
     const { partyId } = details as PartyChoice;
     return (
       <ChoiceField
         className="mb-2"
-        label={label}
+        label={upper(ROLES[control][0])}
         empty="Choose"
         value={partyId ? String(partyId) : ''}
-        choices={rows.map((r) => [String(r.party.id), r.party.name])}
+        choices={partyChoices(names.data, control)}
         hint="It stays open on their account until it is applied."
         onChange={(v) =>
-          onDetails(
-            { partyId: v ? Number(v) : undefined },
-            rows.find((r) => r.party.id === Number(v))?.party.name,
-          )
+          onDetails({ partyId: v ? Number(v) : undefined }, names.data?.find((n) => n.id === Number(v))?.name)
         }
       />
     );
   };
 }
 
-export const CustomerFields = partyFields('RECEIVABLES', 'Customer');
-export const SupplierFields = partyFields('PAYABLES', 'Supplier');
+export const CustomerFields = partyFields('RECEIVABLES');
+export const SupplierFields = partyFields('PAYABLES');
+export const EmployeeFields = partyFields('EMPLOYEES');
+export const SisterCompanyFields = partyFields('SISTER_COMPANIES');

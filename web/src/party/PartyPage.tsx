@@ -13,11 +13,14 @@ import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
-import { useParty } from '../shared/useBooks';
+import { ROLES, upper, useParty, type Control } from '../shared/useBooks';
 import { ItemPicker, type Part } from './ItemPicker';
-import { AgingCells, PartyFields } from './PartiesPage';
+import { AgingCells } from './PartiesPage';
+import { PartyCardFields } from './PartyCardFields';
+import { Roles } from './Roles';
+import { takesInvoices } from './roles';
 
-/** A customer or supplier: what is open, what was paid by what, and the way to each entry. */
+/** Somebody in one of their roles: what is open, what was paid by what, and the way to each entry. */
 export default function PartyPage() {
   const { id = '' } = useParams();
   const { company, canPrepare } = useCurrentCompany();
@@ -28,20 +31,24 @@ export default function PartyPage() {
   if (!p) {
     return <Problems error={party.error} />;
   }
-  const customer = p.party.control === 'RECEIVABLES';
-  // the side that pays: credits of a customer, debits of a supplier
-  const pays = (i: Item) => (customer ? i.credit : i.debit) !== undefined;
+  const control = p.party.control as Control;
+  const customer = control === 'RECEIVABLES';
+  // the side that pays: credits of a customer, debits of a supplier or an employee; between sister companies either
+  const pays = (i: Item) =>
+    control === 'SISTER_COMPANIES' ? i.kind === 'PAYMENT' : (customer ? i.credit : i.debit) !== undefined;
   const money = p.open.filter(pays);
   const owed = p.open.filter((i) => !pays(i));
+  const against = (i: Item) => p.open.filter((o) => (o.debit === undefined) !== (i.debit === undefined));
   return (
     <div className="page">
       <p className="mb-1">
-        <Link to={`/parties?control=${p.party.control}`}>{customer ? 'Customers' : 'Suppliers'}</Link>
+        <Link to={`/parties?control=${control}`}>{upper(ROLES[control][1])}</Link>
       </p>
       <h1>
         {p.party.name}{' '}
         <small>
-          {p.party.code}, due after {p.party.dueDays} days
+          {ROLES[control][0]} {p.party.code}
+          {takesInvoices(control) && `, due after ${p.party.dueDays} days`}
           {Number(p.party.discountPercent) > 0 &&
             `, ${p.party.discountPercent} % off within ${p.party.discountDays} days`}
           {!p.party.active && ', no longer active'}
@@ -49,15 +56,21 @@ export default function PartyPage() {
       </h1>
       {canPrepare && (
         <div className="actions mb-2">
-          <Link className="btn btn-primary" to={`/invoices/new?party=${id}`}>
-            {customer ? 'New invoice' : 'Enter an invoice'}
-          </Link>
-          <Link
-            className="btn btn-outline-secondary"
-            to={customer ? `/receipts/new?party=${id}` : `/payments/new?party=${id}`}
-          >
-            {customer ? 'Money received' : 'Pay'}
-          </Link>
+          {takesInvoices(control) && (
+            <Link className="btn btn-primary" to={`/invoices/new?party=${id}`}>
+              {customer ? 'New invoice' : 'Enter an invoice'}
+            </Link>
+          )}
+          {control !== 'PAYABLES' && (
+            <Link className="btn btn-outline-secondary" to={`/receipts/new?party=${id}`}>
+              Money received
+            </Link>
+          )}
+          {!customer && (
+            <Link className="btn btn-outline-secondary" to={`/payments/new?party=${id}`}>
+              Pay
+            </Link>
+          )}
           <Button variant="outline-secondary" onClick={() => setEditing(!editing)}>
             Change the card
           </Button>
@@ -88,7 +101,7 @@ export default function PartyPage() {
             <span>
               {item.title} of {fullDate(item.date)}: {grouped(item.open)} not applied
             </span>
-            {canPrepare && owed.length > 0 && (
+            {canPrepare && against(item).length > 0 && (
               <Button size="sm" variant="outline-secondary" onClick={() => setApplying(item)}>
                 Apply it
               </Button>
@@ -96,7 +109,12 @@ export default function PartyPage() {
           </p>
         ))}
         {applying ? (
-          <Apply partyId={Number(id)} money={applying} owed={owed} onClose={() => setApplying(null)} />
+          <Apply
+            partyId={Number(id)}
+            money={applying}
+            owed={against(applying)}
+            onClose={() => setApplying(null)}
+          />
         ) : (
           <Items items={owed} caption="What is owed" partyId={Number(id)} />
         )}
@@ -109,6 +127,7 @@ export default function PartyPage() {
           partyId={Number(id)}
         />
       </div>
+      <Roles page={p} />
       <ActivityOf type="party" id={Number(id)} />
     </div>
   );
@@ -271,7 +290,7 @@ function Card({ party, onClose }: { party: PartyView; onClose: () => void }) {
         keep.mutate();
       }}
     >
-      <PartyFields card={card} onChange={(part) => setCard({ ...card, ...part })} />
+      <PartyCardFields card={card} onChange={(part) => setCard({ ...card, ...part })} />
       <label className="mt-2">
         <input
           type="checkbox"
@@ -279,7 +298,7 @@ function Card({ party, onClose }: { party: PartyView; onClose: () => void }) {
           checked={card.active}
           onChange={(e) => setCard({ ...card, active: e.target.checked })}
         />
-        Active: new invoices may be booked
+        Active: something may be booked on them
       </label>
       <Problems error={keep.error} title="Not kept; what you typed is still here." />
       <div className="actions mt-2">

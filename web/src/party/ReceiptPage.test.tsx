@@ -29,8 +29,8 @@ const OPEN = {
 
 function page(preview: { status?: number; body?: unknown } = { body: BOOKED }, more: object = {}) {
   const sent = answering({
-    'GET /api/companies/1/parties?control=RECEIVABLES&date=2026-07-02': {
-      body: { rows: [{ party: { id: 5, name: 'Pell Charter', active: true } }] },
+    'GET /api/companies/1/party-names': {
+      body: [{ id: 5, control: 'RECEIVABLES', name: 'Pell Charter', code: 'PELL' }],
     },
     'GET /api/companies/1/parties/5': {
       body: { party: { id: 5, name: 'Pell Charter', control: 'RECEIVABLES' }, open: [OPEN] },
@@ -54,8 +54,8 @@ const type = (label: string, value: string) =>
 const book = () => screen.getByRole('button', { name: /^Book this receipt/ });
 
 async function fromPell() {
-  await screen.findByText('Pell Charter');
-  type('Customer', '5');
+  await screen.findByText('Pell Charter, customer');
+  type('From', '5');
 }
 
 beforeEach(() => sessionStorage.clear());
@@ -102,8 +102,8 @@ describe('money received', () => {
     const sent = page();
     await fromPell();
     fireEvent.click(await screen.findByRole('checkbox', { name: /Invoice 6-114/ }));
-    type('Customer', '');
-    type('Customer', '5');
+    type('From', '');
+    type('From', '5');
     type('Amount, USD', '7.00');
     await waitFor(() =>
       expect(sent.filter((s) => s.path === `${PATH}?preview=true`).at(-1)?.body).toMatchObject({

@@ -9,7 +9,7 @@ import { ChoiceField, TextField } from '../shared/fields';
 import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
-import { accountChoices, useChart, useParties, useParty } from '../shared/useBooks';
+import { accountChoices, useChart, partyChoices, useParty, usePartyNames } from '../shared/useBooks';
 import { ItemPicker } from './ItemPicker';
 import { SettlementProposal } from './SettlementProposal';
 
@@ -37,7 +37,7 @@ export default function ReceiptPage() {
 function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }) {
   const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
-  const customers = useParties('RECEIVABLES', session.businessDate);
+  const names = usePartyNames();
   const chart = useChart();
   const party = useParty(form.partyId);
   const [following, setFollowing] = useState('');
@@ -61,10 +61,10 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
       <div className="row g-3 mb-2">
         <ChoiceField
           className="col-md-6"
-          label="Customer"
+          label="From"
           empty="Choose"
           value={form.partyId ? String(form.partyId) : ''}
-          choices={(customers.data?.rows ?? []).map((r) => [String(r.party.id), r.party.name])}
+          choices={partyChoices(names.data)}
           onChange={(v) => set({ partyId: Number(v), items: [] })}
         />
         <ChoiceField

@@ -1,7 +1,7 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
 import type { PartyChoice } from './api';
-import { CustomerFields, SupplierFields } from './PartyFields';
+import { CustomerFields, EmployeeFields, SisterCompanyFields, SupplierFields } from './PartyFields';
 
 const PartiesPage = lazy(() => import('./PartiesPage'));
 const PartyPage = lazy(() => import('./PartyPage'));
@@ -22,26 +22,21 @@ export const capability: Capability = {
     { kind: 'RECEIPT', words: 'Receipt', path: '/receipts/new' },
   ],
   places: [{ path: '/parties', label: 'Customers and suppliers', order: 5 }],
-  lineBookings: [
-    {
-      kind: 'CUSTOMER',
-      words: 'a customer',
-      order: 5,
-      byRule: true,
-      start: {},
-      complete: (d) => (d as PartyChoice).partyId !== undefined,
-      Fields: CustomerFields,
-      namesParty: true,
-    },
-    {
-      kind: 'SUPPLIER',
-      words: 'a supplier',
-      order: 6,
-      byRule: true,
-      start: {},
-      complete: (d) => (d as PartyChoice).partyId !== undefined,
-      Fields: SupplierFields,
-      namesParty: true,
-    },
-  ],
+  lineBookings: (
+    [
+      ['CUSTOMER', 'a customer', 5, CustomerFields],
+      ['SUPPLIER', 'a supplier', 6, SupplierFields],
+      ['EMPLOYEE', 'an employee', 7, EmployeeFields],
+      ['SISTER_COMPANY', 'a sister company', 8, SisterCompanyFields],
+    ] as const
+  ).map(([kind, words, order, Fields]) => ({
+    kind,
+    words,
+    order,
+    byRule: true,
+    start: {},
+    complete: (d) => (d as PartyChoice).partyId !== undefined,
+    Fields,
+    namesParty: true,
+  })),
 };

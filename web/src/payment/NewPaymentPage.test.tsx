@@ -20,8 +20,8 @@ const LISTS = {
       { id: 3, name: 'Euro parts', bank: 'Nordkant', active: true, currency: 'EUR' },
     ],
   },
-  'GET /api/companies/1/parties?control=PAYABLES&date=2026-07-02': {
-    body: { rows: [{ party: { id: 8, name: 'Orrin Paints', active: true } }] },
+  'GET /api/companies/1/party-names': {
+    body: [{ id: 8, control: 'PAYABLES', name: 'Orrin Paints', code: 'ORRIN' }],
   },
   'GET /api/companies/1/ledger/accounts': {
     body: [{ code: '6010', name: 'Rent', active: true, control: 'NONE' }],

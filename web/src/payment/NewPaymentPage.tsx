@@ -12,7 +12,7 @@ import { ChoiceField, TextField } from '../shared/fields';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
-import { useBankAccounts, useParties, useParty, useRemembered } from '../shared/useBooks';
+import { partyChoices, useBankAccounts, useParty, usePartyNames, useRemembered } from '../shared/useBooks';
 import { KINDS, STATES } from './words';
 
 /** A check or another payment: invoices it settles, money on account, expenses. */
@@ -43,7 +43,7 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
   const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const accounts = useBankAccounts();
-  const suppliers = useParties('PAYABLES', session.businessDate);
+  const names = usePartyNames();
   const party = useParty(form.partyId ?? undefined);
   const remembered = useRemembered('PAYMENT', form.text);
   const set = (part: Partial<Payment>) => setForm({ ...form, ...part });
@@ -84,12 +84,10 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
       <div className="row g-3 mb-2">
         <ChoiceField
           className="col-md-5"
-          label="Supplier"
+          label="To"
           empty="None, a payee only"
           value={form.partyId ? String(form.partyId) : ''}
-          choices={(suppliers.data?.rows ?? [])
-            .filter((r) => r.party.active)
-            .map((r) => [String(r.party.id), r.party.name])}
+          choices={partyChoices(names.data)}
           onChange={(v) =>
             set({
               partyId: v ? Number(v) : undefined,

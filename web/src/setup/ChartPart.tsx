@@ -9,7 +9,7 @@ import { ChoiceField, TextField } from '../shared/fields';
 import { FileButton } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
-import { useChart } from '../shared/useBooks';
+import { ROLES, useChart } from '../shared/useBooks';
 
 const TYPES: [Account['type'], string][] = [
   ['ASSET', 'Asset'],
@@ -138,8 +138,7 @@ export function ChartPart() {
               value={form.control ?? 'NONE'}
               choices={[
                 ['NONE', 'as a whole'],
-                ['RECEIVABLES', 'by customer and item'],
-                ['PAYABLES', 'by supplier and item'],
+                ...Object.entries(ROLES).map(([c, [one]]): [string, string] => [c, `by ${one} and item`]),
               ]}
               onChange={(control) => setForm({ ...form, control: control as Account['control'] })}
             />

@@ -8,6 +8,7 @@ export type AccountView = Schemas['AccountView'];
 export type CompanyView = Schemas['CompanyView'];
 export type EntryView = Schemas['EntryView'];
 export type FoundView = Schemas['FoundView'];
+export type PartyName = Schemas['PartyName'];
 export type StripMonth = Schemas['StripMonth'];
 
 /** One thing that did not fit, as the server tells it. */

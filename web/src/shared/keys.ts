@@ -6,6 +6,7 @@ export const keys = {
   bankAccounts: (company: number) => ['company', company, 'bank accounts'] as const,
   parties: (company: number, control: string, date: string) =>
     ['company', company, 'parties', control, date] as const,
+  partyNames: (company: number) => ['company', company, 'party names'] as const,
   party: (company: number, party: number) => ['company', company, 'party', party] as const,
   activityOf: (company: number, type: string, object: number) =>
     ['company', company, 'activity', type, object] as const,

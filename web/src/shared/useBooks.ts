@@ -1,9 +1,19 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCurrentCompany } from '../session/session';
-import { api, data, type AccountView, type EntryView } from './api';
+import { api, data, type AccountView, type EntryView, type PartyName } from './api';
 import { keys } from './keys';
 
-export type Control = 'RECEIVABLES' | 'PAYABLES';
+export type Control = Exclude<PartyName['control'], 'NONE'>;
+
+/** Each role that somebody can have: one of them, several of them. */
+export const ROLES: Record<Control, [one: string, several: string]> = {
+  RECEIVABLES: ['customer', 'customers'],
+  PAYABLES: ['supplier', 'suppliers'],
+  EMPLOYEES: ['employee', 'employees'],
+  SISTER_COMPANIES: ['sister company', 'sister companies'],
+};
+
+export const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The chart of accounts with balances. */
 export function useChart() {
@@ -74,6 +84,30 @@ export function useParties(control: Control, date: string) {
         }),
       ),
   });
+}
+
+/** Everybody active, in each of their roles. */
+export function usePartyNames() {
+  const { company } = useCurrentCompany();
+  return useQuery({
+    queryKey: keys.partyNames(company.id),
+    queryFn: () =>
+      data(
+        api.GET('/api/companies/{companyId}/party-names', {
+          params: { path: { companyId: company.id } },
+        }),
+      ),
+  });
+}
+
+/** Those of one role as choices, or those of all, each with their role. */
+export function partyChoices(names: PartyName[] | undefined, control?: Control): [string, string][] {
+  return (names ?? [])
+    .filter((n) => control === undefined || n.control === control)
+    .map((n) => [
+      String(n.id),
+      control === undefined ? `${n.name}, ${ROLES[n.control as Control][0]}` : n.name,
+    ]);
 }
 
 export function useParty(id: number | undefined) {

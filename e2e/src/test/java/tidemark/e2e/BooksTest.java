@@ -84,11 +84,11 @@ class BooksTest {
     void check_writtenByKeyboard_thenVoided() {
         Page page = as("maren");
         page.navigate(server.url() + "/payments/new");
-        field(page, "Supplier")
+        field(page, "To")
                 .locator("option:has-text('Dunmore Timber')")
                 .waitFor(new Locator.WaitForOptions()
                         .setState(com.microsoft.playwright.options.WaitForSelectorState.ATTACHED));
-        field(page, "Supplier").focus();
+        field(page, "To").focus();
         page.keyboard().type("Dunmore");
         page.locator("tbody input[type=checkbox]").first().waitFor();
         page.locator("tbody input[type=checkbox]").first().focus();

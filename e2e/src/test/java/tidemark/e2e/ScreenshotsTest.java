@@ -84,7 +84,7 @@ class ScreenshotsTest {
             page.getByText("Register, latest first").waitFor();
             shot(page, "payments");
             page.navigate(server.url() + "/payments/new");
-            page.getByLabel("Supplier").selectOption("Dunmore Timber");
+            page.getByLabel("To", new Page.GetByLabelOptions().setExact(true)).selectOption("Dunmore Timber, supplier");
             page.locator("tbody input[type=checkbox]").first().check();
             page.getByText("And leave").waitFor();
             shot(page, "new-payment");

@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.MasterData;
@@ -38,6 +39,10 @@ class DemoBooks {
         "Foxglove Printing", "Gale Crane Hire", "Hansen Propeller", "Ironwood Joinery", "Juniper Cleaning",
         "Kelp Software", "Lantern Legal", "Moorings Direct"
     };
+
+    private static final String[] EMPLOYEES = {"Edda Lindqvist", "Joss Penhale", "Ruben Achterberg"};
+    private static final String[] SISTERS = {"Quillhaven Boatyard"};
+    private static final String ALSO_CUSTOMER = "Corran Engines";
 
     private final Chart chart;
     private final MasterData masterData;
@@ -98,6 +103,16 @@ class DemoBooks {
         Map<String, Long> suppliers = new HashMap<>();
         add(companyId, suppliers, Control.PAYABLES, Story.SUPPLIERS, who);
         add(companyId, suppliers, Control.PAYABLES, MORE_SUPPLIERS, who);
+        add(companyId, new HashMap<>(), Control.EMPLOYEES, EMPLOYEES, who);
+        add(companyId, new HashMap<>(), Control.SISTER_COMPANIES, SISTERS, who);
+        // who rents a berth may mend boats too
+        parties.addRole(
+                companyId,
+                Objects.requireNonNull(suppliers.get(ALSO_CUSTOMER)),
+                Control.RECEIVABLES,
+                "",
+                new Terms(30, BigDecimal.ZERO, 0),
+                who);
         Map<String, Long> sites = new HashMap<>();
         for (Site site : masterData.sites(companyId)) {
             sites.put(site.name(), site.id());
@@ -108,8 +123,9 @@ class DemoBooks {
     private void add(long companyId, Map<String, Long> ids, Control control, String[] names, String who) {
         for (String name : names) {
             // every fourth pays early for two percent
-            boolean early = name.length() % 4 == 0;
-            Terms terms = new Terms(30, early ? new BigDecimal("2") : BigDecimal.ZERO, early ? 10 : 0);
+            boolean early = control.invoices() && name.length() % 4 == 0;
+            Terms terms = new Terms(
+                    control.invoices() ? 30 : 0, early ? new BigDecimal("2") : BigDecimal.ZERO, early ? 10 : 0);
             ids.put(
                     name,
                     parties.keep(companyId, null, control, new Parties.Card("", name, "", terms, true), who)

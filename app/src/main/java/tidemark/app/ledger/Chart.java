@@ -174,11 +174,7 @@ public class Chart {
     public ChartAccount fit(long companyId, Purpose purpose, long ledgerAccountId) {
         ChartAccount account = chart.findByIdAndCompanyId(ledgerAccountId, companyId)
                 .orElseThrow(() -> new NotFound("ledger account"));
-        Control needed = switch (purpose) {
-            case RECEIVABLES -> Control.RECEIVABLES;
-            case PAYABLES -> Control.PAYABLES;
-            default -> Control.NONE;
-        };
+        Control needed = Control.servedBy(purpose);
         if (!purpose.fits(account.type()) || account.control() != needed || !account.active()) {
             throw new RuleViolation(
                     "purpose.unfit",

@@ -21,7 +21,6 @@ import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.ledger.Control;
-import tidemark.core.ledger.Purpose;
 import tidemark.core.ledger.TaxTable;
 import tidemark.core.ledger.TaxedLine;
 import tidemark.core.party.InvoiceBooking;
@@ -133,6 +132,14 @@ public class Invoices {
             @Nullable Long siteId,
             String label) {
         boolean customer = party.control() == Control.RECEIVABLES;
+        if (!party.control().invoices()) {
+            throw new RuleViolation(
+                    "party.role",
+                    label.isEmpty() ? "partyId" : label + ", party",
+                    party.name() + ", who is " + party.control().someone(),
+                    "a customer or a supplier",
+                    "Add that role to them first, or book it as an entry.");
+        }
         if (!party.active()) {
             throw new RuleViolation(
                     "party.inactive",
@@ -170,7 +177,8 @@ public class Invoices {
         }
         InvoiceBooking.Invoice invoice = new InvoiceBooking.Invoice(
                 party.control(), kind, party.partyId(), party.name(), number, date, documentDate, text, lines);
-        String control = chart.accountCodeFor(company.id(), null, customer ? Purpose.RECEIVABLES : Purpose.PAYABLES);
+        String control =
+                chart.accountCodeFor(company.id(), null, party.control().purpose());
         var entry = InvoiceBooking.entry(invoice, control, company.baseCurrency(), taxes.on(documentDate));
         long gross = entry.movementOf(control);
         return new Ledger.Posting(

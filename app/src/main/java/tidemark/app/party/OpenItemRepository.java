@@ -23,6 +23,9 @@ interface OpenItemRepository extends JpaRepository<OpenItemRow, Long> {
             order by i.dueDate, i.id""")
     List<OpenItemRow> open(long party);
 
+    @Query("select i from OpenItemRow i where i.partyId in :parties and i.openMinorUnits <> 0")
+    List<OpenItemRow> openOf(Collection<Long> parties);
+
     @Query("select i from OpenItemRow i where i.partyId = :party and i.id < :before order by i.id desc")
     List<OpenItemRow> page(long party, long before, Limit limit);
 

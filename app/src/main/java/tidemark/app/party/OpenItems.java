@@ -61,8 +61,7 @@ public class OpenItems implements PostingListener {
     @Override
     public Map<PartyId, Control> parties(long companyId, Collection<PartyId> ids) {
         Map<PartyId, Control> out = new HashMap<>();
-        parties.findByCompanyIdAndIdIn(
-                        companyId, ids.stream().map(PartyId::value).toList())
+        parties.some(companyId, ids.stream().map(PartyId::value).toList())
                 .forEach(p -> out.put(p.partyId(), p.control()));
         return out;
     }

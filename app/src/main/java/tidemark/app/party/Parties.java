@@ -1,7 +1,12 @@
 package tidemark.app.party;
 
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -14,25 +19,29 @@ import tidemark.core.party.Terms;
 import tidemark.core.problem.Fields;
 import tidemark.core.problem.RuleViolation;
 
-/** The list of customers and suppliers. */
+/** Customers, suppliers, employees and sister companies, and which of them are the same. */
 @Service
 public class Parties implements PartyNames {
     private final PartyRepository parties;
+    private final PartyIdentityRepository identities;
     private final ActivityLog activity;
 
-    Parties(PartyRepository parties, ActivityLog activity) {
+    Parties(PartyRepository parties, PartyIdentityRepository identities, ActivityLog activity) {
         this.parties = parties;
+        this.identities = identities;
         this.activity = activity;
     }
 
-    /** What people may set of a customer or supplier; an empty code is made from the name. */
+    /**
+     * What people may set of somebody in a role; an empty code is made from the name.
+     *
+     * @param name with the address that of all their roles
+     */
     public record Card(String code, String name, String address, Terms terms, boolean active) {}
 
     @Transactional
     public Party keep(long companyId, @Nullable Long id, Control control, Card card, String who) {
-        Party party = id == null ? new Party(companyId, control) : get(companyId, id);
         String name = Fields.text(card.name(), "name", 120);
-        String code = card.code().isBlank() ? freeCode(companyId, control, name) : Fields.code(card.code(), "code");
         if (card.address().length() > 500) {
             throw new RuleViolation(
                     "field.invalid",
@@ -41,23 +50,118 @@ public class Parties implements PartyNames {
                     "at most 500",
                     "Shorten the address.");
         }
-        parties.findByCompanyIdAndControlAndCode(companyId, party.control(), code)
-                .filter(other -> id == null || other.id() != id)
+        Party party = id == null
+                ? new Party(new PartyIdentity(companyId, name, card.address().strip()), control)
+                : get(companyId, id);
+        party.identity().set(name, card.address().strip());
+        identities.save(party.identity());
+        return set(party, card.code(), card.terms(), card.active(), who);
+    }
+
+    /** Adds a role to somebody; a role has a code, terms and items of its own. */
+    @Transactional
+    public Party addRole(long companyId, long id, Control control, String code, Terms terms, String who) {
+        Party known = get(companyId, id);
+        checkApart(parties.rolesOf(known.identity().id()), Set.of(control), known.name());
+        return set(new Party(known.identity(), control), code, terms, true, who);
+    }
+
+    private Party set(Party party, String wishedCode, Terms terms, boolean active, String who) {
+        long companyId = party.companyId();
+        Control control = party.control();
+        if (control == Control.NONE) {
+            throw new RuleViolation(
+                    "party.kind",
+                    "control",
+                    "none",
+                    Arrays.stream(Control.values())
+                            .filter(c -> c != Control.NONE)
+                            .map(Control::someone)
+                            .collect(Collectors.joining(", ")),
+                    "Choose one of them.");
+        }
+        if (!control.invoices() && (terms.discountPercent().signum() != 0 || terms.discountDays() != 0)) {
+            throw new RuleViolation(
+                    "party.terms",
+                    "discountPercent",
+                    "an early-payment discount for " + control.someone(),
+                    "none: there are no invoices that it could be taken from",
+                    "Leave it empty.");
+        }
+        String code =
+                wishedCode.isBlank() ? freeCode(companyId, control, party.name()) : Fields.code(wishedCode, "code");
+        parties.findByCompanyIdAndControlAndCode(companyId, control, code)
+                .filter(other -> other.id() != party.id())
                 .ifPresent(other -> {
                     throw Fields.taken("code", code);
                 });
-        party.set(code, name, card.address().strip(), card.terms(), card.active());
+        party.set(code, terms, active);
         parties.save(party);
+        record(party, "party.kept", party.name() + (active ? "" : ", no longer active"), who);
+        return party;
+    }
+
+    /** The other is the same person or firm: all roles of both stand under the name and address of the first. */
+    @Transactional
+    public void join(long companyId, long id, long otherId, String who) {
+        Party kept = get(companyId, id);
+        Party other = get(companyId, otherId);
+        PartyIdentity left = other.identity();
+        if (left.id() == kept.identity().id()) {
+            return;
+        }
+        List<Party> moved = parties.rolesOf(left.id());
+        Set<Control> theirs = EnumSet.noneOf(Control.class);
+        moved.forEach(p -> theirs.add(p.control()));
+        checkApart(parties.rolesOf(kept.identity().id()), theirs, kept.name());
+        String name = left.name();
+        for (Party role : moved) {
+            role.identity(kept.identity());
+            parties.save(role);
+            record(role, "party.joined", name + " is the same as " + kept.name(), who);
+        }
+        record(kept, "party.joined", kept.name() + " is the same as " + name, who);
+        parties.flush();
+        identities.delete(left);
+    }
+
+    /** A role gets a name and address of its own again: it is somebody else. */
+    @Transactional
+    public void part(long companyId, long id, String who) {
+        Party party = get(companyId, id);
+        if (parties.rolesOf(party.identity().id()).size() < 2) {
+            throw new RuleViolation(
+                    "party.alone",
+                    "",
+                    party.name() + ", who has this role only",
+                    "somebody with several roles",
+                    "There is nothing to part.");
+        }
+        party.identity(identities.save(new PartyIdentity(companyId, party.name(), party.address())));
+        parties.save(party);
+        record(party, "party.parted", party.name() + " is somebody of their own", who);
+    }
+
+    private static void checkApart(List<Party> there, Collection<Control> wished, String name) {
+        there.stream().filter(p -> wished.contains(p.control())).findFirst().ifPresent(p -> {
+            throw new RuleViolation(
+                    "party.role-taken",
+                    "control",
+                    name + ", who is " + p.control().someone() + " already, " + p.code(),
+                    "each role once",
+                    "Use the one that is there.");
+        });
+    }
+
+    private void record(Party party, String what, String sentence, String who) {
+        String role = party.control().role();
         activity.record(
-                companyId,
+                party.companyId(),
                 who,
-                "party.kept",
+                what,
                 "party",
                 party.id(),
-                (party.control() == Control.RECEIVABLES ? "Customer " : "Supplier ")
-                        + name
-                        + (card.active() ? "" : ", no longer active"));
-        return party;
+                Character.toUpperCase(role.charAt(0)) + role.substring(1) + " " + sentence);
     }
 
     private String freeCode(long companyId, Control control, String name) {
@@ -78,25 +182,32 @@ public class Parties implements PartyNames {
         return parties.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("customer or supplier"));
     }
 
-    /** The name of a customer or supplier; empty for the identifier 0, which is nobody's. */
+    /** The name of somebody; empty for the identifier 0, which is nobody's. */
     @Transactional(readOnly = true)
     public String nameOf(long companyId, long id) {
         return id == 0 ? "" : get(companyId, id).name();
     }
 
+    /** Everybody in a role, by name; for {@link Control#NONE} in all roles. */
     @Transactional(readOnly = true)
     public List<Party> list(long companyId, Control control) {
-        return parties.findByCompanyIdAndControlOrderByName(companyId, control);
+        return parties.inRoles(companyId, control == Control.NONE ? EnumSet.allOf(Control.class) : EnumSet.of(control));
+    }
+
+    /** All roles of somebody, this one among them. */
+    @Transactional(readOnly = true)
+    public List<Party> rolesOf(Party party) {
+        return parties.rolesOf(party.identity().id());
     }
 
     /** Of two of one name neither is taken. */
     private Optional<Party> onlyOneNamed(long companyId, Control control, String name, String where) {
-        List<Party> found = parties.findByCompanyIdAndControlAndNameIgnoreCase(companyId, control, name);
+        List<Party> found = parties.findByCompanyIdAndControlAndIdentityNameIgnoreCase(companyId, control, name);
         if (found.size() > 1) {
             throw new RuleViolation(
                     "party.ambiguous",
                     where,
-                    "\u201c" + name + "\u201d, which "
+                    "“" + name + "”, which "
                             + found.size() + " have: "
                             + String.join(
                                     ", ",
@@ -120,7 +231,7 @@ public class Parties implements PartyNames {
                         "party.unknown",
                         where,
                         codeOrName.isBlank() ? "nobody" : "“" + codeOrName + "”",
-                        "the code or name of a " + (control == Control.RECEIVABLES ? "customer" : "supplier"),
+                        "the code or name of " + control.someone(),
                         "Correct the name, or add them first."));
     }
 }

@@ -3,21 +3,26 @@ package tidemark.app.party;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
+import jakarta.persistence.ManyToOne;
 import java.math.BigDecimal;
 import tidemark.app.company.MasterRow;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.party.Terms;
 
-/** A customer or a supplier. */
+/**
+ * Somebody in one role: a customer, a supplier, an employee or a sister company, with a code, terms and items of its
+ * own. Their name and address are those of all their roles.
+ */
 @Entity
 public class Party extends MasterRow {
+    @ManyToOne(optional = false)
+    private PartyIdentity identity;
+
     @Enumerated(EnumType.STRING)
     private Control control;
 
     private String code;
-    private String name;
-    private String address;
     private int dueDays;
     private BigDecimal discountPercent;
     private int discountDays;
@@ -25,22 +30,29 @@ public class Party extends MasterRow {
 
     protected Party() {}
 
-    Party(long companyId, Control control) {
-        super(companyId);
+    Party(PartyIdentity identity, Control control) {
+        super(identity.companyId());
+        this.identity = identity;
         this.control = control;
     }
 
-    void set(String newCode, String newName, String newAddress, Terms terms, boolean newActive) {
+    void set(String newCode, Terms terms, boolean newActive) {
         code = newCode;
-        name = newName;
-        address = newAddress;
         dueDays = terms.dueDays();
         discountPercent = terms.discountPercent();
         discountDays = terms.discountDays();
         active = newActive;
     }
 
-    /** {@code RECEIVABLES} for a customer, {@code PAYABLES} for a supplier. */
+    PartyIdentity identity() {
+        return identity;
+    }
+
+    void identity(PartyIdentity other) {
+        identity = other;
+    }
+
+    /** The role, by the control account that its items lie on. */
     public Control control() {
         return control;
     }
@@ -50,11 +62,11 @@ public class Party extends MasterRow {
     }
 
     public String name() {
-        return name;
+        return identity.name();
     }
 
     public String address() {
-        return address;
+        return identity.address();
     }
 
     public Terms terms() {

@@ -33,9 +33,8 @@ import tidemark.core.ledger.Control;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.party.Terms;
-import tidemark.core.problem.RuleViolation;
 
-/** Customers, suppliers, invoices and settlements over HTTP. */
+/** Customers, suppliers and others with accounts of their own, invoices and settlements over HTTP. */
 @RestController
 @RequestMapping("/api/companies/{companyId}")
 public class PartyController {
@@ -70,6 +69,13 @@ public class PartyController {
         this.bankAccounts = bankAccounts;
     }
 
+    private static Terms terms(AmountStyle style, int dueDays, String discountPercent, int discountDays) {
+        return new Terms(
+                dueDays,
+                discountPercent.isBlank() ? BigDecimal.ZERO : style.decimal(discountPercent, 3, "discountPercent"),
+                discountDays);
+    }
+
     /** @param discountPercent decimal text, such as {@code 2} or {@code 1.5} */
     record PartyCard(
             @NotNull Control control,
@@ -81,17 +87,7 @@ public class PartyController {
             int discountDays,
             boolean active) {
         Parties.Card card(AmountStyle style) {
-            return new Parties.Card(
-                    code,
-                    name,
-                    address,
-                    new Terms(
-                            dueDays,
-                            discountPercent.isBlank()
-                                    ? BigDecimal.ZERO
-                                    : style.decimal(discountPercent, 3, "discountPercent"),
-                            discountDays),
-                    active);
+            return new Parties.Card(code, name, address, terms(style, dueDays, discountPercent, discountDays), active);
         }
     }
 
@@ -106,16 +102,60 @@ public class PartyController {
     @Requires(Right.PREPARE)
     @ResponseStatus(HttpStatus.CREATED)
     PartyViews.PartyView add(@PathVariable long companyId, @RequestBody @Valid PartyCard body, Actor actor) {
-        if (body.control() == Control.NONE) {
-            throw new RuleViolation(
-                    "party.kind", "control", "neither", "a customer or a supplier", "Choose one of the two.");
-        }
         return PartyViews.view(parties.keep(
                 companyId,
                 null,
                 body.control(),
                 body.card(companies.get(companyId).amountStyle()),
                 actor.name()));
+    }
+
+    /** Everybody that something can be booked on, in each of their roles, by name. */
+    @GetMapping("/party-names")
+    @Requires(Right.VIEW)
+    List<PartyViews.PartyName> names(@PathVariable long companyId) {
+        return views.names(companyId);
+    }
+
+    /** @param discountPercent decimal text; empty for none */
+    record PartyRole(
+            @NotNull Control control,
+            @NotNull @Size(max = 20) String code,
+            int dueDays,
+            @NotNull @Size(max = 10) String discountPercent,
+            int discountDays) {}
+
+    /** Adds a role to somebody who has another. */
+    @PostMapping("/parties/{partyId}/roles")
+    @Requires(Right.PREPARE)
+    @ResponseStatus(HttpStatus.CREATED)
+    PartyViews.PartyView addRole(
+            @PathVariable long companyId, @PathVariable long partyId, @RequestBody @Valid PartyRole body, Actor actor) {
+        AmountStyle style = companies.get(companyId).amountStyle();
+        return PartyViews.view(parties.addRole(
+                companyId,
+                partyId,
+                body.control(),
+                body.code(),
+                terms(style, body.dueDays(), body.discountPercent(), body.discountDays()),
+                actor.name()));
+    }
+
+    record SameParty(long otherPartyId) {}
+
+    /** The other is the same person or firm; its roles come under the name and address of this one. */
+    @PostMapping("/parties/{partyId}/same")
+    @Requires(Right.PREPARE)
+    void join(
+            @PathVariable long companyId, @PathVariable long partyId, @RequestBody @Valid SameParty body, Actor actor) {
+        parties.join(companyId, partyId, body.otherPartyId(), actor.name());
+    }
+
+    /** This role is somebody else after all, with a name and address of their own. */
+    @PostMapping("/parties/{partyId}/apart")
+    @Requires(Right.PREPARE)
+    void part(@PathVariable long companyId, @PathVariable long partyId, Actor actor) {
+        parties.part(companyId, partyId, actor.name());
     }
 
     @PutMapping("/parties/{partyId}")
@@ -228,7 +268,7 @@ public class PartyController {
             @RequestParam(defaultValue = "CSV") TableFile.Form form) {
         var currency = bankAccounts.companyCurrency(companyId);
         return new TableFile(
-                        (control == Control.RECEIVABLES ? "customers" : "suppliers") + "-open-" + date,
+                        control.several().replace(' ', '-') + "-open-" + date,
                         List.of("party", "item", "date", "due", "amount", "open"),
                         List.of(4, 5),
                         views.openOn(companyId, control, date).stream()

@@ -10,10 +10,9 @@ import tidemark.app.linebooking.LineEntries;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.PartyId;
-import tidemark.core.ledger.Purpose;
 import tidemark.core.problem.RuleViolation;
 
-/** A line as money of a customer or a supplier; it stays open on their account until it is applied. */
+/** A line as money of somebody in one of their roles; it stays open on their account until it is applied. */
 class PartyFromLine implements LineBooking<PartyFromLine.PartyChoice> {
     private final String kind;
     private final Control control;
@@ -33,6 +32,16 @@ class PartyFromLine implements LineBooking<PartyFromLine.PartyChoice> {
         @Bean
         LineBooking<PartyChoice> supplierFromLine() {
             return new PartyFromLine("SUPPLIER", Control.PAYABLES);
+        }
+
+        @Bean
+        LineBooking<PartyChoice> employeeFromLine() {
+            return new PartyFromLine("EMPLOYEE", Control.EMPLOYEES);
+        }
+
+        @Bean
+        LineBooking<PartyChoice> sisterCompanyFromLine() {
+            return new PartyFromLine("SISTER_COMPANY", Control.SISTER_COMPANIES);
         }
     }
 
@@ -61,7 +70,7 @@ class PartyFromLine implements LineBooking<PartyFromLine.PartyChoice> {
                 BankLineBooking.entry(
                         movement.money(),
                         books.cashCode(),
-                        books.codeFor(control == Control.RECEIVABLES ? Purpose.RECEIVABLES : Purpose.PAYABLES),
+                        books.codeFor(control.purpose()),
                         details.partyId() == null ? PartyId.NONE : new PartyId(details.partyId())),
                 LineEntries.BANK_LINE,
                 movement.checkNumber());

@@ -12,9 +12,7 @@ import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.JournalEntryRow;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.PostingListener;
-import tidemark.core.ledger.Control;
 import tidemark.core.ledger.JournalEntry;
-import tidemark.core.ledger.Purpose;
 import tidemark.core.ledger.TaxTable;
 import tidemark.core.party.Allocation;
 import tidemark.core.party.OpenItem;
@@ -75,13 +73,14 @@ public class PartyMoneyBookings {
 
     /** Where items and discounts of a party are booked. */
     PartyMoney.Counterpart counterpart(Company company, Party party) {
-        boolean customer = party.control() == Control.RECEIVABLES;
-        Purpose discount = customer ? Purpose.DISCOUNT_GIVEN : Purpose.DISCOUNT_TAKEN;
         return new PartyMoney.Counterpart(
                 party.partyId(),
                 party.name(),
-                chart.accountCodeFor(company.id(), null, customer ? Purpose.RECEIVABLES : Purpose.PAYABLES),
-                chart.accountCodeFor(company.id(), null, discount));
+                chart.accountCodeFor(company.id(), null, party.control().purpose()),
+                party.control()
+                        .discount()
+                        .map(d -> chart.accountCodeFor(company.id(), null, d))
+                        .orElse(""));
     }
 
     /** Settles what the money is for by the item that its booked entry made. */

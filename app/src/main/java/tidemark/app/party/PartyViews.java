@@ -25,7 +25,7 @@ import tidemark.core.party.OpenItem;
 import tidemark.core.party.PartyItems;
 import tidemark.core.party.Settlement;
 
-/** Customers and suppliers as they are shown. */
+/** Customers, suppliers and others with accounts of their own as they are shown. */
 @Service
 public class PartyViews {
     private static final int PAGE = 100;
@@ -93,7 +93,33 @@ public class PartyViews {
             @Nullable LocalDate discountUntil,
             List<SettlementView> settlements) {}
 
-    public record PartyPage(PartyView party, AgingView aging, List<ItemView> open, List<ItemView> all, boolean more) {}
+    /** One of the roles of somebody, with what is open in it now, signed as in the journal. */
+    public record RoleView(long partyId, Control control, String code, boolean active, String open) {}
+
+    /**
+     * @param roles all roles of the same person or firm, this one among them
+     * @param net what is open in all of them, signed as in the journal
+     */
+    public record PartyPage(
+            PartyView party,
+            AgingView aging,
+            List<RoleView> roles,
+            String net,
+            List<ItemView> open,
+            List<ItemView> all,
+            boolean more) {}
+
+    /** Somebody in a role, to be chosen. */
+    public record PartyName(long id, Control control, String name, String code) {}
+
+    /** Everybody active, in each of their roles, by name. */
+    @Transactional(readOnly = true)
+    public List<PartyName> names(long companyId) {
+        return parties.list(companyId, Control.NONE).stream()
+                .filter(Party::active)
+                .map(p -> new PartyName(p.id(), p.control(), p.name(), p.code()))
+                .toList();
+    }
 
     static PartyView view(Party p) {
         return new PartyView(
@@ -195,18 +221,32 @@ public class PartyViews {
         CurrencyUnit currency = bankAccounts.companyCurrency(companyId);
         LocalDate today = companies.today(companyId);
         List<OpenItemRow> open = items.open(partyId);
-        List<OpenItemRow> all = items.page(partyId, before <= 0 ? Long.MAX_VALUE : before, Limit.of(PAGE + 1));
-        boolean more = all.size() > PAGE;
-        List<OpenItemRow> shown = more ? all.subList(0, PAGE) : all;
+        List<OpenItemRow> newest = items.page(partyId, before <= 0 ? Long.MAX_VALUE : before, Limit.of(PAGE + 1));
+        boolean more = newest.size() > PAGE;
+        List<OpenItemRow> shown = more ? newest.subList(0, PAGE) : newest;
+        List<Party> roles = parties.rolesOf(party);
+        Map<Long, List<Aging.Due>> due = new HashMap<>();
+        List<Aging.Due> all = new ArrayList<>();
+        for (OpenItemRow item : items.openOf(roles.stream().map(Party::id).toList())) {
+            Aging.Due one = new Aging.Due(item.dueDate(), item.openMinorUnits());
+            due.computeIfAbsent(item.partyId(), k -> new ArrayList<>()).add(one);
+            all.add(one);
+        }
         return new PartyPage(
                 view(party),
-                view(
-                        Aging.of(
-                                open.stream()
-                                        .map(i -> new Aging.Due(i.dueDate(), i.openMinorUnits()))
-                                        .toList(),
-                                today),
-                        currency),
+                view(Aging.of(due.getOrDefault(partyId, List.of()), today), currency),
+                roles.stream()
+                        .map(r -> new RoleView(
+                                r.id(),
+                                r.control(),
+                                r.code(),
+                                r.active(),
+                                MinorUnits.toDecimal(
+                                        Aging.of(due.getOrDefault(r.id(), List.of()), today)
+                                                .total(),
+                                        currency)))
+                        .toList(),
+                MinorUnits.toDecimal(Aging.of(all, today).total(), currency),
                 views(open, currency, today),
                 views(shown, currency, today),
                 more);

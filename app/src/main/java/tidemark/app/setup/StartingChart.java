@@ -12,9 +12,11 @@ final class StartingChart {
     static final List<LedgerAccount> ACCOUNTS = List.of(
             new LedgerAccount("1200", "Receivables", AccountType.ASSET, true, Control.RECEIVABLES),
             new LedgerAccount("1250", "Receipts in hand", AccountType.ASSET, true),
+            new LedgerAccount("1260", "Sister companies", AccountType.ASSET, true, Control.SISTER_COMPANIES),
             new LedgerAccount("1270", "Deposits in transit", AccountType.ASSET, true),
             new LedgerAccount("1900", "Between our own banks", AccountType.ASSET, true),
             new LedgerAccount("2010", "Payables", AccountType.LIABILITY, true, Control.PAYABLES),
+            new LedgerAccount("2150", "Employees", AccountType.LIABILITY, true, Control.EMPLOYEES),
             new LedgerAccount("2200", "Sales tax", AccountType.LIABILITY, true),
             new LedgerAccount("2270", "Payments in transit", AccountType.LIABILITY, true),
             new LedgerAccount("2900", "Unidentified receipts", AccountType.LIABILITY, true),
@@ -36,6 +38,8 @@ final class StartingChart {
     static final Map<Purpose, String> OF_COMPANY = Map.of(
             Purpose.RECEIVABLES, "1200",
             Purpose.PAYABLES, "2010",
+            Purpose.EMPLOYEES, "2150",
+            Purpose.SISTER_COMPANIES, "1260",
             Purpose.DISCOUNT_GIVEN, "6840",
             Purpose.DISCOUNT_TAKEN, "4840",
             Purpose.EXCHANGE_GAIN, "4830",

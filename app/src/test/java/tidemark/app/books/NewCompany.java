@@ -118,7 +118,7 @@ public final class NewCompany {
                                 "address",
                                 "",
                                 "dueDays",
-                                30,
+                                control.endsWith("ABLES") ? 30 : 0,
                                 "discountPercent",
                                 Integer.toString(discountPercent),
                                 "discountDays",
@@ -213,8 +213,9 @@ public final class NewCompany {
         JsonNode trial = get("/ledger/trial-balance?date=2026-12-31");
         assertEquals(trial.path("debits").asString(), trial.path("credits").asString());
         assertEquals(true, trial.path("balanced").asBoolean());
-        for (Map.Entry<String, String> control :
-                Map.of("RECEIVABLES", "1200", "PAYABLES", "2010").entrySet()) {
+        for (Map.Entry<String, String> control : Map.of(
+                        "RECEIVABLES", "1200", "PAYABLES", "2010", "EMPLOYEES", "2150", "SISTER_COMPANIES", "1260")
+                .entrySet()) {
             assertEquals(
                     balance(control.getValue()),
                     get("/parties?control=" + control.getKey() + "&date=2026-12-31")

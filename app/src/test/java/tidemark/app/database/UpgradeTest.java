@@ -47,7 +47,11 @@ class UpgradeTest {
                         + " 'x', current_timestamp)",
                 "insert into journal_line (id, journal_entry_id, line_number, ledger_account_id, entry_date, minor_units,"
                         + " own_minor_units, party, text) values (1, 1, 1, 1, date '2026-01-02', 10842, 10000, '', ''),"
-                        + " (2, 1, 2, 2, date '2026-01-02', -10842, -10842, '', '')");
+                        + " (2, 1, 2, 2, date '2026-01-02', -10842, -10842, '', '')",
+                "insert into party (id, company_id, control, code, name, address, due_days, discount_percent,"
+                        + " discount_days, active, version) values"
+                        + " (1, 1, 'RECEIVABLES', 'PELL', 'Pell Charter', 'Quay 1', 30, 2, 10, true, 0),"
+                        + " (2, 1, 'PAYABLES', 'PELL', 'Pell Charter', 'Quay 2', 14, 0, 0, true, 0)");
     }
 
     private static void sql(BooksFile where, String... statements) throws SQLException {
@@ -73,6 +77,13 @@ class UpgradeTest {
         new Upgrade(books).run();
         assertEquals("2", first(books, "select next_number from journal_counter where id = 1"));
         assertEquals(
+                "RECEIVABLES PELL Pell Charter Quay 1, PAYABLES PELL Pell Charter Quay 2",
+                first(
+                        books,
+                        "select listagg(p.control || ' ' || p.code || ' ' || i.name || ' ' || i.address, ', ')"
+                                + " within group (order by p.id) from party p join party_identity i on i.id = p.identity_id"),
+                "whoever had a role keeps it, with the code, the name and the address");
+        assertEquals(
                 "1.0842",
                 first(books, "select rate from journal_line where id = 1").replaceAll("0+$", ""));
         Path before = dir.resolve("backups/before-version-9.mv.db");
@@ -94,6 +105,13 @@ class UpgradeTest {
         Files.writeString(half.directory().resolve("books.trace.db"), "rest");
         new Upgrade(books).run();
         assertEquals("2", first(books, "select next_number from journal_counter where id = 1"));
+        assertEquals(
+                "RECEIVABLES PELL Pell Charter Quay 1, PAYABLES PELL Pell Charter Quay 2",
+                first(
+                        books,
+                        "select listagg(p.control || ' ' || p.code || ' ' || i.name || ' ' || i.address, ', ')"
+                                + " within group (order by p.id) from party p join party_identity i on i.id = p.identity_id"),
+                "whoever had a role keeps it, with the code, the name and the address");
     }
 
     @Test

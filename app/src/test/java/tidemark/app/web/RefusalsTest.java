@@ -103,7 +103,7 @@ class RefusalsTest {
             POST | /ledger/accounts | {'code':'6010','name':'Again','type':'EXPENSE'} | account.taken | code | “6010”, which is in the chart already
             POST | /ledger/accounts | {'code':'6 0','name':'Again','type':'EXPENSE'} | code.unfit | code | “6 0”
             POST | /bank-accounts | {'name':'A','bank':'B','number':'N-1','currency':'QQQ','openingMonth':'2026-05','openingBalance':'0'} | currency.unknown | currency | “QQQ”
-            POST | /parties | {'control':'NONE','code':'','name':'X','address':'','dueDays':30,'discountPercent':'0','discountDays':0,'active':true} | party.kind | control | neither
+            POST | /parties | {'control':'NONE','code':'','name':'X','address':'','dueDays':30,'discountPercent':'0','discountDays':0,'active':true} | party.kind | control | none
             POST | /receipts | {'partyId':{customer},'date':'2026-06-02','account':'1250','amount':'','reference':'','text':'','items':[]} | receipt.amount | amount | nothing
             POST | /parties/{customer}/settlements | {'itemId':1,'date':'2026-06-02','items':[]} | settle.nothing | items | no item
             POST | /invoices | {'partyId':{customer},'kind':'INVOICE','number':'','date':'2026-06-02','text':'','lines':[]} | invoice.lines | lines | no line

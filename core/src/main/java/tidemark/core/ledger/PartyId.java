@@ -1,6 +1,6 @@
 package tidemark.core.ledger;
 
-/** Identifies a customer or supplier. */
+/** Identifies somebody in one role, such as a customer or an employee. */
 public record PartyId(long value) implements Comparable<PartyId> {
     /** Nobody in particular. */
     public static final PartyId NONE = new PartyId(0);

@@ -161,15 +161,13 @@ public record PostingRules(
                     line.partyId().equals(PartyId.NONE)
                             ? "nobody on " + account.code() + " " + account.name()
                             : "somebody else than its kind on " + account.code() + " " + account.name(),
-                    account.control() == Control.RECEIVABLES
-                            ? "the customer who owes it"
-                            : "the supplier it is owed to",
+                    account.control().someone() + " of the company's",
                     "Name them; this account is kept item by item."));
         } else if (!line.partyId().equals(PartyId.NONE) && party == null) {
             problems.add(new Problem(
                     "party.unknown",
                     where,
-                    "a customer or supplier that is not there",
+                    "somebody who is not there",
                     "one of the company's",
                     "Choose one from the list."));
         }

@@ -17,6 +17,8 @@ public enum Purpose {
     BETWEEN_BANKS(AccountType.ASSET, AccountType.LIABILITY),
     RECEIVABLES(AccountType.ASSET),
     PAYABLES(AccountType.LIABILITY),
+    EMPLOYEES(AccountType.LIABILITY, AccountType.ASSET),
+    SISTER_COMPANIES(AccountType.ASSET, AccountType.LIABILITY),
     DISCOUNT_GIVEN(AccountType.EXPENSE, AccountType.INCOME),
     DISCOUNT_TAKEN(AccountType.INCOME, AccountType.EXPENSE),
     EXCHANGE_GAIN(AccountType.INCOME),
@@ -24,8 +26,16 @@ public enum Purpose {
     OPENING(AccountType.EQUITY);
 
     /** Those that the whole company shares; all others are set for each bank account. */
-    public static final Set<Purpose> OF_COMPANY =
-            Set.of(RECEIVABLES, PAYABLES, DISCOUNT_GIVEN, DISCOUNT_TAKEN, EXCHANGE_GAIN, EXCHANGE_LOSS, OPENING);
+    public static final Set<Purpose> OF_COMPANY = Set.of(
+            RECEIVABLES,
+            PAYABLES,
+            EMPLOYEES,
+            SISTER_COMPANIES,
+            DISCOUNT_GIVEN,
+            DISCOUNT_TAKEN,
+            EXCHANGE_GAIN,
+            EXCHANGE_LOSS,
+            OPENING);
 
     private final Set<AccountType> fit;
 

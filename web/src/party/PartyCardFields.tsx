@@ -1,0 +1,77 @@
+import { TextField } from '../shared/fields';
+import type { Control } from '../shared/useBooks';
+import type { PartyCard, PartyRole } from './api';
+import { takesInvoices } from './roles';
+
+/** Name and address of somebody, with the code and terms of one of their roles. */
+export function PartyCardFields({
+  card,
+  onChange,
+}: {
+  card: PartyCard;
+  onChange: (part: Partial<PartyCard>) => void;
+}) {
+  return (
+    <div className="row g-2">
+      <TextField
+        className="col-md-6"
+        label="Name"
+        max={120}
+        value={card.name}
+        onChange={(name) => onChange({ name })}
+      />
+      <TextField
+        className="col-md-6"
+        label="Address"
+        max={500}
+        value={card.address}
+        onChange={(address) => onChange({ address })}
+      />
+      <RoleFields role={card} onChange={onChange} />
+    </div>
+  );
+}
+
+/** What each role has of its own. */
+export function RoleFields({
+  role,
+  onChange,
+}: {
+  role: PartyRole;
+  onChange: (part: Partial<PartyRole>) => void;
+}) {
+  return (
+    <>
+      <TextField
+        className="col-md-3"
+        label="Code"
+        max={20}
+        value={role.code}
+        hint="Left empty, it is made from the name."
+        onChange={(code) => onChange({ code })}
+      />
+      {takesInvoices(role.control as Control) && (
+        <>
+          <TextField
+            className="col-md-3"
+            label="Due after, days"
+            value={String(role.dueDays)}
+            onChange={(v) => onChange({ dueDays: Number(v) || 0 })}
+          />
+          <TextField
+            className="col-md-3"
+            label="Early-payment discount, %"
+            value={role.discountPercent}
+            onChange={(discountPercent) => onChange({ discountPercent })}
+          />
+          <TextField
+            className="col-md-3"
+            label="when paid within, days"
+            value={String(role.discountDays)}
+            onChange={(v) => onChange({ discountDays: Number(v) || 0 })}
+          />
+        </>
+      )}
+    </>
+  );
+}
