@@ -35,15 +35,17 @@ export function PartyCardFields({
 /** What each role has of its own. */
 export function RoleFields({
   role,
+  width = 'col-md-3',
   onChange,
 }: {
   role: PartyRole;
+  width?: string;
   onChange: (part: Partial<PartyRole>) => void;
 }) {
   return (
     <>
       <TextField
-        className="col-md-3"
+        className={width}
         label="Code"
         max={20}
         value={role.code}
@@ -53,19 +55,19 @@ export function RoleFields({
       {takesInvoices(role.control as Control) && (
         <>
           <TextField
-            className="col-md-3"
+            className={width}
             label="Due after, days"
             value={String(role.dueDays)}
             onChange={(v) => onChange({ dueDays: Number(v) || 0 })}
           />
           <TextField
-            className="col-md-3"
+            className={width}
             label="Early-payment discount, %"
             value={role.discountPercent}
             onChange={(discountPercent) => onChange({ discountPercent })}
           />
           <TextField
-            className="col-md-3"
+            className={width}
             label="when paid within, days"
             value={String(role.discountDays)}
             onChange={(v) => onChange({ discountDays: Number(v) || 0 })}

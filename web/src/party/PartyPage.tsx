@@ -119,6 +119,7 @@ export default function PartyPage() {
           <Items items={owed} caption="What is owed" partyId={Number(id)} />
         )}
       </div>
+      <Roles page={p} />
       <div className="sheet">
         <h2>All items</h2>
         <Items
@@ -127,7 +128,6 @@ export default function PartyPage() {
           partyId={Number(id)}
         />
       </div>
-      <Roles page={p} />
       <ActivityOf type="party" id={Number(id)} />
     </div>
   );

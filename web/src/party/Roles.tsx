@@ -124,13 +124,13 @@ function AddRole({ page, free, onClose }: Asking) {
     >
       <div className="row g-2">
         <ChoiceField
-          className="col-md-3"
+          className="col-md-4"
           label={`${page.party.name} is also`}
           value={role.control}
           choices={free.map((c) => [c, someone(c)])}
           onChange={(c) => setRole({ ...roleOf(c as Control), code: role.code })}
         />
-        <RoleFields role={role} onChange={(part) => setRole({ ...role, ...part })} />
+        <RoleFields role={role} width="col-md-4" onChange={(part) => setRole({ ...role, ...part })} />
       </div>
       <Problems error={add.error} title="Not added; what you typed is still here." />
       <div className="actions mt-2">
