@@ -6,11 +6,8 @@ import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
-import org.apache.poi.ss.usermodel.Cell;
-import org.apache.poi.ss.usermodel.CellStyle;
-import org.apache.poi.ss.usermodel.Row;
-import org.apache.poi.ss.usermodel.Sheet;
-import org.apache.poi.xssf.streaming.SXSSFWorkbook;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -68,33 +65,27 @@ public record TableFile(String name, List<String> header, List<Integer> amounts,
     }
 
     private byte[] xlsx() {
-        try (SXSSFWorkbook book = new SXSSFWorkbook(200);
-                ByteArrayOutputStream out = new ByteArrayOutputStream()) {
-            Sheet sheet = book.createSheet("Tide Mark");
-            CellStyle amount = book.createCellStyle();
-            amount.setDataFormat(book.createDataFormat().getFormat("#,##0.00;(#,##0.00)"));
-            Row head = sheet.createRow(0);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (Workbook book = new Workbook(out, "Tide Mark", "1.0");
+                Worksheet sheet = book.newWorksheet("Tide Mark")) {
             for (int i = 0; i < header.size(); i++) {
-                head.createCell(i).setCellValue(header.get(i));
-                sheet.setColumnWidth(i, 18 * 256);
+                sheet.value(0, i, header.get(i));
+                sheet.width(i, 18);
             }
             for (int r = 0; r < rows.size(); r++) {
-                Row row = sheet.createRow(r + 1);
                 List<String> cells = rows.get(r);
                 for (int i = 0; i < cells.size(); i++) {
-                    Cell cell = row.createCell(i);
                     if (amounts.contains(i) && !cells.get(i).isEmpty()) {
-                        cell.setCellValue(new BigDecimal(cells.get(i)).doubleValue());
-                        cell.setCellStyle(amount);
+                        sheet.value(r + 1, i, new BigDecimal(cells.get(i)));
+                        sheet.style(r + 1, i).format("#,##0.00;(#,##0.00)").set();
                     } else {
-                        cell.setCellValue(cells.get(i));
+                        sheet.value(r + 1, i, cells.get(i));
                     }
                 }
             }
-            book.write(out);
-            return out.toByteArray();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+        return out.toByteArray();
     }
 }
