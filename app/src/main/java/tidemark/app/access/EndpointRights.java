@@ -1,62 +1,118 @@
 package tidemark.app.access;
 
+import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
-import org.springframework.core.MethodParameter;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.authentication.InsufficientAuthenticationException;
+import org.springframework.security.authorization.AuthorizationDecision;
+import org.springframework.security.authorization.AuthorizationManager;
+import org.springframework.security.authorization.AuthorizationResult;
 import org.springframework.security.core.Authentication;
-import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.access.intercept.RequestAuthorizationContext;
 import org.springframework.stereotype.Component;
-import org.springframework.web.bind.support.WebDataBinderFactory;
-import org.springframework.web.context.request.NativeWebRequest;
 import org.springframework.web.method.HandlerMethod;
-import org.springframework.web.method.support.HandlerMethodArgumentResolver;
-import org.springframework.web.method.support.ModelAndViewContainer;
-import org.springframework.web.servlet.HandlerInterceptor;
+import org.springframework.web.servlet.HandlerExecutionChain;
 import org.springframework.web.servlet.HandlerMapping;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+import org.springframework.web.util.ServletRequestPathUtils;
+import tidemark.core.problem.RuleViolation;
 
-/** Checks, before anything else of an endpoint runs, that the person has its right in the company of its path. */
+/**
+ * Decides, before anything of a request is read, whether the person has the right of its endpoint in the company of its
+ * path. What is no endpoint of ours holds nothing of anybody's and is let through.
+ */
 @Component
-public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgumentResolver {
+public class EndpointRights implements AuthorizationManager<RequestAuthorizationContext> {
+    private static final AuthorizationDecision GRANTED = new AuthorizationDecision(true);
+
     private final People people;
     private final SignedIn signedIn;
+    private final ObjectProvider<RequestMappingHandlerMapping> endpoints;
 
-    RightsInterceptor(People people, SignedIn signedIn) {
-        this.signedIn = signedIn;
+    /** @param endpoints asked for late: the filters stand before the endpoints do */
+    EndpointRights(
+            People people,
+            SignedIn signedIn,
+            @Qualifier("requestMappingHandlerMapping") ObjectProvider<RequestMappingHandlerMapping> endpoints) {
         this.people = people;
+        this.signedIn = signedIn;
+        this.endpoints = endpoints;
+    }
+
+    /** Why somebody may not; the answer is that of the cause. */
+    public static final class Refused extends AccessDeniedException {
+        private static final long serialVersionUID = 1L;
+
+        Refused(Exception cause) {
+            super("refused", cause);
+        }
     }
 
     @Override
-    public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
-        if (!(handler instanceof HandlerMethod method)
-                || !method.getBeanType().getName().startsWith("tidemark.")) {
-            return true;
+    public AuthorizationResult authorize(
+            Supplier<? extends @Nullable Authentication> authentication, RequestAuthorizationContext context) {
+        HttpServletRequest request = context.getRequest();
+        HandlerMethod method = endpoint(request);
+        if (method == null) {
+            return GRANTED;
         }
         Requires requires = method.getMethodAnnotation(Requires.class);
         if (requires == null) {
-            throw new NotFound("endpoint");
+            throw new Refused(new NotFound("endpoint"));
         }
         if (requires.value() == Right.ANYONE) {
-            return true;
+            return GRANTED;
         }
-        Actor actor = currentActor();
+        Actor actor = Actor.current();
         if (actor == null) {
             throw new InsufficientAuthenticationException("not signed in");
         }
         if (!signedIn.goesOn(request)) {
             throw new InsufficientAuthenticationException("the session has ended");
         }
-        boolean anyCompany = requires.value() == Right.SIGNED_IN;
+        try {
+            check(actor, requires.value(), request);
+        } catch (NotFound | PasswordDue | SecondFactorDue | Forbidden | RuleViolation e) {
+            throw new Refused(e);
+        }
+        return GRANTED;
+    }
+
+    /** The endpoint of ours that a request is for; none for files, and where the path or the method fits nothing. */
+    private @Nullable HandlerMethod endpoint(HttpServletRequest request) {
+        if (!ServletRequestPathUtils.hasParsedRequestPath(request)) {
+            ServletRequestPathUtils.parseAndCache(request);
+        }
+        try {
+            HandlerExecutionChain chain = endpoints.getObject().getHandler(request);
+            return chain != null
+                            && chain.getHandler() instanceof HandlerMethod method
+                            && method.getBeanType().getName().startsWith("tidemark.")
+                    ? method
+                    : null;
+        } catch (ServletException e) {
+            // no endpoint takes this method or this type; the same is found again, and told, where it would be called
+            return null;
+        } catch (Exception e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private void check(Actor actor, Right right, HttpServletRequest request) {
+        boolean anyCompany = right == Right.SIGNED_IN;
         People.Access access = people.access(actor.personId(), anyCompany ? 0 : companyOf(request));
         if (access.mustChange() && !request.getRequestURI().startsWith("/api/session")) {
             throw new PasswordDue();
         }
         if (anyCompany) {
-            return true;
+            return;
         }
         Set<Role> roles = access.roles();
         if (roles.isEmpty()) {
@@ -65,10 +121,10 @@ public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgum
         if (access.secondFactorDue()) {
             throw new SecondFactorDue();
         }
-        if (roles.stream().noneMatch(role -> role.gives(requires.value()))) {
-            throw new Forbidden(requires.value());
+        if (roles.stream().noneMatch(role -> role.gives(right))) {
+            throw new Forbidden(right);
         }
-        if (requires.value() == Right.PREPARE || requires.value() == Right.CERTIFY) {
+        if (right == Right.PREPARE || right == Right.CERTIFY) {
             people.limits(actor.personId(), companyOf(request)).hold();
             variables(request).forEach((name, value) -> {
                 if (name.equals("accountId") || name.equals("bankAccountId")) {
@@ -76,7 +132,6 @@ public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgum
                 }
             });
         }
-        return true;
     }
 
     private static long companyOf(HttpServletRequest request) {
@@ -96,24 +151,5 @@ public class RightsInterceptor implements HandlerInterceptor, HandlerMethodArgum
             throw new NotFound(what);
         }
         return Long.parseLong(text);
-    }
-
-    public static @Nullable Actor currentActor() {
-        Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
-        return authentication != null && authentication.getPrincipal() instanceof Actor actor ? actor : null;
-    }
-
-    @Override
-    public boolean supportsParameter(MethodParameter parameter) {
-        return parameter.getParameterType() == Actor.class;
-    }
-
-    @Override
-    public @Nullable Object resolveArgument(
-            MethodParameter parameter,
-            @Nullable ModelAndViewContainer container,
-            NativeWebRequest request,
-            @Nullable WebDataBinderFactory binders) {
-        return currentActor();
     }
 }

@@ -10,8 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
@@ -22,6 +20,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.context.event.EventListener;
+import org.springframework.scheduling.concurrent.ThreadPoolTaskExecutor;
 import org.springframework.stereotype.Service;
 import tidemark.app.access.Limits;
 import tidemark.app.company.BankAccounts;
@@ -48,14 +47,17 @@ public class Arrivals {
     private final Mappings mappings;
     private final BankAccounts accounts;
     private final Map<Long, Progress> running = new ConcurrentHashMap<>();
-    private final ExecutorService readers = Executors.newFixedThreadPool(
-            2, Thread.ofPlatform().name("reader-", 1).daemon().factory());
+    private final ThreadPoolTaskExecutor readers = new ThreadPoolTaskExecutor();
 
     Arrivals(ArrivalRecords records, StatementImport taking, Mappings mappings, BankAccounts accounts) {
         this.records = records;
         this.taking = taking;
         this.mappings = mappings;
         this.accounts = accounts;
+        readers.setCorePoolSize(2);
+        readers.setThreadNamePrefix("reader-");
+        readers.setDaemon(true);
+        readers.initialize();
     }
 
     /**
@@ -72,7 +74,7 @@ public class Arrivals {
     @PreDestroy
     void stop() {
         running.values().forEach(Progress::cancel);
-        readers.shutdownNow();
+        readers.shutdown();
     }
 
     /**

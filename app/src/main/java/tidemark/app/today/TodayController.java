@@ -15,11 +15,11 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import tidemark.app.access.Actor;
 import tidemark.app.access.Limits;
 import tidemark.app.access.People;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
-import tidemark.app.access.RightsInterceptor;
 import tidemark.app.access.Role;
 import tidemark.app.activity.Activity;
 import tidemark.app.activity.ActivityLog;
@@ -141,7 +141,7 @@ class TodayController {
     @GetMapping("/session")
     @Requires(Right.ANYONE)
     SessionView session() {
-        var actor = RightsInterceptor.currentActor();
+        var actor = Actor.current();
         LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
         if (actor == null) {
             return new SessionView(!people.anybody(), null, null, false, false, 0, today, List.of());

@@ -29,7 +29,6 @@ import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.util.ContentCachingResponseWrapper;
 import org.springframework.web.util.WebUtils;
 import tidemark.app.access.Actor;
-import tidemark.app.access.RightsInterceptor;
 import tidemark.app.activity.Origin;
 import tidemark.core.problem.RuleViolation;
 
@@ -70,7 +69,7 @@ class OnceOnly implements HandlerInterceptor {
     public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler)
             throws IOException {
         String key = request.getHeader(HEADER);
-        Actor actor = RightsInterceptor.currentActor();
+        Actor actor = Actor.current();
         Object variables = request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE);
         Object company = variables instanceof Map<?, ?> map ? map.get("companyId") : null;
         boolean changes = !List.of("GET", "HEAD", "OPTIONS").contains(request.getMethod())

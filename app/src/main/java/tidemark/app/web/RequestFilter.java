@@ -17,7 +17,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.util.ContentCachingResponseWrapper;
-import tidemark.app.access.RightsInterceptor;
+import tidemark.app.access.Actor;
 import tidemark.app.activity.Origin;
 import tidemark.app.database.FreeSpace;
 import tidemark.core.problem.Problem;
@@ -62,7 +62,7 @@ class RequestFilter extends OncePerRequestFilter {
         ThreadLocalRandom.current().nextBytes(id);
         String name = HexFormat.of().formatHex(id);
         response.setHeader("X-Request-Id", name);
-        var actor = RightsInterceptor.currentActor();
+        var actor = Actor.current();
         Origin.set(new Origin(actor == null ? "" : actor.login(), name, address(request), 0));
         try {
             String type = request.getContentType();

@@ -1,20 +1,30 @@
 package tidemark.app.web;
 
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.AccessDeniedHandlerImpl;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.web.servlet.HandlerExceptionResolver;
+import tidemark.app.access.EndpointRights;
 import tidemark.app.access.PublicAddress;
 
-/** Sessions, CSRF and headers. Who may do what is checked by the rights of each endpoint. */
+/** Sessions, CSRF, headers, and the rights of every endpoint before anything of a request is read. */
 @Configuration(proxyBeanMethods = false)
 class SecurityConfig {
     private static final String CONTENT_SECURITY_POLICY = String.join(
@@ -35,7 +45,12 @@ class SecurityConfig {
     }
 
     @Bean
-    SecurityFilterChain filters(HttpSecurity http, SecurityContextRepository contexts, PublicAddress address)
+    SecurityFilterChain filters(
+            HttpSecurity http,
+            SecurityContextRepository contexts,
+            PublicAddress address,
+            EndpointRights rights,
+            @Qualifier("handlerExceptionResolver") ObjectProvider<HandlerExceptionResolver> answers)
             throws Exception {
         CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
         if (address.isSecure()) {
@@ -43,7 +58,10 @@ class SecurityConfig {
         }
         return http.csrf(csrf -> csrf.spa().csrfTokenRepository(tokens))
                 .securityContext(c -> c.securityContextRepository(contexts))
-                .authorizeHttpRequests(requests -> requests.anyRequest().permitAll())
+                .authorizeHttpRequests(requests -> requests.anyRequest().access(rights))
+                .exceptionHandling(refusals -> refusals.authenticationEntryPoint((request, response, e) ->
+                                answers.getObject().resolveException(request, response, null, e))
+                        .accessDeniedHandler((request, response, e) -> refuse(answers, request, response, e)))
                 .requestCache(cache -> cache.disable())
                 .formLogin(form -> form.disable())
                 .httpBasic(basic -> basic.disable())
@@ -54,6 +72,20 @@ class SecurityConfig {
                         .httpStrictTransportSecurity(hsts -> hsts.requestMatcher(address::isSecure))
                         .frameOptions(frame -> frame.deny()))
                 .build();
+    }
+
+    /** A right that is missing is told as every other refusal; what the framework refuses itself, such as a missing token, as it does. */
+    private static void refuse(
+            ObjectProvider<HandlerExceptionResolver> answers,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            AccessDeniedException e)
+            throws IOException, ServletException {
+        if (e instanceof EndpointRights.Refused && e.getCause() instanceof Exception why) {
+            answers.getObject().resolveException(request, response, null, why);
+        } else {
+            new AccessDeniedHandlerImpl().handle(request, response, e);
+        }
     }
 
     /** Sign-in is our own; this only keeps the framework from inventing a user. */

@@ -16,16 +16,13 @@ import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import org.springframework.web.servlet.resource.PathResourceResolver;
-import tidemark.app.access.RightsInterceptor;
 
-/** Serves the single page and its files, and puts the check of rights before every endpoint. */
+/** Serves the single page and its files, and gives endpoints what they ask for. */
 @Configuration(proxyBeanMethods = false)
 class WebConfig implements WebMvcConfigurer {
-    private final RightsInterceptor rights;
     private final OnceOnly once;
 
-    WebConfig(RightsInterceptor rights, OnceOnly once) {
-        this.rights = rights;
+    WebConfig(OnceOnly once) {
         this.once = once;
     }
 
@@ -37,14 +34,12 @@ class WebConfig implements WebMvcConfigurer {
 
     @Override
     public void addInterceptors(InterceptorRegistry registry) {
-        registry.addInterceptor(rights).addPathPatterns("/api/**");
-        // whoever has no right gets no answer of an earlier change either
         registry.addInterceptor(once).addPathPatterns("/api/**");
     }
 
     @Override
     public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
-        resolvers.add(rights);
+        resolvers.add(new ActorArgument());
     }
 
     @Override
