@@ -13,5 +13,17 @@ export default defineConfig({
     },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8460' } },
-  test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'] },
+  test: {
+    environment: 'jsdom',
+    include: ['src/**/*.test.{ts,tsx}'],
+    testTimeout: 20_000,
+    // one window for all files takes a sixth of the time; what a test leaves behind is put away in beforeTests
+    isolate: false,
+    setupFiles: ['src/shared/beforeTests.ts'],
+    coverage: {
+      include: ['src/**/*.{ts,tsx}'],
+      reporter: ['text-summary'],
+      reportsDirectory: 'target/coverage',
+    },
+  },
 });

@@ -1,8 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import type { ApprovalView } from './api';
 import { SecondPerson } from './SecondPerson';
+import { fill, person } from '../shared/person';
 
 afterEach(cleanup);
 
@@ -37,8 +38,8 @@ describe('a second person', () => {
     renderHere(<SecondPerson asked={ASKED} />);
     expect(button('Approve it')).toHaveProperty('disabled', true);
     await screen.findByText('799.99');
-    fireEvent.click(screen.getByRole('button', { name: 'Approve it' }));
-    fireEvent.click(screen.getByRole('button', { name: 'Approve it' }));
+    await person.click(screen.getByRole('button', { name: 'Approve it' }));
+    await person.click(screen.getByRole('button', { name: 'Approve it' }));
     await waitFor(() => expect(sent.filter((s) => s.path === `${PATH}/approval`)).toHaveLength(1));
   });
 
@@ -60,10 +61,10 @@ describe('a second person', () => {
       [`POST ${PATH}/refusal`]: {},
     });
     renderHere(<SecondPerson asked={ASKED} />);
-    fireEvent.click(screen.getByRole('button', { name: 'Decline it' }));
+    await person.click(screen.getByRole('button', { name: 'Decline it' }));
     expect(button('Decline it')).toHaveProperty('disabled', true);
-    fireEvent.change(screen.getByLabelText('Why'), { target: { value: 'Paid by card' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Decline it' }));
+    await fill(screen.getByLabelText('Why'), 'Paid by card');
+    await person.click(screen.getByRole('button', { name: 'Decline it' }));
     await waitFor(() =>
       expect(sent.find((s) => s.path === `${PATH}/refusal`)?.body).toEqual({ reason: 'Paid by card' }),
     );
@@ -88,7 +89,7 @@ describe('a second person', () => {
     const sent = answering({ [`POST ${PATH}/renewal`]: {} });
     renderHere(<SecondPerson asked={{ ...ASKED, state: 'LAPSED' }} />);
     expect(button('Approve it')).toBeNull();
-    fireEvent.click(screen.getByRole('button', { name: 'Ask again' }));
+    await person.click(screen.getByRole('button', { name: 'Ask again' }));
     await waitFor(() => expect(sent.map((s) => s.path)).toContain(`${PATH}/renewal`));
   });
 

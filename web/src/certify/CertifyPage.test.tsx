@@ -1,8 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import CertifyPage from './CertifyPage';
+import { fill, person } from '../shared/person';
 
 afterEach(cleanup);
 
@@ -91,7 +92,7 @@ describe('certifying a month', () => {
     const sent = page({ state: 'OPEN' }, [holds('gap', true), holds('preparer', false)], {
       [`POST ${BASE}/preparation`]: {},
     });
-    fireEvent.click(await screen.findByRole('button', { name: /^Prepare June/ }));
+    await person.click(await screen.findByRole('button', { name: /^Prepare June/ }));
     await waitFor(() => expect(sent.map((s) => s.path)).toContain(`${BASE}/preparation`));
   });
 
@@ -102,11 +103,11 @@ describe('certifying a month', () => {
       { [`POST ${BASE}/certification`]: {} },
       ['CERTIFIER'],
     );
-    fireEvent.click(await screen.findByRole('button', { name: 'Certify June and move the mark' }));
+    await person.click(await screen.findByRole('button', { name: 'Certify June and move the mark' }));
     expect(sent.some((s) => s.method === 'POST')).toBe(false);
     const dialog = await screen.findByRole('dialog');
     expect(dialog.textContent).toContain('You sign that Operating is proven to');
-    fireEvent.click(within(dialog).getByRole('button', { name: 'Certify June' }));
+    await person.click(within(dialog).getByRole('button', { name: 'Certify June' }));
     await waitFor(() => expect(sent.map((s) => s.path)).toContain(`${BASE}/certification`));
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
   });
@@ -120,10 +121,10 @@ describe('certifying a month', () => {
       },
       ['CERTIFIER'],
     );
-    fireEvent.click(await screen.findByRole('button', { name: 'Send back' }));
+    await person.click(await screen.findByRole('button', { name: 'Send back' }));
     const words = await screen.findByLabelText('What should be looked at');
-    fireEvent.change(words, { target: { value: 'Check 20421' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Send June back' }));
+    await fill(words, 'Check 20421');
+    await person.click(screen.getByRole('button', { name: 'Send June back' }));
     await screen.findByText('It was certified meanwhile.');
     expect(words).toHaveProperty('value', 'Check 20421');
   });

@@ -85,15 +85,10 @@ describe('BookingForm', () => {
 
   it('sends again with the same key while no answer comes, and says so when none ever does', async () => {
     vi.useFakeTimers({ shouldAdvanceTime: true });
-    const sent = answering({ 'POST /api/companies/1/payments?preview=true': { body: booked } });
-    const answer = globalThis.fetch;
-    globalThis.fetch = async (input, init) => {
-      const response = await answer(input, init);
-      if ((input as Request).url.endsWith('/payments')) {
-        throw new TypeError('network');
-      }
-      return response;
-    };
+    const sent = answering({
+      'POST /api/companies/1/payments?preview=true': { body: booked },
+      'POST /api/companies/1/payments': { lost: true },
+    });
     renderHere(form(true, undefined, '2026-07-03'));
     fireEvent.click(screen.getByRole('button', { name: /Book it/ }));
     await vi.advanceTimersByTimeAsync(4_000);

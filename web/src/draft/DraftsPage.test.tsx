@@ -1,7 +1,8 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, renderHere } from '../shared/testing';
 import DraftsPage from './DraftsPage';
+import { person } from '../shared/person';
 
 const draft = (id: number, title: string) => ({
   id,
@@ -44,9 +45,9 @@ describe('DraftsPage', () => {
     const sent = answering(answers);
     renderHere(<DraftsPage />);
     await screen.findByRole('link', { name: 'Insurance' });
-    fireEvent.click(screen.getByLabelText('All drafts that fit'));
+    await person.click(screen.getByLabelText('All drafts that fit'));
     await screen.findByText('Refused; they stay as drafts.');
-    fireEvent.click(await screen.findByRole('button', { name: 'Post 1 of 2' }));
+    await person.click(await screen.findByRole('button', { name: 'Post 1 of 2' }));
     await waitFor(() =>
       expect(
         sent.filter((s) => s.path === '/api/companies/1/posting-runs' && s.method === 'POST'),
@@ -85,7 +86,7 @@ describe('DraftsPage', () => {
     answering(answers);
     renderHere(<DraftsPage />, ['VIEWER']);
     await screen.findByRole('link', { name: 'Insurance' });
-    fireEvent.click(screen.getByLabelText('Choose Insurance'));
+    await person.click(screen.getByLabelText('Choose Insurance'));
     expect(screen.queryByRole('button', { name: /^Post/ })).toBeNull();
   });
 });

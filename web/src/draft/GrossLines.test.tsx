@@ -4,6 +4,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { answering, renderHere } from '../shared/testing';
 import type { GrossLine } from './api';
 import { EMPTY_LINE, GrossLines } from './GrossLines';
+import { person } from '../shared/person';
 
 afterEach(cleanup);
 
@@ -23,7 +24,7 @@ function Lines({ seen }: { seen: (lines: GrossLine[]) => void }) {
 }
 
 describe('lines with gross amounts', () => {
-  it('take rows of a spreadsheet from the cell that has the focus on', () => {
+  it('take rows of a spreadsheet from the cell that has the focus on', async () => {
     answering({});
     let lines: GrossLine[] = [];
     renderHere(<Lines seen={(next) => (lines = next)} />);
@@ -34,7 +35,7 @@ describe('lines with gross amounts', () => {
       { account: '', text: 'Oak', costCentre: 'YARD', taxCode: 'V7', amount: '12.50' },
       { account: '', text: 'Pine', costCentre: '', taxCode: '', amount: '3.10' },
     ]);
-    fireEvent.click(screen.getByText('Add a line'));
+    await person.click(screen.getByText('Add a line'));
     expect(lines).toHaveLength(3);
   });
 });

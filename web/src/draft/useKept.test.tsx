@@ -1,8 +1,9 @@
-import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { cleanup, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { renderHere } from '../shared/testing';
 import { keepFor } from './unfinished';
 import { useKept } from './useKept';
+import { fill, person } from '../shared/person';
 
 function Note({ about }: { about: number }) {
   const { form, set, forget, notice } = useKept(`note.${about}`, { text: '' });
@@ -23,17 +24,17 @@ describe('a form that was left half typed', () => {
   beforeEach(() => sessionStorage.clear());
   afterEach(cleanup);
 
-  it('is as it was when it is opened again, and begins anew when told to', () => {
+  it('is as it was when it is opened again, and begins anew when told to', async () => {
     renderHere(<Note about={1} />);
     expect(screen.queryByRole('status')).toBeNull();
-    fireEvent.change(field(), { target: { value: 'Half a' } });
+    await fill(field(), 'Half a');
     cleanup();
     renderHere(<Note about={2} />);
     expect(field().value).toBe('');
     cleanup();
     renderHere(<Note about={1} />);
     expect(field().value).toBe('Half a');
-    fireEvent.click(screen.getByText('Begin anew'));
+    await person.click(screen.getByText('Begin anew'));
     expect(field().value).toBe('');
     expect(screen.queryByRole('status')).toBeNull();
     cleanup();
@@ -41,10 +42,10 @@ describe('a form that was left half typed', () => {
     expect(field().value).toBe('');
   });
 
-  it('is not shown to the next person who signs in here, and is to the same', () => {
+  it('is not shown to the next person who signs in here, and is to the same', async () => {
     keepFor('maren');
     renderHere(<Note about={1} />);
-    fireEvent.change(field(), { target: { value: 'Half a' } });
+    await fill(field(), 'Half a');
     cleanup();
     keepFor(' Maren');
     renderHere(<Note about={1} />);
@@ -55,10 +56,10 @@ describe('a form that was left half typed', () => {
     expect(field().value).toBe('');
   });
 
-  it('is forgotten once it is done', () => {
+  it('is forgotten once it is done', async () => {
     renderHere(<Note about={1} />);
-    fireEvent.change(field(), { target: { value: 'Whole' } });
-    fireEvent.click(screen.getByText('Done'));
+    await fill(field(), 'Whole');
+    await person.click(screen.getByText('Done'));
     cleanup();
     renderHere(<Note about={1} />);
     expect(field().value).toBe('');

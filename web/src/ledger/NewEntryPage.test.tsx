@@ -2,6 +2,7 @@ import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import NewEntryPage from './NewEntryPage';
+import { fill, person } from '../shared/person';
 
 const ACCOUNTS = 'GET /api/companies/1/ledger/accounts';
 const PREVIEW = 'POST /api/companies/1/ledger/entries?preview=true';
@@ -47,14 +48,13 @@ const booked = (preview: boolean) => ({
   ],
 });
 
-async function fill(credit: string) {
+async function fillIn(credit: string) {
   await screen.findAllByText('5010 Timber');
-  const set = (label: string, value: string) =>
-    fireEvent.change(screen.getByLabelText(label), { target: { value } });
-  set('Account of line 1', '5010');
-  set('Debit of line 1', '498.60');
-  set('Account of line 2', '1010');
-  set('Credit of line 2', credit);
+  const set = (label: string, value: string) => fill(screen.getByLabelText(label), value);
+  await set('Account of line 1', '5010');
+  await set('Debit of line 1', '498.60');
+  await set('Account of line 2', '1010');
+  await set('Credit of line 2', credit);
 }
 
 describe('New entry', () => {
@@ -72,7 +72,7 @@ describe('New entry', () => {
   it('shows beside the form what the booking code made, with what it leaves', async () => {
     const sent = answering({ [ACCOUNTS]: { body: chart }, [PREVIEW]: { body: booked(true) } });
     renderHere(<NewEntryPage />);
-    await fill('498.60');
+    await fillIn('498.60');
     expect(await screen.findByText('(398.60)')).toBeTruthy();
     expect(screen.getByText('Both sides')).toBeTruthy();
     await waitFor(() =>
@@ -96,9 +96,9 @@ describe('New entry', () => {
       [BOOK]: { status: 422, body: problem('entry.unbalanced', 'Lines: 9.00 apart. Add a credit of 9.00.') },
     });
     renderHere(<NewEntryPage />);
-    await fill('489.60');
+    await fillIn('489.60');
     await screen.findByText(/Add a credit of 9.00/);
-    fireEvent.click(screen.getByText(/Book this entry/));
+    await person.click(screen.getByText(/Book this entry/));
     await screen.findByText('Not booked; what you typed is still here.');
     expect(screen.getByLabelText<HTMLInputElement>('Credit of line 2').value).toBe('489.60');
     expect(screen.getByLabelText<HTMLInputElement>('Debit of line 1').value).toBe('498.60');
@@ -111,7 +111,7 @@ describe('New entry', () => {
       [BOOK]: { body: booked(false) },
     });
     const { container } = renderHere(<NewEntryPage />);
-    await fill('498.60');
+    await fillIn('498.60');
     await screen.findByText('(398.60)');
     const form = container.querySelector('form') as HTMLFormElement;
     const pressed = fireEvent.keyDown(form, { key: 'Enter', ctrlKey: true });

@@ -1,7 +1,8 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import { Undoing } from './Undoing';
+import { fill, person } from '../shared/person';
 
 afterEach(cleanup);
 
@@ -25,12 +26,12 @@ describe('Undoing', () => {
       <Undoing path="/transfers/4/reversal" from="2026-06-01" label="Reverse" onDone={() => (done = true)} />,
     );
     await screen.findByText('100.00');
-    fireEvent.change(screen.getByLabelText('Date'), { target: { value: '4 jun 2026' } });
-    await waitFor(() => expect(sent.at(-1)?.body).toEqual({ date: '2026-06-04' }));
+    await fill(screen.getByLabelText('Date'), '4 jun 2026');
+    await waitFor(() => expect(sent.map((s) => s.body)).toContainEqual({ date: '2026-06-04' }));
     await waitFor(() =>
       expect(screen.getByRole('button', { name: 'Reverse' })).toHaveProperty('disabled', false),
     );
-    fireEvent.click(screen.getByRole('button', { name: 'Reverse' }));
+    await person.click(screen.getByRole('button', { name: 'Reverse' }));
     await waitFor(() => expect(done).toBe(true));
     expect(sent.find((s) => s.path === PATH)?.body).toEqual({ date: '2026-06-04' });
   });

@@ -1,10 +1,11 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, renderHere } from '../shared/testing';
 import type { LineDetails } from './api';
 import { isComplete, kindOf, LineBookingFields } from './LineBookingFields';
 import type { BookedLine } from './kinds';
+import { fill } from '../shared/person';
 
 afterEach(cleanup);
 
@@ -52,13 +53,12 @@ function Fields({ line }: { line?: BookedLine }) {
   );
 }
 
-const choose = (label: string, value: string) =>
-  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const choose = (label: string, value: string) => fill(screen.getByLabelText(label), value);
 const options = (label: string) =>
   [...(screen.getByLabelText(label) as HTMLSelectElement).options].map((o) => o.value);
 
 describe('what a bank line is booked as', () => {
-  it('is offered as it can be: a payment that waited for money out, somebody unknown for money in', () => {
+  it('is offered as it can be: a payment that waited for money out, somebody unknown for money in', async () => {
     answering(ANSWERS);
     renderHere(<Fields line={{ accountId: 1, out: '61.20' }} />);
     expect(options('What it is')).toContain('PAYMENT');
@@ -76,37 +76,37 @@ describe('what a bank line is booked as', () => {
   it('asks for an account other than its own, with cost centre, and is complete once it is chosen', async () => {
     answering(ANSWERS);
     renderHere(<Fields line={{ accountId: 1, out: '61.20' }} />);
-    choose('What it is', 'ACCOUNT');
+    await choose('What it is', 'ACCOUNT');
     expect(isComplete(seen.kind, seen.details)).toBe(false);
     await waitFor(() => expect(options('Ledger account')).toEqual(['', '6410', '6810']));
-    choose('Ledger account', '6810');
+    await choose('Ledger account', '6810');
     await waitFor(() => expect(options('Cost centre')).toEqual(['', 'YARD']));
-    choose('Cost centre', 'YARD');
+    await choose('Cost centre', 'YARD');
     expect(seen).toEqual({ kind: 'ACCOUNT', details: { account: '6810', costCentre: 'YARD' } });
     expect(isComplete(seen.kind, seen.details)).toBe(true);
     expect(kindOf('ACCOUNT')?.sentence?.(seen.details)).toEqual(['6810', 'cost centre YARD']);
   });
 
-  it('forgets what another kind asked for', () => {
+  it('forgets what another kind asked for', async () => {
     answering(ANSWERS);
     renderHere(<Fields line={{ accountId: 1, out: '61.20' }} />);
-    choose('What it is', 'ACCOUNT');
-    choose('What it is', 'SPLIT');
+    await choose('What it is', 'ACCOUNT');
+    await choose('What it is', 'SPLIT');
     expect(seen.details).toEqual({ parts: [{ account: '' }, { account: '' }] });
-    choose('What it is', 'INTEREST');
+    await choose('What it is', 'INTEREST');
     expect(seen).toEqual({ kind: 'INTEREST', details: {} });
   });
 
   it('takes the payment of the amount that waits, and the other own account, as the likely ones', async () => {
     answering(ANSWERS);
     renderHere(<Fields line={{ accountId: 1, out: '61.20' }} />);
-    choose('What it is', 'PAYMENT');
+    await choose('What it is', 'PAYMENT');
     await waitFor(() => expect(seen.details).toEqual({ paymentId: 7 }));
-    choose('What it is', 'TRANSFER');
+    await choose('What it is', 'TRANSFER');
     await waitFor(() => expect(seen.details).toEqual({ otherBankAccountId: 2 }));
     cleanup();
     renderHere(<Fields line={{ accountId: 1, out: '9.00' }} />);
-    choose('What it is', 'PAYMENT');
+    await choose('What it is', 'PAYMENT');
     await screen.findByText('None of this amount waits');
     expect(isComplete(seen.kind, seen.details)).toBe(false);
   });

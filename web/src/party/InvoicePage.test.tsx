@@ -1,7 +1,8 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { answering, renderHere } from '../shared/testing';
 import InvoicePage from './InvoicePage';
+import { fill, person } from '../shared/person';
 
 const PATH = '/api/companies/1/invoices';
 const BOOKED = { preview: true, count: 1, entries: [], leaves: [], warnings: ['It is due on a Sunday.'] };
@@ -36,8 +37,7 @@ const LISTS = {
 
 const options = (label: string) =>
   [...(screen.getByLabelText(label) as HTMLSelectElement).options].map((o) => o.value);
-const type = (label: string, value: string) =>
-  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const type = (label: string, value: string) => fill(screen.getByLabelText(label), value);
 
 beforeEach(() => sessionStorage.clear());
 afterEach(cleanup);
@@ -56,12 +56,12 @@ describe('an invoice', () => {
     const sent = answering(LISTS);
     renderHere(<InvoicePage />);
     await waitFor(() => expect(options('Customer')).toEqual(['', '5']));
-    type('Customer', '5');
-    type('Gross of line 1', '10.00');
+    await type('Customer', '5');
+    await type('Gross of line 1', '10.00');
     const book = screen.getByRole('button', { name: /^Book this invoice/ });
     expect(book).toHaveProperty('disabled', true);
-    type('Account of line 1', '4010');
-    fireEvent.click(screen.getByRole('button', { name: 'Add a line' }));
+    await type('Account of line 1', '4010');
+    await person.click(screen.getByRole('button', { name: 'Add a line' }));
     await waitFor(() => expect(book).toHaveProperty('disabled', false));
     await screen.findByText('It is due on a Sunday.');
     await waitFor(() =>
@@ -78,12 +78,12 @@ describe('an invoice', () => {
     renderHere(<InvoicePage />, ['PREPARER'], '/invoices/new?control=PAYABLES');
     await screen.findByText('Invoice received');
     await waitFor(() => expect(options('Supplier')).toEqual(['', '8']));
-    type('Supplier', '8');
-    type('Account of line 1', '4010');
-    type('Gross of line 1', '10.00');
+    await type('Supplier', '8');
+    await type('Account of line 1', '4010');
+    await type('Gross of line 1', '10.00');
     const book = screen.getByRole('button', { name: /^Book this invoice/ });
     expect(book).toHaveProperty('disabled', true);
-    type('Number', 'B-77');
+    await type('Number', 'B-77');
     await waitFor(() => expect(book).toHaveProperty('disabled', false));
   });
 
@@ -91,7 +91,7 @@ describe('an invoice', () => {
     answering(LISTS);
     renderHere(<InvoicePage />);
     await screen.findByText('New invoice');
-    type('What it is', 'CREDIT_NOTE');
+    await type('What it is', 'CREDIT_NOTE');
     expect(screen.getByRole('button', { name: /^Book this credit note/ })).toBeTruthy();
   });
 });

@@ -1,8 +1,9 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { ItemView } from './api';
 import { ItemPicker, type Part } from './ItemPicker';
+import { fill, person } from '../shared/person';
 
 function item(id: number, open: string, payNow: string, discount?: string): ItemView {
   return {
@@ -38,25 +39,25 @@ function Holder({ onParts }: { onParts: (parts: Part[]) => void }) {
 afterEach(cleanup);
 
 describe('ItemPicker', () => {
-  it('takes what the server says pays an item today, with its discount', () => {
+  it('takes what the server says pays an item today, with its discount', async () => {
     let parts: Part[] = [];
     render(<Holder onParts={(p) => (parts = p)} />);
-    fireEvent.click(screen.getByLabelText('Invoice B1'));
-    fireEvent.click(screen.getByLabelText('Invoice B2'));
+    await person.click(screen.getByLabelText('Invoice B1'));
+    await person.click(screen.getByLabelText('Invoice B2'));
     expect(parts).toEqual([
       { itemId: 1, amount: '490.00', discount: '10.00' },
       { itemId: 2, amount: '80.00', discount: '' },
     ]);
   });
 
-  it('keeps what was typed instead, and lets an item go again', () => {
+  it('keeps what was typed instead, and lets an item go again', async () => {
     let parts: Part[] = [];
     render(<Holder onParts={(p) => (parts = p)} />);
-    fireEvent.click(screen.getByLabelText('Invoice B1'));
-    fireEvent.change(screen.getByLabelText('Pay now on Invoice B1'), { target: { value: '100' } });
-    fireEvent.change(screen.getByLabelText('Discount on Invoice B1'), { target: { value: '' } });
+    await person.click(screen.getByLabelText('Invoice B1'));
+    await fill(screen.getByLabelText('Pay now on Invoice B1'), '100');
+    await fill(screen.getByLabelText('Discount on Invoice B1'), '');
     expect(parts).toEqual([{ itemId: 1, amount: '100', discount: '' }]);
-    fireEvent.click(screen.getByLabelText('Invoice B1'));
+    await person.click(screen.getByLabelText('Invoice B1'));
     expect(parts).toEqual([]);
   });
 });

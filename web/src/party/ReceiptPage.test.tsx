@@ -1,7 +1,8 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import ReceiptPage from './ReceiptPage';
+import { fill, person } from '../shared/person';
 
 const PATH = '/api/companies/1/receipts';
 const BOOKED = {
@@ -49,13 +50,12 @@ function page(preview: { status?: number; body?: unknown } = { body: BOOKED }, m
   return sent;
 }
 
-const type = (label: string, value: string) =>
-  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const type = (label: string, value: string) => fill(screen.getByLabelText(label), value);
 const book = () => screen.getByRole('button', { name: /^Book this receipt/ });
 
 async function fromPell() {
   await screen.findByText('Pell Charter, customer');
-  type('From', '5');
+  await type('From', '5');
 }
 
 beforeEach(() => sessionStorage.clear());
@@ -75,7 +75,7 @@ describe('money received', () => {
     const sent = page();
     await fromPell();
     expect(book()).toHaveProperty('disabled', true);
-    type('Amount, USD', '1250.00');
+    await type('Amount, USD', '1250.00');
     await screen.findByText('Receivables, in the ledger');
     await waitFor(() =>
       expect(sent.filter((s) => s.path === `${PATH}?preview=true`).at(-1)?.body).toMatchObject({
@@ -91,20 +91,20 @@ describe('money received', () => {
   it('follows what is ticked until its amount is typed', async () => {
     page();
     await fromPell();
-    fireEvent.click(await screen.findByRole('checkbox', { name: /Invoice 6-114/ }));
+    await person.click(await screen.findByRole('checkbox', { name: /Invoice 6-114/ }));
     await waitFor(() => expect(screen.getByPlaceholderText('1250.00')).toBeTruthy());
     screen.getByText('Follows what is ticked until you type it.');
-    type('Amount, USD', '1300.00');
+    await type('Amount, USD', '1300.00');
     screen.getByText('What is not spread stays unapplied.');
   });
 
   it('forgets the items of another customer', async () => {
     const sent = page();
     await fromPell();
-    fireEvent.click(await screen.findByRole('checkbox', { name: /Invoice 6-114/ }));
-    type('From', '');
-    type('From', '5');
-    type('Amount, USD', '7.00');
+    await person.click(await screen.findByRole('checkbox', { name: /Invoice 6-114/ }));
+    await type('From', '');
+    await type('From', '5');
+    await type('Amount, USD', '7.00');
     await waitFor(() =>
       expect(sent.filter((s) => s.path === `${PATH}?preview=true`).at(-1)?.body).toMatchObject({
         amount: '7.00',
@@ -116,7 +116,7 @@ describe('money received', () => {
   it('that cannot be booked says why, and what was typed stays', async () => {
     page({ status: 422, body: problem('receipt.amount', 'The amount does not cover the items.') });
     await fromPell();
-    type('Amount, USD', '1,2.00');
+    await type('Amount, USD', '1,2.00');
     await screen.findByText('The amount does not cover the items.');
     expect(screen.getByLabelText('Amount, USD')).toHaveProperty('value', '1,2.00');
   });

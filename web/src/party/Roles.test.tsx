@@ -1,8 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, renderHere } from '../shared/testing';
 import type { PartyPage } from './api';
 import { Roles } from './Roles';
+import { fill, person } from '../shared/person';
 
 const role = (partyId: number, control: 'RECEIVABLES' | 'PAYABLES', open: string) => ({
   partyId,
@@ -35,7 +36,7 @@ const page = (roles: PartyPage['roles']): PartyPage => ({
 const ONE = page([role(5, 'RECEIVABLES', '640.00')]);
 const TWO = page([role(5, 'RECEIVABLES', '640.00'), role(9, 'PAYABLES', '-150.00')]);
 
-const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+const press = (name: string) => person.click(screen.getByRole('button', { name }));
 
 describe('the roles of somebody', () => {
   afterEach(cleanup);
@@ -51,14 +52,14 @@ describe('the roles of somebody', () => {
   it('adds a role with its own code and terms; one without invoices asks for none', async () => {
     const sent = answering({ 'POST /api/companies/1/parties/5/roles': { body: {} } });
     renderHere(<Roles page={ONE} />);
-    press('Add a role');
+    await press('Add a role');
     const which = screen.getByLabelText<HTMLSelectElement>('Pell Charter is also');
     expect([...which.options].map((o) => o.text)).toEqual(['a supplier', 'an employee', 'a sister company']);
     expect(screen.getByLabelText<HTMLInputElement>('Due after, days').value).toBe('30');
-    fireEvent.change(which, { target: { value: 'EMPLOYEES' } });
+    await fill(which, 'EMPLOYEES');
     expect(screen.queryByLabelText('Due after, days')).toBeNull();
-    fireEvent.change(screen.getByLabelText('Code'), { target: { value: 'E-7' } });
-    press('Add the role');
+    await fill(screen.getByLabelText('Code'), 'E-7');
+    await press('Add the role');
     await waitFor(() => expect(screen.queryByLabelText('Code')).toBeNull());
     expect(sent.find((s) => s.method === 'POST')?.body).toEqual({
       control: 'EMPLOYEES',
@@ -86,13 +87,13 @@ describe('the roles of somebody', () => {
       },
     });
     renderHere(<Roles page={ONE} />);
-    press('Same as somebody else here');
+    await press('Same as somebody else here');
     const whom = screen.getByLabelText<HTMLSelectElement>('Pell Charter is the same as');
     await waitFor(() =>
       expect([...whom.options].map((o) => o.text)).toEqual(['Choose', 'Pell Charter Ltd., supplier']),
     );
-    fireEvent.change(whom, { target: { value: '9' } });
-    press('They are the same');
+    await fill(whom, '9');
+    await press('They are the same');
     await screen.findByText('They are a supplier already.');
     expect(whom.value).toBe('9');
     expect(sent.find((s) => s.method === 'POST')?.body).toEqual({ otherPartyId: 9 });

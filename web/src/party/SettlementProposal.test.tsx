@@ -1,9 +1,10 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import type { Part } from './ItemPicker';
 import { SettlementProposal } from './SettlementProposal';
+import { fill, person } from '../shared/person';
 
 const path = 'POST /api/companies/1/parties/7/settlement-proposal';
 const sum = {
@@ -44,7 +45,7 @@ describe('SettlementProposal', () => {
     await screen.findByText(/2 items come to this amount together/);
     expect(sent[0]?.body).toEqual({ received: true, amount: '348.00', date: '2026-06-10', numbers: '' });
     expect(taken).toEqual([]);
-    fireEvent.click(screen.getByRole('button', { name: 'Tick them' }));
+    await person.click(screen.getByRole('button', { name: 'Tick them' }));
     expect(taken).toEqual([
       [
         { itemId: 3, amount: '98.00', discount: '2.00' },
@@ -60,9 +61,7 @@ describe('SettlementProposal', () => {
     const taken: Part[][] = [];
     renderHere(<Form amount="" onTake={(p) => taken.push(p)} />);
     expect(sent).toEqual([]);
-    fireEvent.change(screen.getByLabelText('Numbers on the remittance slip'), {
-      target: { value: 'R-1001, R-1002' },
-    });
+    await fill(screen.getByLabelText('Numbers on the remittance slip'), 'R-1001, R-1002');
     await screen.findByText(/2 items picked by number/);
     await waitFor(() => expect(taken).toHaveLength(1));
     expect(taken[0]?.map((p) => p.itemId)).toEqual([3, 4]);
@@ -71,7 +70,7 @@ describe('SettlementProposal', () => {
   it('asks for an amount where the form has none, and says what is wrong with it', async () => {
     const sent = answering({ [path]: { status: 422, body: problem('amount.unreadable', 'Found “12,5”.') } });
     renderHere(<Form onTake={() => {}} />);
-    fireEvent.change(screen.getByLabelText(/Amount to spread/), { target: { value: '12,5' } });
+    await fill(screen.getByLabelText(/Amount to spread/), '12,5');
     await screen.findByText('Found “12,5”.');
     expect(sent[0]?.body).toMatchObject({ amount: '12,5' });
   });

@@ -1,8 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { answering, renderHere } from '../shared/testing';
 import NewPaymentPage from './NewPaymentPage';
 import NewTransferPage from './NewTransferPage';
+import { fill } from '../shared/person';
 
 const BOOKED = { preview: true, count: 0, entries: [], leaves: [], warnings: [] };
 const LISTS = {
@@ -39,8 +40,7 @@ const payment = (state: string) => ({
   },
 });
 
-const type = (label: string, value: string) =>
-  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const type = (label: string, value: string) => fill(screen.getByLabelText(label), value);
 
 beforeEach(() => sessionStorage.clear());
 afterEach(cleanup);
@@ -52,7 +52,7 @@ describe('a payment', () => {
     const from = (await screen.findByLabelText('Pay from')) as HTMLSelectElement;
     expect([...from.options].map((o) => o.value)).toEqual(['2', '3']);
     expect(screen.getByPlaceholderText('20442')).toBeTruthy();
-    type('How', 'CARD');
+    await type('How', 'CARD');
     expect(screen.queryByPlaceholderText('20442')).toBeNull();
     expect(screen.getByRole('button', { name: /^Book this payment/ })).toBeTruthy();
   });
@@ -62,11 +62,11 @@ describe('a payment', () => {
     renderHere(<NewPaymentPage />);
     await screen.findByLabelText('Pay from');
     const write = screen.getByRole('button', { name: /^Write this check/ });
-    type('Payee', 'Harbour office');
+    await type('Payee', 'Harbour office');
     expect(write).toHaveProperty('disabled', true);
     await waitFor(() => expect(screen.getByLabelText('Account of line 1').children).toHaveLength(2));
-    type('Account of line 1', '6010');
-    type('Gross of line 1', '31400.00');
+    await type('Account of line 1', '6010');
+    await type('Gross of line 1', '31400.00');
     await waitFor(() => expect(write).toHaveProperty('disabled', false));
     const says = await screen.findByText(/Check 20442/);
     expect(says.textContent).toBe('Check 20442, 31,400.00 USD in all.');
@@ -81,10 +81,10 @@ describe('a payment', () => {
     answering({ ...LISTS, ...payment('WAITS_FOR_RELEASE') });
     renderHere(<NewPaymentPage />);
     await screen.findByLabelText('Pay from');
-    type('Payee', 'Corran Engines');
+    await type('Payee', 'Corran Engines');
     await waitFor(() => expect(screen.getByLabelText('Account of line 1').children).toHaveLength(2));
-    type('Account of line 1', '6010');
-    type('Gross of line 1', '31400.00');
+    await type('Account of line 1', '6010');
+    await type('Gross of line 1', '31400.00');
     const says = await screen.findByText(/it waits for a second person and books nothing yet/);
     expect(says.className).toBe('told');
   });
@@ -95,14 +95,14 @@ describe('a transfer', () => {
     answering({ ...LISTS, 'POST /api/companies/1/transfers?preview=true': { body: BOOKED } });
     renderHere(<NewTransferPage />);
     await waitFor(() => expect(screen.getByLabelText('From').children).toHaveLength(3));
-    type('From', '2');
-    type('To', '2');
-    type('Leaves, USD', '10.00');
+    await type('From', '2');
+    await type('To', '2');
+    await type('Leaves, USD', '10.00');
     const book = screen.getByRole('button', { name: /^Book this transfer/ });
     await waitFor(() => expect(book).toHaveProperty('disabled', false));
-    type('To', '3');
+    await type('To', '3');
     expect(book).toHaveProperty('disabled', true);
-    type('Arrives, EUR', '9.20');
+    await type('Arrives, EUR', '9.20');
     await waitFor(() => expect(book).toHaveProperty('disabled', false));
   });
 });

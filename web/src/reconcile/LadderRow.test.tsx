@@ -1,7 +1,8 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { RowView } from './api';
 import { LadderRow } from './LadderRow';
+import { person } from '../shared/person';
 
 afterEach(cleanup);
 
@@ -62,11 +63,11 @@ describe('a row of the ladder', () => {
     expect(screen.getByRole('row').className).not.toContain('proven');
   });
 
-  it('is where one stands, and one goes there by a click', () => {
+  it('is where one stands, and one goes there by a click', async () => {
     const { drawn, went } = row({}, { here: true, picked: true });
     expect(drawn.getAttribute('aria-current')).toBe('true');
     expect(screen.getByText('Selected. nothing found yet')).toBeTruthy();
-    fireEvent.click(drawn);
+    await person.click(drawn);
     expect(went).toEqual([3]);
   });
 

@@ -1,9 +1,10 @@
-import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { cleanup, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { MonthView } from './api';
 import { renderHere } from '../shared/testing';
 import { NotOnStatement } from './NotOnStatement';
 import type { ProofProps } from './ProofPanel';
+import { fill, person } from '../shared/person';
 
 afterEach(cleanup);
 
@@ -42,21 +43,23 @@ function show(part: Partial<ProofProps> & { paper?: boolean; openLines?: number 
 }
 
 describe('what is not on the statement', () => {
-  it('is ticked on paper by its one box, with the day of the bank', () => {
+  it('is ticked on paper by its one box, with the day of the bank', async () => {
     const { ticked, picked } = show();
     expect(screen.getAllByRole('checkbox')).toHaveLength(4);
-    fireEvent.change(screen.getByLabelText('The bank’s date'), { target: { value: '6/9' } });
-    fireEvent.blur(screen.getByLabelText('The bank’s date'));
-    fireEvent.click(screen.getByLabelText('Check 102'));
+    await fill(screen.getByLabelText('The bank’s date'), '6/9');
+    await person.tab();
+    await person.click(screen.getByLabelText('Check 102'));
     expect(ticked).toEqual([[[2], '2026-06-09']]);
     expect(picked).toEqual([]);
   });
 
-  it('ticks several with Shift, from the one after the last that was ticked', () => {
+  it('ticks several with Shift, from the one after the last that was ticked', async () => {
     const { ticked } = show();
-    fireEvent.click(screen.getByLabelText('Check 101'));
-    fireEvent.click(screen.getByLabelText('Rent'), { shiftKey: true });
-    fireEvent.click(screen.getByText('Tick all 4'));
+    await person.click(screen.getByLabelText('Check 101'));
+    await person.keyboard('{Shift>}');
+    await person.click(screen.getByLabelText('Rent'));
+    await person.keyboard('{/Shift}');
+    await person.click(screen.getByText('Tick all 4'));
     expect(ticked).toEqual([
       [[1], ''],
       [[2, 3, 4], ''],
@@ -64,22 +67,22 @@ describe('what is not on the statement', () => {
     ]);
   });
 
-  it('ticks nothing with a day that is none, and says what went wrong where it went wrong', () => {
+  it('ticks nothing with a day that is none, and says what went wrong where it went wrong', async () => {
     const { ticked } = show({ tickError: new Error('x') });
     screen.getByText('Not ticked; nothing was changed.');
-    fireEvent.change(screen.getByLabelText('The bank’s date'), { target: { value: '31 feb' } });
-    fireEvent.click(screen.getByLabelText('Check 102'));
+    await fill(screen.getByLabelText('The bank’s date'), '31 feb');
+    await person.click(screen.getByLabelText('Check 102'));
     expect(ticked).toEqual([]);
   });
 
-  it('is selected for a match where the statement is a file, and by a word where typed lines are open', () => {
+  it('is selected for a match where the statement is a file, and by a word where typed lines are open', async () => {
     const file = show({ paper: false });
-    fireEvent.click(screen.getByLabelText('Check 102'));
+    await person.click(screen.getByLabelText('Check 102'));
     expect(file.picked).toEqual([2]);
     expect(file.ticked).toEqual([]);
     cleanup();
     const typed = show({ openLines: 2 });
-    fireEvent.click(screen.getAllByText('Select')[2] as HTMLElement);
+    await person.click(screen.getAllByText('Select')[2] as HTMLElement);
     expect(typed.picked).toEqual([3]);
   });
 });

@@ -1,9 +1,10 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { RowView } from './api';
-import { renderHere } from '../shared/testing';
+import { answering, renderHere } from '../shared/testing';
 import { NoteDialog } from './NoteDialog';
 import { OpenLine } from './OpenLine';
+import { fill, person } from '../shared/person';
 
 afterEach(cleanup);
 
@@ -24,7 +25,11 @@ const row: RowView = {
   twin: 'The bank may have booked this twice: it is like its line of 3 Jun, and the ledger has fewer.',
 };
 
+/** What the other accounts have for the line. */
+const OTHER_ENDS = 'GET /api/companies/1/bank-accounts/2/lines/7/other-ends';
+
 function open(change: boolean, asked: string[] = []) {
+  answering({ [OTHER_ENDS]: { body: [] } });
   renderHere(
     <OpenLine
       row={row}
@@ -45,11 +50,11 @@ function open(change: boolean, asked: string[] = []) {
 }
 
 describe('OpenLine', () => {
-  it('tells what else the bank said, and asks to take out a line that stands twice', () => {
+  it('tells what else the bank said, and asks to take out a line that stands twice', async () => {
     const asked: string[] = [];
     open(true, asked);
     screen.getByText('The bank also tells: charges 4.00; originally EUR 90.00');
-    fireEvent.click(screen.getByRole('button', { name: 'Stands twice' }));
+    await person.click(screen.getByRole('button', { name: 'Stands twice' }));
     expect(asked).toEqual(['twice 7']);
   });
 
@@ -70,8 +75,8 @@ describe('NoteDialog', () => {
       />,
     );
     const field = screen.getByLabelText('How it is known that it is the same movement');
-    fireEvent.change(field, { target: { value: 'Same stamp' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Take the line out' }));
+    await fill(field, 'Same stamp');
+    await person.click(screen.getByRole('button', { name: 'Take the line out' }));
     await waitFor(() => screen.getByRole('alert'));
     expect(field).toHaveProperty('value', 'Same stamp');
   });

@@ -1,7 +1,8 @@
-import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { cleanup, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { answering, renderHere } from '../shared/testing';
 import { SelectionBar } from './SelectionBar';
+import { person } from '../shared/person';
 
 afterEach(cleanup);
 
@@ -42,8 +43,8 @@ describe('what is selected', () => {
     );
     expect(sent[0]?.body).toEqual({ lineIds: [line], entryIds: [8, 9] });
     expect(screen.queryByText('Match, book the difference')).toBeNull();
-    fireEvent.click(screen.getByRole('button', { name: /^Match these/ }));
-    fireEvent.click(screen.getByRole('button', { name: /^Clear/ }));
+    await person.click(screen.getByRole('button', { name: /^Match these/ }));
+    await person.click(screen.getByRole('button', { name: /^Clear/ }));
     expect(done).toEqual(['match', 'clear']);
   });
 
@@ -65,7 +66,7 @@ describe('what is selected', () => {
     renderHere(bar(done));
     await screen.findByText('0.10 apart');
     expect(screen.getByRole('button', { name: /^Match these/ })).toHaveProperty('disabled', true);
-    fireEvent.click(screen.getByRole('button', { name: 'Match, book the difference' }));
+    await person.click(screen.getByRole('button', { name: 'Match, book the difference' }));
     expect(done).toEqual(['difference']);
   });
 

@@ -1,8 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import { RuleForm } from './RuleForm';
 import { EMPTY, sentence } from './words';
+import { fill, person } from '../shared/person';
 
 const TRIAL = { fitting: 3, fresh: 1, asDecided: 2, against: 0, lines: [] };
 const ANSWERS = {
@@ -22,8 +23,7 @@ const ANSWERS = {
 beforeEach(() => sessionStorage.clear());
 afterEach(cleanup);
 
-const type = (label: string, value: string) =>
-  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const type = (label: string, value: string) => fill(screen.getByLabelText(label), value);
 const keep = () => screen.getByRole('button', { name: 'Keep and switch on' });
 
 describe('a rule', () => {
@@ -36,14 +36,14 @@ describe('a rule', () => {
     let done = 0;
     renderHere(<RuleForm start={EMPTY} onDone={() => (done += 1)} />);
     expect(keep()).toHaveProperty('disabled', true);
-    type('Name', 'Fees');
-    type('Text of the line', 'SERVICE FEE');
-    type('As', 'ACCOUNT');
+    await type('Name', 'Fees');
+    await type('Text of the line', 'SERVICE FEE');
+    await type('As', 'ACCOUNT');
     await waitFor(() => expect(screen.getByLabelText('Ledger account').children).toHaveLength(2));
-    type('Ledger account', '6410');
+    await type('Ledger account', '6410');
     await screen.findByText(/3 lines fit/);
     await waitFor(() => expect(keep()).toHaveProperty('disabled', false));
-    fireEvent.click(keep());
+    await person.click(keep());
     await waitFor(() => expect(done).toBe(1));
     expect(sent.find((s) => s.path === '/api/companies/1/rules' && s.method === 'POST')?.body).toEqual({
       name: 'Fees',
@@ -61,26 +61,26 @@ describe('a rule', () => {
       },
     });
     renderHere(<RuleForm start={EMPTY} onDone={() => undefined} />);
-    type('Amount from', '5');
+    await type('Amount from', '5');
     await screen.findByText('No line lies between.');
     expect(keep()).toHaveProperty('disabled', true);
   });
 
-  it('asks for what its effect needs, and for nothing else', () => {
+  it('asks for what its effect needs, and for nothing else', async () => {
     answering(ANSWERS);
     renderHere(<RuleForm start={EMPTY} onDone={() => undefined} />);
-    type('Do', 'ALLOW');
+    await type('Do', 'ALLOW');
     expect(screen.queryByLabelText('As')).toBeNull();
     expect(screen.getByLabelText('Largest difference')).toBeTruthy();
-    type('Do', 'FORBID');
+    await type('Do', 'FORBID');
     expect(screen.getByLabelText('Party, or words of the entry')).toBeTruthy();
-    type('Do', 'BOOK');
-    type('As', 'CUSTOMER');
+    await type('Do', 'BOOK');
+    await type('As', 'CUSTOMER');
     expect(screen.queryByLabelText('Payer or payee on the entry')).toBeNull();
     expect(screen.getByLabelText('Customer')).toBeTruthy();
   });
 
-  it('that did not book can be made one that books, whatever it had been before', () => {
+  it('that did not book can be made one that books, whatever it had been before', async () => {
     answering(ANSWERS);
     const allowed = {
       ...EMPTY,
@@ -92,7 +92,7 @@ describe('a rule', () => {
         onDone={() => undefined}
       />,
     );
-    type('Do', 'BOOK');
+    await type('Do', 'BOOK');
     expect(screen.getByLabelText('Account of part 2')).toBeTruthy();
   });
 

@@ -1,37 +1,31 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import { FirstRunPage } from './FirstRunPage';
 import { PasswordDialog } from './PasswordDialog';
 import { SecondFactorSetUp } from './SecondFactor';
 import { SignInPage } from './SignInPage';
+import { fill, person } from '../shared/person';
 
-const type = (label: string, value: string) =>
-  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const type = (label: string, value: string) => fill(screen.getByLabelText(label), value);
 
 describe('the gate', () => {
   afterEach(cleanup);
 
   it('sends the CSRF token with a sign-in and shows a refusal without losing the name', async () => {
     document.cookie = 'XSRF-TOKEN=abc%3D1';
-    let token = '';
     const sent = answering({
       'POST /api/session': {
         status: 422,
         body: problem('sign-in.refused', 'Found a name and password that do not fit.'),
       },
     });
-    const send = globalThis.fetch;
-    globalThis.fetch = (input, init) => {
-      token = (input as Request).headers.get('X-XSRF-TOKEN') ?? '';
-      return send(input, init);
-    };
     renderHere(<SignInPage />);
-    type('Sign-in name', 'maren');
-    type('Password', 'wrong');
-    fireEvent.click(screen.getByText('Sign in'));
+    await type('Sign-in name', 'maren');
+    await type('Password', 'wrong');
+    await person.click(screen.getByText('Sign in'));
     await screen.findByText(/do not fit/);
-    expect(token).toBe('abc=1');
+    expect(sent[0]?.csrf).toBe('abc=1');
     expect(sent[0]?.body).toEqual({ login: 'maren', password: 'wrong' });
     expect(screen.getByLabelText<HTMLInputElement>('Sign-in name').value).toBe('maren');
   });
@@ -43,17 +37,17 @@ describe('the gate', () => {
     };
     const sent = answering({ 'POST /api/session': ask });
     renderHere(<SignInPage />);
-    type('Sign-in name', 'maren');
-    type('Password', 'long enough words');
-    fireEvent.click(screen.getByText('Sign in'));
+    await type('Sign-in name', 'maren');
+    await type('Password', 'long enough words');
+    await person.click(screen.getByText('Sign in'));
     await screen.findByLabelText('Code of your device');
     expect(screen.queryByRole('alert')).toBeNull();
-    type('Code of your device', '123 456');
-    fireEvent.click(screen.getByText('Sign in'));
+    await type('Code of your device', '123 456');
+    await person.click(screen.getByText('Sign in'));
     await waitFor(() =>
       expect(sent[1]?.body).toEqual({ login: 'maren', password: 'long enough words', code: '123 456' }),
     );
-    type('Sign-in name', 'torvald');
+    await type('Sign-in name', 'torvald');
     expect(screen.queryByLabelText('Code of your device')).toBeNull();
   });
 
@@ -67,28 +61,28 @@ describe('the gate', () => {
     let done = 0;
     renderHere(<SecondFactorSetUp onDone={() => done++} />);
     expect(screen.getByText('Set up a second factor').hasAttribute('disabled')).toBe(true);
-    type('Your password', 'long enough words');
-    fireEvent.click(screen.getByText('Set up a second factor'));
+    await type('Your password', 'long enough words');
+    await person.click(screen.getByText('Set up a second factor'));
     await screen.findByText('ABCD EFGH IJKL');
-    type('The code it shows now', '287082');
-    fireEvent.click(screen.getByText('Ask for it from now on'));
+    await type('The code it shows now', '287082');
+    await person.click(screen.getByText('Ask for it from now on'));
     await screen.findByText('abcde fghjk');
     expect(sent[0]?.body).toEqual({ password: 'long enough words' });
     expect(sent[1]?.body).toEqual({ code: '287082' });
     expect(done).toBe(0);
-    fireEvent.click(screen.getByText('They are kept'));
+    await person.click(screen.getByText('They are kept'));
     expect(done).toBe(1);
   });
 
   it('signs the first administrator in with what was just chosen', async () => {
     const sent = answering({ 'POST /api/first-run': { body: { id: 1 } }, 'POST /api/session': {} });
     renderHere(<FirstRunPage />);
-    type('Company', 'Gullmere Boats');
-    type('Your name', 'Una Holm');
-    type('Sign-in name', 'una');
-    type('Code of the server', 'ABCD-2345');
-    type('Password', 'long enough words');
-    fireEvent.click(screen.getByText('Open the books'));
+    await type('Company', 'Gullmere Boats');
+    await type('Your name', 'Una Holm');
+    await type('Sign-in name', 'una');
+    await type('Code of the server', 'ABCD-2345');
+    await type('Password', 'long enough words');
+    await person.click(screen.getByText('Open the books'));
     await new Promise((done) => setTimeout(done, 80));
     expect(sent.map((s) => s.path)).toEqual(['/api/first-run', '/api/session']);
     expect(sent[0]?.body).toMatchObject({ companyName: 'Gullmere Boats', code: 'ABCD-2345' });
@@ -103,12 +97,12 @@ describe('the gate', () => {
       },
     });
     renderHere(<PasswordDialog onClose={() => undefined} />);
-    type('Present password', 'old words');
-    type('New password', 'fresh long words');
-    fireEvent.click(screen.getByText('Change the password'));
+    await type('Present password', 'old words');
+    await type('New password', 'fresh long words');
+    await person.click(screen.getByText('Change the password'));
     await screen.findByText('Found another password.');
     answering({ 'PUT /api/session/password': {} });
-    fireEvent.click(screen.getByText('Change the password'));
+    await person.click(screen.getByText('Change the password'));
     await screen.findByText(/Changed. The new one holds/);
     expect(sent.find((s) => s.path === '/api/session/password')?.body).toEqual({
       old: 'old words',
@@ -129,7 +123,7 @@ describe('the gate', () => {
     renderHere(<PasswordDialog onClose={() => undefined} />);
     await screen.findByText('here');
     expect(screen.queryByLabelText(/Sign out Reader 1/)).toBeNull();
-    fireEvent.click(screen.getByLabelText(/Sign out Reader 2/));
+    await person.click(screen.getByLabelText(/Sign out Reader 2/));
     await waitFor(() => expect(sent.map((s) => s.path)).toContain('/api/session/places/b'));
   });
 });

@@ -1,7 +1,8 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import { ListEditor } from './ListEditor';
+import { fill, person } from '../shared/person';
 
 const list = (
   <ListEditor
@@ -24,10 +25,10 @@ describe('ListEditor', () => {
   it('changes a row in its place and sends it whole', async () => {
     const sent = answering({ 'POST /api/companies/1/set-up/cost-centres': { body: { id: 4 } } });
     renderHere(list);
-    fireEvent.click(screen.getByRole('button', { name: 'Change YARD' }));
+    await person.click(screen.getByRole('button', { name: 'Change YARD' }));
     expect(screen.queryByLabelText('Code')).toBeNull();
-    fireEvent.change(screen.getByLabelText('Name'), { target: { value: 'Yard' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    await fill(screen.getByLabelText('Name'), 'Yard');
+    await person.click(screen.getByRole('button', { name: 'Keep' }));
     await waitFor(() => expect(screen.queryByRole('button', { name: 'Keep' })).toBeNull());
     expect(sent[0]?.body).toEqual({ id: 4, code: 'YARD', name: 'Yard', active: true });
   });
@@ -40,9 +41,9 @@ describe('ListEditor', () => {
       },
     });
     renderHere(list);
-    fireEvent.click(screen.getByRole('button', { name: 'Add a cost centre' }));
-    fireEvent.change(screen.getByLabelText('Code'), { target: { value: 'yard' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    await person.click(screen.getByRole('button', { name: 'Add a cost centre' }));
+    await fill(screen.getByLabelText('Code'), 'yard');
+    await person.click(screen.getByRole('button', { name: 'Keep' }));
     await screen.findByText('There is one.');
     expect((screen.getByLabelText('Code') as HTMLInputElement).value).toBe('yard');
   });

@@ -1,8 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { answering, renderHere } from '../shared/testing';
 import { ListEditor } from './ListEditor';
 import { MissingNumbers } from './MissingNumbers';
+import { fill, person } from '../shared/person';
 
 afterEach(cleanup);
 
@@ -55,10 +56,10 @@ describe('a list with something that may be left out', () => {
     const sent = answering({ 'POST /api/companies/1/set-up/series': { body: {} } });
     renderHere(series);
     screen.getByText('All');
-    fireEvent.click(screen.getByRole('button', { name: 'Change Our invoices' }));
+    await person.click(screen.getByRole('button', { name: 'Change Our invoices' }));
     expect(screen.queryByLabelText('Site')).toBeNull();
-    fireEvent.click(screen.getByLabelText('Anew each year'));
-    fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    await person.click(screen.getByLabelText('Anew each year'));
+    await person.click(screen.getByRole('button', { name: 'Keep' }));
     await waitFor(() =>
       expect(sent[0]?.body).toEqual({ id: 4, kind: 'INVOICE', prefix: 'INV-', yearly: true }),
     );
@@ -67,11 +68,11 @@ describe('a list with something that may be left out', () => {
   it('lets a new row choose it', async () => {
     const sent = answering({ 'POST /api/companies/1/set-up/series': { body: {} } });
     renderHere(series);
-    fireEvent.click(screen.getByRole('button', { name: 'Add a series' }));
-    fireEvent.change(screen.getByLabelText('Of'), { target: { value: 'INVOICE' } });
-    fireEvent.change(screen.getByLabelText('Site'), { target: { value: '3' } });
-    fireEvent.change(screen.getByLabelText('Begins with'), { target: { value: 'WH-' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    await person.click(screen.getByRole('button', { name: 'Add a series' }));
+    await fill(screen.getByLabelText('Of'), 'INVOICE');
+    await fill(screen.getByLabelText('Site'), '3');
+    await fill(screen.getByLabelText('Begins with'), 'WH-');
+    await person.click(screen.getByRole('button', { name: 'Keep' }));
     await waitFor(() =>
       expect(sent[0]?.body).toEqual({ kind: 'INVOICE', siteId: '3', prefix: 'WH-', yearly: false }),
     );

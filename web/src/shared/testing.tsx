@@ -1,9 +1,11 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render } from '@testing-library/react';
+import { http, HttpResponse } from 'msw';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { SessionProvider } from '../session/session';
 import type { CompanyView } from './api';
+import { server } from './server';
 
 type Role = CompanyView['roles'][number];
 
@@ -49,31 +51,40 @@ interface Sent {
   body: unknown;
   /** The key that makes a change happen once. */
   key: string | null;
+  /** The token against requests of other pages. */
+  csrf: string | null;
+}
+
+interface Answer {
+  status?: number;
+  body?: unknown;
+  /** Whether the connection breaks before the answer comes. */
+  lost?: boolean;
 }
 
 /** Answers the interface's calls by method and path; everything that was sent is kept in order. */
-export function answering(answers: Record<string, { status?: number; body?: unknown }>): Sent[] {
+export function answering(answers: Record<string, Answer>): Sent[] {
   const sent: Sent[] = [];
-  globalThis.fetch = async (input: RequestInfo | URL, init?: RequestInit) => {
-    const request =
-      input instanceof Request ? input : new Request(new URL(String(input), 'http://here'), init);
-    const path = new URL(request.url).pathname + new URL(request.url).search;
-    const text = request.method === 'GET' ? '' : await request.clone().text();
-    sent.push({
-      method: request.method,
-      path,
-      body: text.startsWith('{') ? JSON.parse(text) : text,
-      key: request.headers.get('Idempotency-Key'),
-    });
-    const answer = answers[`${request.method} ${path}`] ?? { status: 404, body: { problems: [] } };
-    return new Response(answer.body === undefined ? null : JSON.stringify(answer.body), {
-      status: answer.status ?? 200,
-      headers: {
-        'Content-Type': 'application/json',
-        ...(answer.body === undefined && { 'Content-Length': '0' }),
-      },
-    });
-  };
+  server.use(
+    http.all('*', async ({ request }) => {
+      const path = new URL(request.url).pathname + new URL(request.url).search;
+      const text = request.method === 'GET' ? '' : await request.clone().text();
+      sent.push({
+        method: request.method,
+        path,
+        body: text.startsWith('{') ? JSON.parse(text) : text,
+        key: request.headers.get('Idempotency-Key'),
+        csrf: request.headers.get('X-XSRF-TOKEN'),
+      });
+      const answer = answers[`${request.method} ${path}`] ?? { status: 404, body: { problems: [] } };
+      if (answer.lost) {
+        return HttpResponse.error();
+      }
+      return answer.body === undefined
+        ? new HttpResponse(null, { status: answer.status ?? 200, headers: { 'Content-Length': '0' } })
+        : HttpResponse.json(answer.body as object, { status: answer.status ?? 200 });
+    }),
+  );
   return sent;
 }
 

@@ -1,8 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import { MappingForm } from './MappingForm';
 import type { ArrivalView } from './useTaking';
+import { fill, person } from '../shared/person';
 
 /** Of each test another one: the same question within a second is one question. */
 let arrival = { id: 3, name: 'june.csv', accountId: 2 } as ArrivalView;
@@ -28,7 +29,7 @@ const GUESS = {
 };
 
 const holds = (column: number) => screen.getByLabelText(`What column ${column} holds`) as HTMLSelectElement;
-const choose = (column: number, value: string) => fireEvent.change(holds(column), { target: { value } });
+const choose = (column: number, value: string) => fill(holds(column), value);
 
 function answers(tried: { status?: number; body?: unknown }) {
   return answering({
@@ -63,12 +64,12 @@ describe('the columns of a bank’s table', () => {
     let done = 0;
     renderHere(<MappingForm arrival={arrival} done={() => (done += 1)} />);
     await screen.findByLabelText('What column 1 holds');
-    choose(3, 'TEXT');
-    choose(2, 'AMOUNT');
+    await choose(3, 'TEXT');
+    await choose(2, 'AMOUNT');
     expect([1, 2, 3, 4].map((c) => holds(c).value)).toEqual(['BOOKING_DATE', 'AMOUNT', 'TEXT', '']);
-    choose(2, 'TEXT');
-    choose(4, 'AMOUNT');
-    fireEvent.click(screen.getByRole('button', { name: 'Remember this and read the file' }));
+    await choose(2, 'TEXT');
+    await choose(4, 'AMOUNT');
+    await person.click(screen.getByRole('button', { name: 'Remember this and read the file' }));
     await waitFor(() => expect(done).toBe(1));
     expect(sent.find((s) => s.path.startsWith(`${base()}/mapping`))?.body).toEqual({
       ...GUESS.mapping,
@@ -89,7 +90,7 @@ describe('the columns of a bank’s table', () => {
     answers({ status: 422, body: problem('mapping.column', 'No column holds the date.') });
     renderHere(<MappingForm arrival={arrival} done={() => undefined} />);
     await screen.findByText('No column holds the date.');
-    choose(1, '');
+    await choose(1, '');
     expect(holds(1).value).toBe('');
     expect(holds(4).value).toBe('AMOUNT');
   });

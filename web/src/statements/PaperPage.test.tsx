@@ -1,8 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import PaperPage from './PaperPage';
+import { fill, person } from '../shared/person';
 
 const ACCOUNT = '/api/companies/1/bank-accounts/2';
 const LINES = `${ACCOUNT}/paper-statements/6/lines`;
@@ -36,8 +37,7 @@ function page(
   return sent;
 }
 
-const type = (label: string, value: string) =>
-  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const type = (label: string, value: string) => fill(screen.getByLabelText(label), value);
 const add = () => screen.getByRole('button', { name: 'Add this line' });
 
 beforeEach(() => sessionStorage.clear());
@@ -48,11 +48,11 @@ describe('a statement typed from paper', () => {
     const sent = page({ body: {} });
     await screen.findByText('Fee');
     expect(add()).toHaveProperty('disabled', true);
-    type('Text', 'Check');
-    type('Check number', '881');
-    type('Money out', '11.50');
-    type('Balance on paper', '76.50');
-    fireEvent.click(add());
+    await type('Text', 'Check');
+    await type('Check number', '881');
+    await type('Money out', '11.50');
+    await type('Balance on paper', '76.50');
+    await person.click(add());
     await waitFor(() =>
       expect(sent.find((s) => s.method === 'POST')?.body).toEqual({
         date: '2026-06-02',
@@ -68,30 +68,30 @@ describe('a statement typed from paper', () => {
   it('takes no line on both sides, nor one of a day that is none', async () => {
     page({ body: {} });
     await screen.findByText('Fee');
-    type('Money in', '1.00');
+    await type('Money in', '1.00');
     expect(add()).toHaveProperty('disabled', false);
-    type('Money out', '1.00');
+    await type('Money out', '1.00');
     expect(add()).toHaveProperty('disabled', true);
-    type('Money out', '');
-    type('Date', '31 jun');
+    await type('Money out', '');
+    await type('Date', '31 jun');
     expect(add()).toHaveProperty('disabled', true);
-    type('Date', '4 jun');
+    await type('Date', '4 jun');
     expect(add()).toHaveProperty('disabled', false);
   });
 
   it('keeps what was typed when the balance does not follow', async () => {
     page({ status: 422, body: problem('paper.balance', 'The balance would be 89.00.') });
     await screen.findByText('Fee');
-    type('Money in', '1.00');
-    type('Balance on paper', '88.90');
-    fireEvent.click(add());
+    await type('Money in', '1.00');
+    await type('Balance on paper', '88.90');
+    await person.click(add());
     await screen.findByText('The balance would be 89.00.');
     expect(screen.getByLabelText('Balance on paper')).toHaveProperty('value', '88.90');
   });
 
   it('takes back its last line, unless that is matched', async () => {
     const sent = page({ body: {} });
-    fireEvent.click(await screen.findByRole('button', { name: 'Take back Fee' }));
+    await person.click(await screen.findByRole('button', { name: 'Take back Fee' }));
     await waitFor(() => expect(sent.some((s) => s.method === 'DELETE')).toBe(true));
     cleanup();
     page({ body: {} }, { lines: [{ ...LINE, matched: true }] });
