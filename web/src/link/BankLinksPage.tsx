@@ -12,7 +12,7 @@ import { linkKeys } from './keys';
 import { Problems } from '../shared/Problems';
 import { lineCount } from '../statements/words';
 import { LinkedAccounts } from './LinkedAccounts';
-import { Rehearsal } from './Rehearsal';
+import { PracticeControls } from './PracticeControls';
 
 const STATES: Record<LinkView['state'], string> = {
   ASKED: 'consent asked for',
@@ -253,7 +253,7 @@ function OneLink({ link }: { link: LinkView }) {
           </Button>
         )}
       </div>
-      {link.practice && canPrepare && <Rehearsal link={link} />}
+      {link.practice && canPrepare && <PracticeControls link={link} />}
     </section>
   );
 }

@@ -2,12 +2,12 @@ import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { answering, problem, renderHere } from '../shared/testing';
 import { MappingForm } from './MappingForm';
-import type { ArrivalView } from './useTaking';
+import type { IncomingFileView } from './useTaking';
 import { fill, person } from '../shared/person';
 
 /** Of each test another one: the same question within a second is one question. */
-let arrival = { id: 3, name: 'june.csv', accountId: 2 } as ArrivalView;
-const base = () => `/api/companies/1/arrivals/${arrival.id}`;
+let incoming = { id: 3, name: 'june.csv', accountId: 2 } as IncomingFileView;
+const base = () => `/api/companies/1/incoming-files/${incoming.id}`;
 const GUESS = {
   charset: 'UTF-8',
   separator: ';',
@@ -42,7 +42,7 @@ function answers(tried: { status?: number; body?: unknown }) {
 
 beforeEach(() => {
   sessionStorage.clear();
-  arrival = { ...arrival, id: arrival.id + 1 };
+  incoming = { ...incoming, id: incoming.id + 1 };
 });
 afterEach(cleanup);
 
@@ -53,7 +53,7 @@ describe('the columns of a bank’s table', () => {
         { row: 2, problems: [], date: '2026-06-02', title: 'Fee June', amount: '-12.00', balance: '88.00' },
       ],
     });
-    renderHere(<MappingForm arrival={arrival} done={() => undefined} />);
+    renderHere(<MappingForm incoming={incoming} done={() => undefined} />);
     await screen.findByText('Fee June');
     expect([1, 2, 3, 4].map((c) => holds(c).value)).toEqual(['BOOKING_DATE', 'TEXT', '', 'AMOUNT']);
     expect(screen.getByText('(12.00)')).toBeTruthy();
@@ -62,7 +62,7 @@ describe('the columns of a bank’s table', () => {
   it('each hold one thing; only a text may be put together of several', async () => {
     const sent = answers({ body: [] });
     let done = 0;
-    renderHere(<MappingForm arrival={arrival} done={() => (done += 1)} />);
+    renderHere(<MappingForm incoming={incoming} done={() => (done += 1)} />);
     await screen.findByLabelText('What column 1 holds');
     await choose(3, 'TEXT');
     await choose(2, 'AMOUNT');
@@ -82,13 +82,13 @@ describe('the columns of a bank’s table', () => {
     answers({
       body: [{ row: 2, problems: [{ message: 'Row 2, amount: found “x”.' }], title: '' }],
     });
-    renderHere(<MappingForm arrival={arrival} done={() => undefined} />);
+    renderHere(<MappingForm incoming={incoming} done={() => undefined} />);
     await screen.findByText('Row 2, amount: found “x”.');
   });
 
   it('that make no statement are refused in words, and what was chosen stays', async () => {
     answers({ status: 422, body: problem('mapping.column', 'No column holds the date.') });
-    renderHere(<MappingForm arrival={arrival} done={() => undefined} />);
+    renderHere(<MappingForm incoming={incoming} done={() => undefined} />);
     await screen.findByText('No column holds the date.');
     await choose(1, '');
     expect(holds(1).value).toBe('');
@@ -97,7 +97,7 @@ describe('the columns of a bank’s table', () => {
 
   it('are shown by somebody who prepares', () => {
     const sent = answers({ body: [] });
-    renderHere(<MappingForm arrival={arrival} done={() => undefined} />, ['VIEWER']);
+    renderHere(<MappingForm incoming={incoming} done={() => undefined} />, ['VIEWER']);
     expect(screen.getByText(/Somebody who prepares/)).toBeTruthy();
     expect(sent).toEqual([]);
   });

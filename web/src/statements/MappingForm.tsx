@@ -12,7 +12,7 @@ import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
 import { useDebounced } from '../shared/useDebounced';
-import type { ArrivalView } from './useTaking';
+import type { IncomingFileView } from './useTaking';
 
 const COLUMNS: [string, string][] = [
   ['BOOKING_DATE', 'Booking date'],
@@ -33,14 +33,14 @@ const COLUMNS: [string, string][] = [
 ];
 
 /** Shows once what the columns of a bank's table hold; the first lines stand below as they would be read. */
-export function MappingForm({ arrival, done }: { arrival: ArrivalView; done: () => unknown }) {
+export function MappingForm({ incoming, done }: { incoming: IncomingFileView; done: () => unknown }) {
   const { company, canPrepare } = useCurrentCompany();
   const guess = useQuery({
-    queryKey: [...statementsKeys.arrival(company.id, arrival.id), 'guess'],
+    queryKey: [...statementsKeys.incoming(company.id, incoming.id), 'guess'],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/arrivals/{arrivalId}/guess', {
-          params: { path: { companyId: company.id, arrivalId: arrival.id } },
+        api.GET('/api/companies/{companyId}/incoming-files/{incomingId}/guess', {
+          params: { path: { companyId: company.id, incomingId: incoming.id } },
         }),
       ),
     enabled: canPrepare,
@@ -49,7 +49,7 @@ export function MappingForm({ arrival, done }: { arrival: ArrivalView; done: () 
     return <p className="quiet">Somebody who prepares has to show what its columns hold.</p>;
   }
   return guess.data ? (
-    <Mapping arrival={arrival} guess={guess.data} done={done} />
+    <Mapping incoming={incoming} guess={guess.data} done={done} />
   ) : (
     <Problems error={guess.error} />
   );
@@ -71,7 +71,15 @@ function first(guess: GuessView): Mapping {
   );
 }
 
-function Mapping({ arrival, guess, done }: { arrival: ArrivalView; guess: GuessView; done: () => unknown }) {
+function Mapping({
+  incoming,
+  guess,
+  done,
+}: {
+  incoming: IncomingFileView;
+  guess: GuessView;
+  done: () => unknown;
+}) {
   const { company } = useCurrentCompany();
   const accounts = useBankAccounts();
   const {
@@ -79,15 +87,15 @@ function Mapping({ arrival, guess, done }: { arrival: ArrivalView; guess: GuessV
     set: setForm,
     forget,
     notice,
-  } = useKept(`mapping.${arrival.id}`, () => ({
+  } = useKept(`mapping.${incoming.id}`, () => ({
     ...first(guess),
-    name: arrival.name.replace(/\.\w+$/, ''),
+    name: incoming.name.replace(/\.\w+$/, ''),
   }));
-  const [account, setAccount] = useState(arrival.accountId ?? 0);
-  const base = `/api/companies/${company.id}/arrivals/${arrival.id}`;
+  const [account, setAccount] = useState(incoming.accountId ?? 0);
+  const base = `/api/companies/${company.id}/incoming-files/${incoming.id}`;
   const typed = useDebounced(form);
   const tried = useQuery({
-    queryKey: [...statementsKeys.arrival(company.id, arrival.id), 'try', account, typed],
+    queryKey: [...statementsKeys.incoming(company.id, incoming.id), 'try', account, typed],
     queryFn: () => send<TriedView[]>('POST', `${base}/try?accountId=${account}`, typed),
     enabled: account > 0,
     placeholderData: (before) => before,

@@ -38,11 +38,11 @@ export default function StatementsPage() {
       ),
     enabled: account > 0,
   });
-  const arrivals = useQuery({
-    queryKey: [...statementsKeys.statements(company.id, account), 'arrivals'],
+  const incomingFiles = useQuery({
+    queryKey: [...statementsKeys.statements(company.id, account), 'incomingFiles'],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/arrivals', {
+        api.GET('/api/companies/{companyId}/incoming-files', {
           params: { path: { companyId: company.id }, query: { accountId: account } },
         }),
       ),
@@ -71,8 +71,8 @@ export default function StatementsPage() {
   }
   const newest = statements.data?.months.flatMap((m) => m.statements)[0];
   const ladder = take.data && ladderOf(take.data);
-  const waiting = arrivals.data?.filter((a) => ['READING', 'WAITS', 'MAPPING'].includes(a.state)) ?? [];
-  const ended = arrivals.data?.filter((a) => !waiting.includes(a)) ?? [];
+  const waiting = incomingFiles.data?.filter((a) => ['READING', 'WAITS', 'MAPPING'].includes(a.state)) ?? [];
+  const ended = incomingFiles.data?.filter((a) => !waiting.includes(a)) ?? [];
   return (
     <div className="certify" style={{ gridTemplateColumns: '190px minmax(0, 1fr)' }}>
       <AccountRail accountId={account} to={(a) => `/statements?account=${a}`} />
@@ -113,7 +113,7 @@ export default function StatementsPage() {
                 .join('; ')}
               {take.data.skipped > 0 && (
                 <>
-                  ; <Link to={`/arrivals/${take.data.id}`}>{take.data.skipped} skipped</Link>
+                  ; <Link to={`/incoming-files/${take.data.id}`}>{take.data.skipped} skipped</Link>
                 </>
               )}
               . <Link to={ladder}>Reconcile them</Link>
@@ -122,7 +122,7 @@ export default function StatementsPage() {
           {waiting.map((a) => (
             <p className="told" key={a.id}>
               <strong>{a.name}</strong> {STATES[a.state]}.{' '}
-              <Link className="btn btn-outline-secondary btn-sm" to={`/arrivals/${a.id}`}>
+              <Link className="btn btn-outline-secondary btn-sm" to={`/incoming-files/${a.id}`}>
                 Look at it
               </Link>
             </p>
@@ -202,7 +202,7 @@ export default function StatementsPage() {
                   {(all ? ended : ended.slice(0, 8)).map((a) => (
                     <tr key={a.id}>
                       <th scope="row">
-                        <Link to={`/arrivals/${a.id}`}>{a.name}</Link>
+                        <Link to={`/incoming-files/${a.id}`}>{a.name}</Link>
                       </th>
                       <td>{a.format}</td>
                       <td>

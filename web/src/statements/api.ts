@@ -1,6 +1,6 @@
 import type { Schemas } from '../shared/api';
 
-export type ArrivalView = Schemas['ArrivalView'];
+export type IncomingFileView = Schemas['IncomingFileView'];
 export type GuessView = Schemas['GuessView'];
 export type InterimView = Schemas['InterimView'];
 export type MappingBody = Schemas['MappingBody'];

@@ -2,5 +2,5 @@
 export const statementsKeys = {
   statements: (company: number, account: number) =>
     ['company', company, 'account', account, 'statements'] as const,
-  arrival: (company: number, arrival: number) => ['company', company, 'arrival', arrival] as const,
+  incoming: (company: number, incoming: number) => ['company', company, 'incoming', incoming] as const,
 };

@@ -2,14 +2,14 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { useCurrentCompany } from '../session/session';
 import { upload } from '../shared/api';
-import type { ArrivalView } from './api';
+import type { IncomingFileView } from './api';
 import { keys } from '../shared/keys';
 
-export type { ArrivalView };
+export type { IncomingFileView };
 
 /** Where to go for the last statement that came with a file. */
-export function ladderOf(arrival: ArrivalView): string | undefined {
-  const last = arrival.statements.at(-1);
+export function ladderOf(incoming: IncomingFileView): string | undefined {
+  const last = incoming.statements.at(-1);
   return last && `/reconcile/${last.accountId}/${last.to.slice(0, 7)}`;
 }
 
@@ -23,16 +23,16 @@ export function useTaking(stay = false) {
       const form = new FormData();
       form.append('file', file);
       const base = `/api/companies/${company.id}`;
-      return upload<ArrivalView>(
+      return upload<IncomingFileView>(
         account ? `${base}/bank-accounts/${account}/statements` : `${base}/statements`,
         form,
       );
     },
-    onSuccess: async (arrival) => {
+    onSuccess: async (incoming) => {
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
-      const ladder = arrival.state === 'TAKEN' ? ladderOf(arrival) : undefined;
+      const ladder = incoming.state === 'TAKEN' ? ladderOf(incoming) : undefined;
       if (!(stay && ladder)) {
-        void navigate(ladder ?? `/arrivals/${arrival.id}`);
+        void navigate(ladder ?? `/incoming-files/${incoming.id}`);
       }
     },
   });

@@ -1,7 +1,7 @@
-import type { ArrivalView, InterimView, StatementView } from './api';
+import type { IncomingFileView, InterimView, StatementView } from './api';
 
 /** What became of a file, in words. */
-export const STATES: Record<ArrivalView['state'], string> = {
+export const STATES: Record<IncomingFileView['state'], string> = {
   READING: 'being read',
   MAPPING: 'waits to be shown its columns',
   WAITS: 'waits for a decision',

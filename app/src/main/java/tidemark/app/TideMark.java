@@ -8,7 +8,7 @@ import tidemark.app.certificate.VerifyCommand;
 import tidemark.app.check.BooksCheck;
 import tidemark.app.database.BooksCommand;
 import tidemark.app.matching.MatchCommand;
-import tidemark.app.statement.ReadCommand;
+import tidemark.app.statement.incoming.ReadCommand;
 
 /** Starts the server, or runs a command that needs none. */
 @SpringBootApplication

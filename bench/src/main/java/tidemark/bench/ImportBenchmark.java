@@ -6,7 +6,7 @@ import java.sql.PreparedStatement;
 import java.time.LocalDate;
 import javax.sql.DataSource;
 import tidemark.app.company.BankAccount;
-import tidemark.app.statement.Arrivals;
+import tidemark.app.statement.incoming.IncomingFiles;
 import tidemark.core.statement.BankLine;
 
 /**
@@ -21,7 +21,7 @@ final class ImportBenchmark implements Benchmarks.Benchmark {
     @Override
     public void run() throws Exception {
         Installation installation = new Installation();
-        Arrivals arrivals = installation.bean(Arrivals.class);
+        IncomingFiles incomingFiles = installation.bean(IncomingFiles.class);
         DataSource books = installation.bean(DataSource.class);
         long[] ids = {5_000_000_000L};
         Pairs.compare(
@@ -33,7 +33,7 @@ final class ImportBenchmark implements Benchmarks.Benchmark {
                     BankAccount account = installation.account();
                     Statements100k.Made made =
                             Statements100k.make(account.number(), LINES, 0, FROM, TO, "A" + round + "-");
-                    arrivals.takeNow(installation.company(), account.id(), "a.xml", made.file(), "bench");
+                    incomingFiles.takeNow(installation.company(), account.id(), "a.xml", made.file(), "bench");
                 },
                 "JDBC batches",
                 round -> {

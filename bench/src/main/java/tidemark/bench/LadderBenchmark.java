@@ -13,7 +13,7 @@ import tidemark.app.ledger.Ledger;
 import tidemark.app.matching.Matches;
 import tidemark.app.reconcile.LadderViews;
 import tidemark.app.reconcile.MonthViews;
-import tidemark.app.statement.Arrivals;
+import tidemark.app.statement.incoming.IncomingFiles;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.statement.BankLine;
@@ -63,7 +63,9 @@ final class LadderBenchmark implements Benchmarks.Benchmark {
             account = bank.id();
             Statements100k.Made made = Statements100k.make(
                     bank.number(), count, 0, MONTH.atDay(1), MONTH.atEndOfMonth(), "L" + count + "-");
-            installation.bean(Arrivals.class).takeNow(installation.company(), account, "l.xml", made.file(), "bench");
+            installation
+                    .bean(IncomingFiles.class)
+                    .takeNow(installation.company(), account, "l.xml", made.file(), "bench");
             Ledger ledger = installation.bean(Ledger.class);
             String cash = ledger.account(installation.company(), bank.ledgerAccountId())
                     .code();

@@ -12,7 +12,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import tidemark.app.company.BankAccount;
-import tidemark.app.statement.Arrivals;
+import tidemark.app.statement.incoming.IncomingFiles;
 
 /** Flinging through a ladder of 100,000 open lines in a browser, twelve rows a frame, against one of 67 lines. */
 final class ScrollingBenchmark implements Benchmarks.Benchmark {
@@ -76,7 +76,9 @@ final class ScrollingBenchmark implements Benchmarks.Benchmark {
         BankAccount account = installation.account();
         Statements100k.Made made = Statements100k.make(
                 account.number(), lines, 0, MONTH.atDay(1), MONTH.atEndOfMonth(), "S" + lines + "-");
-        installation.bean(Arrivals.class).takeNow(installation.company(), account.id(), "s.xml", made.file(), "bench");
+        installation
+                .bean(IncomingFiles.class)
+                .takeNow(installation.company(), account.id(), "s.xml", made.file(), "bench");
         return account;
     }
 

@@ -64,12 +64,12 @@ class ComingInTest {
         page.getByText("Something does not tie").waitFor();
         page.getByText("an opening balance of 1.00").waitFor();
         page.getByText("the closing balance, 2.00").waitFor();
-        page.getByLabel("Why it is taken").fill("A rehearsal");
+        page.getByLabel("Why it is taken").fill("For practice");
         button(page, "Take it with this note").click();
         page.getByText("1 line, 1 Jun 2026 to 30 Jun 2026").waitFor();
-        page.getByText("Taken although it does not tie: A rehearsal").waitFor();
+        page.getByText("Taken although it does not tie: For practice").waitFor();
         link(page, "Statements").last().click();
-        page.getByText("Taken although it does not tie: A rehearsal").waitFor();
+        page.getByText("Taken although it does not tie: For practice").waitFor();
         button(page, "Take back").first().click();
         page.getByText("missing: 1 Jun 2026 to 30 Jun 2026").first().waitFor();
         Browsing.drop(page, page.locator(".file-drop"), odd);
@@ -141,7 +141,7 @@ class ComingInTest {
     }
 
     @Test
-    void bankLink_isSignedInAtTheBank_andRehearsed() {
+    void bankLink_isSignedInAtTheBank_andPractised() {
         Page page = browsing.window(1280, 800);
         Browsing.signIn(page, server.url(), "iris");
         page.navigate(server.url() + "/bank-links");

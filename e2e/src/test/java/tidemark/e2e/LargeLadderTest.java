@@ -120,7 +120,7 @@ class LargeLadderTest {
                 Map.of("name", "entries.csv", "file", entries.toString()));
         Map<?, ?> taken = (Map<?, ?>)
                 send(page, account + "/statements", Map.of("name", "june.csv", "file", statement.toString()));
-        assertEquals("TAKEN", page.evaluate(READ, base + "/arrivals/" + taken.get("id")));
+        assertEquals("TAKEN", page.evaluate(READ, base + "/incoming-files/" + taken.get("id")));
         page.navigate(server.url() + "/reconcile/" + made.get("id") + "/2026-06");
         page.locator(".ladder-row[data-place='0']").waitFor();
         assertEquals("" + (LINES + 1), page.locator(".ladder").getAttribute("aria-rowcount"));

@@ -26,7 +26,7 @@ import tools.jackson.databind.node.ObjectNode;
 
 /**
  * The bank's HTTP interface, on this machine alone: consents, accounts, balances and transactions as NextGenPSD2 has
- * them, a sign-in page, and the rehearsal by which its date is advanced. Source: Berlin Group, XS2A Framework
+ * them, a sign-in page, and the controls by which its date is advanced. Source: Berlin Group, XS2A Framework
  * Implementation Guidelines 1.3.
  */
 public final class PracticeBank implements AutoCloseable {
@@ -37,13 +37,13 @@ public final class PracticeBank implements AutoCloseable {
     private final HttpServer server;
     private final State state;
     private final CustomerActivity life;
-    private final PracticeControls rehearsal;
+    private final PracticeControls controls;
 
     private PracticeBank(HttpServer server, State state) {
         this.server = server;
         this.state = state;
         this.life = new CustomerActivity(state);
-        this.rehearsal = new PracticeControls(state, life);
+        this.controls = new PracticeControls(state, life);
     }
 
     /**
@@ -134,8 +134,8 @@ public final class PracticeBank implements AutoCloseable {
         String path = exchange.getRequestURI().getPath();
         String method = exchange.getRequestMethod();
         String[] parts = path.substring(1).split("/");
-        if (path.startsWith("/rehearsal")) {
-            rehearsal(exchange, parts, method);
+        if (path.startsWith("/practice-controls")) {
+            control(exchange, parts, method);
             return;
         }
         if (path.equals("/sign-in")) {
@@ -372,15 +372,15 @@ public final class PracticeBank implements AutoCloseable {
         exchange.getResponseBody().write(bytes);
     }
 
-    private void rehearsal(HttpExchange exchange, String[] parts, String method) throws IOException {
-        if (!"yes".equals(exchange.getRequestHeaders().getFirst("X-Rehearsal"))) {
-            throw new Answer(403, "RIGHT_MISSING", "Only for rehearsals");
+    private void control(HttpExchange exchange, String[] parts, String method) throws IOException {
+        if (!"yes".equals(exchange.getRequestHeaders().getFirst("X-Practice-Controls"))) {
+            throw new Answer(403, "RIGHT_MISSING", "Only for practice");
         }
         if (method.equals("POST")) {
-            rehearsal.tell(parts.length > 1 ? parts[1] : "", body(exchange));
+            controls.tell(parts.length > 1 ? parts[1] : "", body(exchange));
         }
         ObjectNode out = JSON.createObjectNode();
-        rehearsal.show(out);
+        controls.show(out);
         send(exchange, 200, out);
     }
 

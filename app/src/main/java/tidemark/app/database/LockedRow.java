@@ -9,7 +9,7 @@ public enum LockedRow {
     /** The numbers of a company's journal; guards its entries, totals, open items and settlements, and closed months. */
     JOURNAL("journal_counter"),
     /** A file that came in; guards what becomes of it. */
-    INCOMING_FILE("arrival"),
+    INCOMING_FILE("incoming_file"),
     /** What a second person was asked; guards what they decide. */
     APPROVAL("approval_request");
 

@@ -35,8 +35,8 @@ import tidemark.app.matching.Matches;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.Months;
 import tidemark.app.setup.SetUp;
-import tidemark.app.statement.Arrivals;
 import tidemark.app.statement.Statements;
+import tidemark.app.statement.incoming.IncomingFiles;
 import tidemark.core.format.CamtWriter;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.JournalEntry;
@@ -69,7 +69,7 @@ public class DemoCompany {
     private final DemoLedger demoLedger;
     private final DemoDesk desk;
     private final Statements statements;
-    private final Arrivals arrivals;
+    private final IncomingFiles incomingFiles;
     private final Months months;
     private final Matches matches;
     private final FirmMatches firmMatches;
@@ -88,7 +88,7 @@ public class DemoCompany {
             DemoLedger demoLedger,
             DemoDesk desk,
             Statements statements,
-            Arrivals arrivals,
+            IncomingFiles incomingFiles,
             Months months,
             Matches matches,
             FirmMatches firmMatches,
@@ -105,7 +105,7 @@ public class DemoCompany {
         this.demoLedger = demoLedger;
         this.desk = desk;
         this.statements = statements;
-        this.arrivals = arrivals;
+        this.incomingFiles = incomingFiles;
         this.months = months;
         this.matches = matches;
         this.firmMatches = firmMatches;
@@ -214,7 +214,7 @@ public class DemoCompany {
         List<Story.BankItem> items = story.items(name, month);
         long opening = statements.lastClosing(account).minorUnits();
         StatementFile file = file(account, items, month, opening);
-        arrivals.takeNow(companyId, account.id(), file.name(), file.content(), maren.name());
+        incomingFiles.takeNow(companyId, account.id(), file.name(), file.content(), maren.name());
         firmMatches.takeFirm(companyId, account.id(), month, maren.name());
         explainRest(companyId, account, items, month, maren);
         certification.prepare(companyId, account.id(), month, maren);

@@ -34,7 +34,7 @@ class BankLinkController {
 
     private final BankLinks links;
     private final LinkRecords records;
-    private final Rehearsal rehearsal;
+    private final PracticeControls practiceControls;
     private final Banks banks;
     private final SetUp setUp;
 
@@ -43,14 +43,14 @@ class BankLinkController {
     BankLinkController(
             BankLinks links,
             LinkRecords records,
-            Rehearsal rehearsal,
+            PracticeControls practiceControls,
             Banks banks,
             SetUp setUp,
             PublicAddress address) {
         this.address = address;
         this.links = links;
         this.records = records;
-        this.rehearsal = rehearsal;
+        this.practiceControls = practiceControls;
         this.banks = banks;
         this.setUp = setUp;
     }
@@ -106,7 +106,7 @@ class BankLinkController {
     record FetchedView(long accountId, String state, int lines, int interim, String told) {}
 
     record StageView(LocalDate date, String trouble, int instructions) {
-        static StageView of(Rehearsal.Stage s) {
+        static StageView of(PracticeControls.Stage s) {
             return new StageView(s.date(), s.trouble(), s.instructions());
         }
     }
@@ -273,21 +273,21 @@ class BankLinkController {
         links.end(companyId, linkId, actor.name());
     }
 
-    @GetMapping("/bank-links/{linkId}/rehearsal")
+    @GetMapping("/bank-links/{linkId}/practice-controls")
     @Requires(Right.PREPARE)
     StageView stage(@PathVariable long companyId, @PathVariable long linkId) {
-        return StageView.of(asked(() -> rehearsal.stage(companyId, linkId)));
+        return StageView.of(asked(() -> practiceControls.stage(companyId, linkId)));
     }
 
-    @PostMapping("/bank-links/{linkId}/rehearsal/advance")
+    @PostMapping("/bank-links/{linkId}/practice-controls/advance")
     @Requires(Right.PREPARE)
     StageView advance(@PathVariable long companyId, @PathVariable long linkId, @RequestBody @Valid Advance body) {
-        return StageView.of(asked(() -> rehearsal.advance(companyId, linkId, body.to())));
+        return StageView.of(asked(() -> practiceControls.advance(companyId, linkId, body.to())));
     }
 
-    @PostMapping("/bank-links/{linkId}/rehearsal/trouble")
+    @PostMapping("/bank-links/{linkId}/practice-controls/trouble")
     @Requires(Right.PREPARE)
     StageView trouble(@PathVariable long companyId, @PathVariable long linkId, @RequestBody @Valid Trouble body) {
-        return StageView.of(asked(() -> rehearsal.trouble(companyId, linkId, body.trouble())));
+        return StageView.of(asked(() -> practiceControls.trouble(companyId, linkId, body.trouble())));
     }
 }

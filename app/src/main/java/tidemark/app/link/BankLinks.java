@@ -17,8 +17,8 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.database.FreeSpace;
 import tidemark.app.setup.SetUp;
-import tidemark.app.statement.Arrivals;
 import tidemark.app.statement.Statements;
+import tidemark.app.statement.incoming.IncomingFiles;
 import tidemark.core.problem.RuleViolation;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -37,7 +37,7 @@ class BankLinks {
     private final AccountInformation information;
     private final BankAccounts accounts;
     private final Statements statements;
-    private final Arrivals arrivals;
+    private final IncomingFiles incomingFiles;
     private final JsonMapper json;
     private final FreeSpace space;
 
@@ -47,7 +47,7 @@ class BankLinks {
             AccountInformation information,
             BankAccounts accounts,
             Statements statements,
-            Arrivals arrivals,
+            IncomingFiles incomingFiles,
             JsonMapper json,
             FreeSpace space) {
         this.space = space;
@@ -56,7 +56,7 @@ class BankLinks {
         this.information = information;
         this.accounts = accounts;
         this.statements = statements;
-        this.arrivals = arrivals;
+        this.incomingFiles = incomingFiles;
         this.json = json;
     }
 
@@ -210,7 +210,7 @@ class BankLinks {
         String name = "%s %s from %s.json".formatted(bank.name(), account.name(), from);
         return told(
                 account.id(),
-                arrivals.deliver(
+                incomingFiles.deliver(
                         companyId,
                         account.id(),
                         name,
@@ -218,7 +218,7 @@ class BankLinks {
                         who));
     }
 
-    private static Fetched told(long accountId, Arrivals.Delivered d) {
+    private static Fetched told(long accountId, IncomingFiles.Delivered d) {
         return new Fetched(accountId, d.state(), d.lines(), d.interim(), d.told());
     }
 

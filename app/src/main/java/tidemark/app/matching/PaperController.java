@@ -23,7 +23,7 @@ import tidemark.app.access.Right;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.statement.BankLineRow;
-import tidemark.app.statement.PaperStatements;
+import tidemark.app.statement.paper.PaperStatements;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;

@@ -40,11 +40,11 @@ public class BankLineRow {
 
     protected BankLineRow() {}
 
-    BankLineRow(StatementRow statement, long place, BankLine line, long balanceMinorUnits) {
+    public BankLineRow(StatementRow statement, long place, BankLine line, long balanceMinorUnits) {
         this(statement, place, line, balanceMinorUnits, "");
     }
 
-    BankLineRow(StatementRow statement, long place, BankLine line, long balanceMinorUnits, String extra) {
+    public BankLineRow(StatementRow statement, long place, BankLine line, long balanceMinorUnits, String extra) {
         this.bankAccountId = statement.bankAccountId();
         this.statementId = statement.id();
         this.place = place;
@@ -86,7 +86,7 @@ public class BankLineRow {
     }
 
     /** The balance after it, where a line before it was taken away. */
-    void balanceMinorUnits(long balance) {
+    public void balanceMinorUnits(long balance) {
         balanceMinorUnits = balance;
     }
 

@@ -30,7 +30,7 @@ class InterimLine {
     private long id;
 
     private long bankAccountId;
-    private @Nullable Long arrivalId;
+    private @Nullable Long incomingId;
 
     @Enumerated(EnumType.STRING)
     private State state = State.SEEN;
@@ -45,9 +45,9 @@ class InterimLine {
 
     protected InterimLine() {}
 
-    InterimLine(long bankAccountId, @Nullable Long arrivalId, boolean pending, BankLine line, Instant seenAt) {
+    InterimLine(long bankAccountId, @Nullable Long incomingId, boolean pending, BankLine line, Instant seenAt) {
         this.bankAccountId = bankAccountId;
-        this.arrivalId = arrivalId;
+        this.incomingId = incomingId;
         this.pending = pending;
         this.facts = new LineFacts(line);
         this.seenAt = seenAt;

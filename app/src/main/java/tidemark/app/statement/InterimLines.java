@@ -23,7 +23,7 @@ import tidemark.core.statement.StatementFacts;
 
 /** What the bank has told of before its statement: shown, never counted, and confirmed by the statement. */
 @Service
-class InterimLines {
+public class InterimLines {
     private final InterimLineRepository interims;
     private final BankLineRepository lines;
     private final BankAccounts accounts;
@@ -45,7 +45,7 @@ class InterimLines {
 
     /** Keeps what is not known yet; gives how many. Pending lines of a booked statement are kept too. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public int see(BankAccount account, @Nullable Long arrivalId, ReadStatement read, String who) {
+    public int see(BankAccount account, @Nullable Long incomingId, ReadStatement read, String who) {
         boolean booked = read.facts().kind() == StatementFacts.Kind.BOOKED;
         List<ReadLine> told =
                 read.lines().stream().filter(l -> !booked || l.pending()).toList();
@@ -75,7 +75,7 @@ class InterimLines {
             }
         }
         for (ReadLine line : sorted.fresh()) {
-            interims.save(new InterimLine(account.id(), arrivalId, line.pending(), line.line(), clock.instant()));
+            interims.save(new InterimLine(account.id(), incomingId, line.pending(), line.line(), clock.instant()));
         }
         if (!sorted.fresh().isEmpty()) {
             activity.record(

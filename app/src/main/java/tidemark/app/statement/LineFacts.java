@@ -7,7 +7,7 @@ import tidemark.core.statement.BankLineId;
 
 /** What a bank says of one movement. */
 @Embeddable
-class LineFacts {
+public class LineFacts {
     private LocalDate bookingDate;
     private LocalDate valueDate;
     private long minorUnits;
@@ -33,7 +33,7 @@ class LineFacts {
     }
 
     /** Longer than any format allows; the original file keeps the whole. */
-    static String cut(String text, int longest) {
+    public static String cut(String text, int longest) {
         return text.length() <= longest ? text : text.substring(0, longest - 1) + "…";
     }
 

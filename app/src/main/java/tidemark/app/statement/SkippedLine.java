@@ -10,13 +10,13 @@ import tidemark.core.statement.BankLine;
 
 /** A line of a file that was not taken because it had been read before; a person may think otherwise. */
 @Entity
-class SkippedLine {
+public class SkippedLine {
     @Id
     @GeneratedValue(generator = "row_id")
     @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
     private long id;
 
-    private long arrivalId;
+    private long incomingId;
     private long bankAccountId;
     private long knownLineId;
     private @Nullable Long takenLineId;
@@ -27,8 +27,8 @@ class SkippedLine {
 
     protected SkippedLine() {}
 
-    SkippedLine(long arrivalId, long bankAccountId, long knownLineId, String why, BankLine line) {
-        this.arrivalId = arrivalId;
+    public SkippedLine(long incomingId, long bankAccountId, long knownLineId, String why, BankLine line) {
+        this.incomingId = incomingId;
         this.bankAccountId = bankAccountId;
         this.knownLineId = knownLineId;
         this.why = why;
@@ -39,15 +39,15 @@ class SkippedLine {
         takenLineId = lineId;
     }
 
-    long id() {
+    public long id() {
         return id;
     }
 
-    long arrivalId() {
-        return arrivalId;
+    long incomingId() {
+        return incomingId;
     }
 
-    long bankAccountId() {
+    public long bankAccountId() {
         return bankAccountId;
     }
 
@@ -56,15 +56,15 @@ class SkippedLine {
     }
 
     @Nullable
-    Long takenLineId() {
+    public Long takenLineId() {
         return takenLineId;
     }
 
-    String why() {
+    public String why() {
         return why;
     }
 
-    BankLine line() {
+    public BankLine line() {
         return facts.line(id);
     }
 }

@@ -5,8 +5,8 @@ import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 
-interface SkippedLineRepository extends JpaRepository<SkippedLine, Long> {
-    List<SkippedLine> findByArrivalIdOrderById(long arrivalId, Limit limit);
+public interface SkippedLineRepository extends JpaRepository<SkippedLine, Long> {
+    List<SkippedLine> findByIncomingIdOrderById(long incomingId, Limit limit);
 
-    Optional<SkippedLine> findByIdAndArrivalId(long id, long arrivalId);
+    Optional<SkippedLine> findByIdAndIncomingId(long id, long incomingId);
 }

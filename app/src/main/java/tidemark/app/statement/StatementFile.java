@@ -12,7 +12,7 @@ import org.hibernate.annotations.Immutable;
 /** The original file that a statement was read from, byte for byte. */
 @Entity
 @Immutable
-class StatementFile {
+public class StatementFile {
     @Id
     @GeneratedValue(generator = "row_id")
     @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
@@ -30,7 +30,7 @@ class StatementFile {
 
     protected StatementFile() {}
 
-    StatementFile(long bankAccountId, String name, String format, String sha256, byte[] content) {
+    public StatementFile(long bankAccountId, String name, String format, String sha256, byte[] content) {
         this.bankAccountId = bankAccountId;
         this.name = name;
         this.format = format;
@@ -39,7 +39,7 @@ class StatementFile {
         this.content = content;
     }
 
-    long id() {
+    public long id() {
         return id;
     }
 
@@ -47,7 +47,7 @@ class StatementFile {
         return bankAccountId;
     }
 
-    String name() {
+    public String name() {
         return name;
     }
 

@@ -4,6 +4,6 @@ import java.util.Collection;
 import java.util.List;
 import org.springframework.data.jpa.repository.JpaRepository;
 
-interface StatementFileRepository extends JpaRepository<StatementFile, Long> {
+public interface StatementFileRepository extends JpaRepository<StatementFile, Long> {
     List<StatementFile> findByBankAccountIdInAndSha256(Collection<Long> bankAccountIds, String sha256);
 }

@@ -9,6 +9,7 @@ import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.statement.incoming.IncomingFileRecords;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Fields;
 import tidemark.core.problem.RuleViolation;
@@ -16,12 +17,12 @@ import tidemark.core.statement.BankLine;
 
 /** Puts right what was wrongly taken for the same line, or for another: a skipped line in, a doubled line out. */
 @Service
-class StatementLines {
+public class StatementLines {
     private final Statements taken;
     private final StatementRepository statements;
     private final BankLineRepository lines;
     private final SkippedLineRepository skipped;
-    private final ArrivalRecords arrivals;
+    private final IncomingFileRecords incomingFiles;
     private final BankAccounts accounts;
     private final ActivityLog activity;
     private final EntityManager em;
@@ -31,7 +32,7 @@ class StatementLines {
             StatementRepository statements,
             BankLineRepository lines,
             SkippedLineRepository skipped,
-            ArrivalRecords arrivals,
+            IncomingFileRecords incomingFiles,
             BankAccounts accounts,
             ActivityLog activity,
             EntityManager em) {
@@ -39,7 +40,7 @@ class StatementLines {
         this.statements = statements;
         this.lines = lines;
         this.skipped = skipped;
-        this.arrivals = arrivals;
+        this.incomingFiles = incomingFiles;
         this.accounts = accounts;
         this.activity = activity;
         this.em = em;
@@ -54,11 +55,11 @@ class StatementLines {
 
     /** Takes a skipped line after all, at the end of the account's last statement. */
     @Transactional
-    BankLineRow takeSkipped(long companyId, long arrivalId, long skippedId, String who) {
-        arrivals.get(companyId, arrivalId);
-        long accountId = found(arrivalId, skippedId).bankAccountId();
+    public BankLineRow takeSkipped(long companyId, long incomingId, long skippedId, String who) {
+        incomingFiles.get(companyId, incomingId);
+        long accountId = found(incomingId, skippedId).bankAccountId();
         BankAccount account = accounts.lock(companyId, accountId);
-        SkippedLine line = found(arrivalId, skippedId);
+        SkippedLine line = found(incomingId, skippedId);
         em.refresh(line);
         if (line.takenLineId() != null) {
             throw new RuleViolation(
@@ -75,7 +76,7 @@ class StatementLines {
                 .orElseThrow(() -> new NotFound("statement"));
         Statements.checkNotHeld(account, statement.fromDate());
         BankLineRow added = atItsPlace(statement, line.line());
-        line = found(arrivalId, skippedId);
+        line = found(incomingId, skippedId);
         line.taken(added.id());
         activity.record(
                 companyId,
@@ -123,8 +124,8 @@ class StatementLines {
         return added;
     }
 
-    private SkippedLine found(long arrivalId, long skippedId) {
-        return skipped.findByIdAndArrivalId(skippedId, arrivalId).orElseThrow(() -> new NotFound("line"));
+    private SkippedLine found(long incomingId, long skippedId) {
+        return skipped.findByIdAndIncomingId(skippedId, incomingId).orElseThrow(() -> new NotFound("line"));
     }
 
     /** Takes a line out that stands twice; it must not be matched, and its month not be certified. */

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 
-interface StatementRepository extends JpaRepository<StatementRow, Long> {
+public interface StatementRepository extends JpaRepository<StatementRow, Long> {
     List<StatementRow> findByBankAccountIdOrderByFromDateDesc(long bankAccountId);
 
     Optional<StatementRow> findFirstByBankAccountIdOrderByToDateDesc(long bankAccountId);
@@ -20,5 +20,5 @@ interface StatementRepository extends JpaRepository<StatementRow, Long> {
 
     boolean existsByStatementFileId(long fileId);
 
-    List<StatementRow> findByArrivalIdOrderByFromDate(long arrivalId);
+    List<StatementRow> findByIncomingIdOrderByFromDate(long incomingId);
 }

@@ -35,7 +35,7 @@ public class StatementRow {
     private int lineCount;
     private String takenBy;
     private Instant takenAt;
-    private @Nullable Long arrivalId;
+    private @Nullable Long incomingId;
 
     @Enumerated(EnumType.STRING)
     private Source source = Source.FILE;
@@ -53,7 +53,7 @@ public class StatementRow {
 
     protected StatementRow() {}
 
-    StatementRow(
+    public StatementRow(
             long bankAccountId,
             @Nullable Long statementFileId,
             StatementHeader header,
@@ -74,8 +74,8 @@ public class StatementRow {
     }
 
     /** Tells where it came from, and what a person decided of what does not tie. */
-    void cameWith(@Nullable Long arrival, Source from, String decided, String what) {
-        arrivalId = arrival;
+    public void cameWith(@Nullable Long incoming, Source from, String decided, String what) {
+        incomingId = incoming;
         source = from;
         note = LineFacts.cut(decided, 400);
         breaks = LineFacts.cut(what, 4000);
@@ -96,8 +96,8 @@ public class StatementRow {
     }
 
     @Nullable
-    Long arrivalId() {
-        return arrivalId;
+    Long incomingId() {
+        return incomingId;
     }
 
     public long id() {
@@ -148,11 +148,11 @@ public class StatementRow {
         return takenAt;
     }
 
-    void lines(int count) {
+    public void lines(int count) {
         lineCount = count;
     }
 
-    void closing(long minorUnits) {
+    public void closing(long minorUnits) {
         closingMinorUnits = minorUnits;
     }
 

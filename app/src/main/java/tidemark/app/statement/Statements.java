@@ -94,8 +94,8 @@ public class Statements {
     }
 
     @Transactional(readOnly = true)
-    List<StatementRow> ofArrival(long arrivalId) {
-        return statements.findByArrivalIdOrderByFromDate(arrivalId);
+    public List<StatementRow> ofIncomingFile(long incomingId) {
+        return statements.findByIncomingIdOrderByFromDate(incomingId);
     }
 
     @Transactional(readOnly = true)
@@ -173,7 +173,7 @@ public class Statements {
                         .formatted(account.name(), statement.fromDate(), statement.toDate()));
     }
 
-    static void checkNotHeld(BankAccount account, LocalDate day) {
+    public static void checkNotHeld(BankAccount account, LocalDate day) {
         if (!day.isAfter(account.lockedThrough())) {
             throw new RuleViolation(
                     "mark.held",
@@ -185,12 +185,12 @@ public class Statements {
         }
     }
 
-    static String plainName(String name) {
+    public static String plainName(String name) {
         String plain = name.replaceAll(".*[/\\\\]", "").replaceAll("\\p{Cntrl}", "");
         return plain.isBlank() ? "statement" : plain.length() > 200 ? plain.substring(0, 200) : plain;
     }
 
-    static String sha256(byte[] content) {
+    public static String sha256(byte[] content) {
         try {
             return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(content));
         } catch (NoSuchAlgorithmException e) {

@@ -22,8 +22,8 @@ import tidemark.app.reconcile.AccountMonthRepository;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.MonthViews;
 import tidemark.app.reconcile.Months;
-import tidemark.app.statement.Arrivals;
 import tidemark.app.statement.Statements;
+import tidemark.app.statement.incoming.IncomingFiles;
 import tidemark.core.certificate.MonthState;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.proof.Ladder;
@@ -38,7 +38,7 @@ class TodayViews {
     private final FreeSpace space;
     private final PaymentViews payments;
     private final Approvals approvals;
-    private final Arrivals arrivals;
+    private final IncomingFiles incomingFiles;
     private final Months months;
     private final AccountMonthRepository states;
     private final Statements statements;
@@ -50,7 +50,7 @@ class TodayViews {
             FreeSpace space,
             PaymentViews payments,
             Approvals approvals,
-            Arrivals arrivals,
+            IncomingFiles incomingFiles,
             Months months,
             AccountMonthRepository states,
             Statements statements,
@@ -60,7 +60,7 @@ class TodayViews {
         this.space = space;
         this.payments = payments;
         this.approvals = approvals;
-        this.arrivals = arrivals;
+        this.incomingFiles = incomingFiles;
         this.months = months;
         this.states = states;
         this.statements = statements;
@@ -165,7 +165,7 @@ class TodayViews {
                     Place.DISK,
                     YearMonth.from(today)));
         }
-        Arrivals.Waiting files = arrivals.waiting(companyId);
+        IncomingFiles.Waiting files = incomingFiles.waiting(companyId);
         if (files.count() > 0) {
             tasks.add(new Task(
                     files.accountId() == null ? 0 : files.accountId(),

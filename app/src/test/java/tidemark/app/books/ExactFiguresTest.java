@@ -232,9 +232,9 @@ class ExactFiguresTest {
                 "b.csv",
                 (head + "2026-06-03,5.00,1005.00,Coffee,B1\n2026-06-20,7.00,1012.00,Tea,B2\n")
                         .getBytes(StandardCharsets.UTF_8)));
-        String arrival = c.base + "/arrivals/" + second.path("id").asLong();
-        JsonNode skipped = ok(c.iris.get(arrival + "/skipped-lines"));
-        ok(c.iris.post(arrival + "/skipped-lines/" + skipped.get(0).path("id").asLong() + "/take", Map.of()));
+        String incoming = c.base + "/incoming-files/" + second.path("id").asLong();
+        JsonNode skipped = ok(c.iris.get(incoming + "/skipped-lines"));
+        ok(c.iris.post(incoming + "/skipped-lines/" + skipped.get(0).path("id").asLong() + "/take", Map.of()));
         assertEquals(
                 List.of("1005.00", "1010.00", "1017.00"),
                 app

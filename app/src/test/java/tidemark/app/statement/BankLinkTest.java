@@ -21,7 +21,7 @@ import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
 import tools.jackson.databind.JsonNode;
 
-/** A link to the practice bank over its own HTTP interface: consent, accounts, polling, a rehearsed month, troubles. */
+/** A link to the practice bank over its own HTTP interface: consent, accounts, polling, a practised month, troubles. */
 @ExtendWith(RunningApp.class)
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class BankLinkTest {
@@ -126,7 +126,7 @@ class BankLinkTest {
                         .get(0)
                         .path("state")
                         .asString());
-        assertEquals(1, c.get("/arrivals").size(), "a fetch that brings nothing leaves no record");
+        assertEquals(1, c.get("/incoming-files").size(), "a fetch that brings nothing leaves no record");
         assertTrue(only().path("nextPollAt")
                         .asString()
                         .compareTo(only().path("lastGoodAt").asString())
@@ -139,7 +139,7 @@ class BankLinkTest {
         for (int i = 1; i <= 6; i++) {
             NewCompany.ok(c.post("/payments", c.payment(bank, null, "", "2026-06-12", List.of(), i + "0.00")));
         }
-        JsonNode stage = NewCompany.ok(c.post(link + "/rehearsal/advance", Map.of("to", "2026-06-30")));
+        JsonNode stage = NewCompany.ok(c.post(link + "/practice-controls/advance", Map.of("to", "2026-06-30")));
         assertEquals("2026-06-30", stage.path("date").asString());
         assertEquals(6, stage.path("instructions").asInt());
         JsonNode fetched = NewCompany.ok(c.post(link + "/poll", Map.of()));
@@ -168,7 +168,7 @@ class BankLinkTest {
             assertEquals("VALID", only().path("state").asString());
         }
         trouble("NONE");
-        NewCompany.ok(c.post(link + "/rehearsal/advance", Map.of("to", "2026-07-01")));
+        NewCompany.ok(c.post(link + "/practice-controls/advance", Map.of("to", "2026-07-01")));
         trouble("REPEAT_PAGE");
         NewCompany.ok(c.post(link + "/poll", Map.of()));
         trouble("NONE");
@@ -189,7 +189,7 @@ class BankLinkTest {
     }
 
     private static void trouble(String kind) {
-        NewCompany.ok(c.post(link + "/rehearsal/trouble", Map.of("trouble", kind)));
+        NewCompany.ok(c.post(link + "/practice-controls/trouble", Map.of("trouble", kind)));
     }
 
     private static int count() {
@@ -255,7 +255,7 @@ class BankLinkTest {
     @Test
     @Order(7)
     void consent_thatLapses_isToldAndRenewed() throws Exception {
-        NewCompany.ok(c.post(link + "/rehearsal/advance", Map.of("to", "2026-12-01")));
+        NewCompany.ok(c.post(link + "/practice-controls/advance", Map.of("to", "2026-12-01")));
         assertEquals("link.lapsed", c.post(link + "/poll", Map.of()).code());
         assertEquals("LAPSED", only().path("state").asString());
         assertTrue(only().path("advice").asString().contains("Nothing is lost"));

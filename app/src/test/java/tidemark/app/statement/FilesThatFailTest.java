@@ -22,6 +22,12 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import tidemark.app.books.NewCompany;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.running.RunningApp;
+import tidemark.app.statement.incoming.IncomingFile;
+import tidemark.app.statement.incoming.IncomingFileRecords;
+import tidemark.app.statement.incoming.IncomingFiles;
+import tidemark.app.statement.incoming.LinkFile;
+import tidemark.app.statement.incoming.StatementImport;
+import tidemark.app.statement.mapping.Mappings;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 import tools.jackson.databind.JsonNode;
@@ -39,12 +45,12 @@ class FilesThatFailTest {
         JsonNode waits = c.iris.upload(c.base + "/bank-accounts/" + bank + "/statements", "june.csv", JUNE)
                 .body();
         assertEquals("WAITS", waits.path("state").asString(), waits.toString());
-        String path = "/arrivals/" + waits.path("id").asLong();
+        String path = "/incoming-files/" + waits.path("id").asLong();
         app.bean(JdbcTemplate.class)
                 .update(
-                        "update arrival set state = 'READING', attempts = 2 where id = ?",
+                        "update incoming_file set state = 'READING', attempts = 2 where id = ?",
                         waits.path("id").asLong());
-        app.bean(Arrivals.class).goOn();
+        app.bean(IncomingFiles.class).goOn();
         JsonNode ended = c.get(path);
         for (int i = 0; i < 100 && !ended.path("state").asString().equals("REFUSED"); i++) {
             Thread.sleep(50);
@@ -55,28 +61,30 @@ class FilesThatFailTest {
         assertTrue(problem.path("found").asString().contains("june.csv, during which the server stopped 2 times"));
         assertEquals(0, c.get("/bank-accounts/" + bank + "/statements").size());
         var late = c.post(path + "/leave", Map.of());
-        assertEquals("arrival.ended", late.code());
+        assertEquals("incoming.ended", late.code());
         assertEquals(422, late.status());
         assertTrue(late.body().path("problems").get(0).path("found").asString().contains("june.csv, which is refused"));
     }
 
     @Test
     void failureOfOurs_endsTheReading_andSaysSo() {
-        ArrivalRecords records = mock(ArrivalRecords.class);
-        Arrival arrival = new Arrival(1, null, Arrival.Source.UPLOAD, "odd.csv", "", 3, "iris", Instant.EPOCH);
+        IncomingFileRecords records = mock(IncomingFileRecords.class);
+        IncomingFile incoming =
+                new IncomingFile(1, null, IncomingFile.Source.UPLOAD, "odd.csv", "", 3, "iris", Instant.EPOCH);
         when(records.begin(anyLong(), any(), any(), any(), any(), any())).thenReturn(5L);
-        when(records.get(1, 5)).thenReturn(arrival);
+        when(records.get(1, 5)).thenReturn(incoming);
         when(records.content(5)).thenThrow(new IllegalStateException("unheard of"));
-        Arrivals arrivals =
-                new Arrivals(records, mock(StatementImport.class), mock(Mappings.class), mock(BankAccounts.class));
-        arrivals.receive(1, null, Arrival.Source.UPLOAD, "odd.csv", JUNE, "iris", 5_000);
+        IncomingFiles incomingFiles =
+                new IncomingFiles(records, mock(StatementImport.class), mock(Mappings.class), mock(BankAccounts.class));
+        incomingFiles.receive(1, null, IncomingFile.Source.UPLOAD, "odd.csv", JUNE, "iris", 5_000);
         @SuppressWarnings("unchecked")
         ArgumentCaptor<List<Problem>> told = ArgumentCaptor.forClass(List.class);
-        verify(records, timeout(5_000)).became(anyLong(), anyLong(), eq(Arrival.State.REFUSED), told.capture(), any());
+        verify(records, timeout(5_000))
+                .became(anyLong(), anyLong(), eq(IncomingFile.State.REFUSED), told.capture(), any());
         Problem problem = told.getValue().getFirst();
         assertEquals("file.failed", problem.code());
         assertEquals("a failure of ours while reading (IllegalStateException)", problem.found());
-        arrivals.stop();
+        incomingFiles.stop();
     }
 
     @Test
@@ -114,24 +122,24 @@ class FilesThatFailTest {
         assertEquals("line 1", problem.path("where").asString());
         assertTrue(problem.path("found").asString().contains("When, What, How much"), problem.toString());
         long waits = waiting(c, second, table);
-        var taken = c.post("/arrivals/" + waits + "/mapping?accountId=" + second, mapping);
+        var taken = c.post("/incoming-files/" + waits + "/mapping?accountId=" + second, mapping);
         assertEquals("mapping.name", taken.code(), taken.body().toString());
         assertEquals("name", taken.body().path("problems").get(0).path("where").asString());
         assertTrue(taken.body().toString().contains("“Harbour list”, the name of another account's mapping"));
     }
 
     private static long waiting(NewCompany c, long bank, String table) {
-        JsonNode arrival = c.iris.upload(
+        JsonNode incoming = c.iris.upload(
                         c.base + "/bank-accounts/" + bank + "/statements",
                         "list.csv",
                         table.getBytes(StandardCharsets.UTF_8))
                 .body();
-        assertEquals("MAPPING", arrival.path("state").asString(), arrival.toString());
-        return arrival.path("id").asLong();
+        assertEquals("MAPPING", incoming.path("state").asString(), incoming.toString());
+        return incoming.path("id").asLong();
     }
 
     private static JsonNode learned(NewCompany c, long bank, String table, Map<String, Object> mapping) {
-        return c.post("/arrivals/" + waiting(c, bank, table) + "/mapping?accountId=" + bank, mapping)
+        return c.post("/incoming-files/" + waiting(c, bank, table) + "/mapping?accountId=" + bank, mapping)
                 .body();
     }
 }

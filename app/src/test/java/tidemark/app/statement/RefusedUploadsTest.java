@@ -45,7 +45,7 @@ class RefusedUploadsTest {
         Answer answer = c.iris.upload(at + "/statements", "june", file);
         JsonNode told = answer.body();
         for (int i = 0; i < 100_000 && told.path("state").asString().equals("READING"); i++) {
-            told = c.get("/arrivals/" + told.path("id").asLong());
+            told = c.get("/incoming-files/" + told.path("id").asLong());
         }
         JsonNode problems = told.path("problems");
         assertTrue(answer.status() == 422 || problems.size() > 0, answer.body().toString());
@@ -208,7 +208,7 @@ class RefusedUploadsTest {
             columns      | FAR       | mapping.place  | AMOUNT | column 901
             """)
     void mappingThatCannotBe(String field, String value, String code, String where, String found) {
-        JsonNode arrival = c.iris.upload(
+        JsonNode incoming = c.iris.upload(
                         at + "/statements",
                         "list.csv",
                         "When;What;How much\n02.06.2026;Fee;-1,00\n".getBytes(StandardCharsets.UTF_8))
@@ -233,7 +233,8 @@ class RefusedUploadsTest {
                     case "FAR" -> Map.of("BOOKING_DATE", List.of(0), "AMOUNT", List.of(900));
                     default -> value;
                 });
-        Answer answer = c.post("/arrivals/" + arrival.path("id").asLong() + "/mapping?accountId=" + bank, mapping);
+        Answer answer =
+                c.post("/incoming-files/" + incoming.path("id").asLong() + "/mapping?accountId=" + bank, mapping);
         assertEquals(422, answer.status(), answer.body().toString());
         JsonNode problem = answer.body().path("problems").get(0);
         assertEquals(code, problem.path("code").asString(), problem.toString());
@@ -241,6 +242,6 @@ class RefusedUploadsTest {
             assertEquals(where, problem.path("where").asString());
         }
         assertTrue(problem.path("found").asString().contains(found), problem.toString());
-        ok(c.post("/arrivals/" + arrival.path("id").asLong() + "/leave", Map.of()));
+        ok(c.post("/incoming-files/" + incoming.path("id").asLong() + "/leave", Map.of()));
     }
 }

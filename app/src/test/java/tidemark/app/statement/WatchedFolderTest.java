@@ -14,6 +14,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import tidemark.app.books.NewCompany;
 import tidemark.app.company.Companies;
 import tidemark.app.running.RunningApp;
+import tidemark.app.statement.folder.WatchedFolder;
 
 @ExtendWith(RunningApp.class)
 class WatchedFolderTest {

@@ -9,7 +9,7 @@ import tidemark.core.statement.BankLine;
 
 /** A line of one own account and a line of another that are two ends of one transfer. */
 public final class OwnTransfer {
-    /** What goes out arrives within so many days; a bank may also book the arrival first. */
+    /** What goes out arrives within so many days; a bank may also book the incoming first. */
     private static final int LATEST = 7;
 
     private static final int EARLIEST = -2;

@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.mapping;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -29,7 +29,7 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** How the tables of each account's bank are read, as it was shown once. */
 @Service
-class Mappings {
+public class Mappings {
     private static final int PREVIEW = 20;
 
     private final MappingRepository mappings;
@@ -46,7 +46,7 @@ class Mappings {
 
     /** Those to try on a file: the account's own, the newest first; without an account all of the company's. */
     @Transactional(readOnly = true)
-    List<ColumnMapping> toTry(long companyId, @Nullable Long accountId) {
+    public List<ColumnMapping> toTry(long companyId, @Nullable Long accountId) {
         List<MappingRow> rows = accountId == null
                 ? mappings.findByCompanyIdOrderByIdDesc(companyId)
                 : mappings.findByBankAccountIdOrderByIdDesc(accountId);
@@ -54,20 +54,20 @@ class Mappings {
     }
 
     @Transactional(readOnly = true)
-    List<MappingRow> list(long companyId, long accountId) {
+    public List<MappingRow> list(long companyId, long accountId) {
         return mappings.findByBankAccountIdOrderByIdDesc(
                 accounts.get(companyId, accountId).id());
     }
 
     @Transactional(readOnly = true)
-    MappingRow get(long companyId, long accountId, long id) {
+    public MappingRow get(long companyId, long accountId, long id) {
         return mappings.findByIdAndBankAccountId(
                         id, accounts.get(companyId, accountId).id())
                 .orElseThrow(() -> new NotFound("mapping"));
     }
 
     @Transactional
-    MappingRow save(long companyId, long accountId, ColumnMapping mapping, String who) {
+    public MappingRow save(long companyId, long accountId, ColumnMapping mapping, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
         String name = Fields.text(mapping.name(), "name", 80);
         Optional<MappingRow> before = mappings.findByCompanyIdAndName(companyId, name);
@@ -93,7 +93,7 @@ class Mappings {
     }
 
     @Transactional
-    void remove(long companyId, long accountId, long id, String who) {
+    public void remove(long companyId, long accountId, long id, String who) {
         accounts.lock(companyId, accountId);
         MappingRow row = get(companyId, accountId, id);
         mappings.delete(row);
@@ -106,7 +106,7 @@ class Mappings {
                 "Forgot the mapping “" + row.name() + "”");
     }
 
-    static MappingGuess guess(byte[] file) {
+    public static MappingGuess guess(byte[] file) {
         try {
             return MappingGuess.of(file, isSpreadsheet(file));
         } catch (IOException e) {
@@ -114,7 +114,7 @@ class Mappings {
         }
     }
 
-    static List<MappedReader.Tried> tried(byte[] file, ColumnMapping mapping, CurrencyUnit currency) {
+    public static List<MappedReader.Tried> tried(byte[] file, ColumnMapping mapping, CurrencyUnit currency) {
         try {
             return new MappedReader(mapping, isSpreadsheet(file))
                     .tried(new ByteArrayInputStream(file), currency, PREVIEW);
@@ -144,7 +144,7 @@ class Mappings {
     }
 
     /** @throws RuleViolation {@code mapping.unreadable}, or whatever does not fit together in it */
-    static ColumnMapping parse(JsonMapper json, String otherwise, String text) {
+    public static ColumnMapping parse(JsonMapper json, String otherwise, String text) {
         try {
             JsonNode node = json.readTree(text);
             List<String> header = new ArrayList<>();

@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.incoming;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -17,6 +17,16 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.statement.BankLineRepository;
+import tidemark.app.statement.BankLineRow;
+import tidemark.app.statement.InterimLines;
+import tidemark.app.statement.SkippedLine;
+import tidemark.app.statement.SkippedLineRepository;
+import tidemark.app.statement.StatementFile;
+import tidemark.app.statement.StatementFileRepository;
+import tidemark.app.statement.StatementRepository;
+import tidemark.app.statement.StatementRow;
+import tidemark.app.statement.Statements;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.problem.Words;
@@ -31,7 +41,7 @@ import tidemark.core.statement.StatementHeader;
 
 /** Takes what a file held: whole or not at all, nothing twice, and what does not tie only by a person's decision. */
 @Service
-class StatementImport {
+public class StatementImport {
     private static final int BLOCK = 1_000;
 
     private final StatementTargets targets;
@@ -276,9 +286,9 @@ class StatementImport {
             }
             for (var s : p.intake().skipped()) {
                 skipped++;
-                if (d.arrivalId() != null) {
+                if (d.incomingId() != null) {
                     skippedLines.save(new SkippedLine(
-                            d.arrivalId(),
+                            d.incomingId(),
                             p.account().id(),
                             s.known().id().value(),
                             s.why().name(),
@@ -299,7 +309,7 @@ class StatementImport {
             if (id != null) {
                 interim += interims.see(
                         Objects.requireNonNull(taken.get(id)),
-                        d.arrivalId(),
+                        d.incomingId(),
                         d.contents().statements().get(i),
                         d.who());
             }
@@ -316,7 +326,7 @@ class StatementImport {
                 new StatementRow(account.id(), file.id(), header, fresh.size(), d.who(), clock.instant());
         String decided = d.note() == null ? "" : d.note();
         statement.cameWith(
-                d.arrivalId(),
+                d.incomingId(),
                 d.source(),
                 decided,
                 open.stream()

@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.paper;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -12,6 +12,11 @@ import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.statement.BankLineRepository;
+import tidemark.app.statement.BankLineRow;
+import tidemark.app.statement.StatementRepository;
+import tidemark.app.statement.StatementRow;
+import tidemark.app.statement.Statements;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.problem.Words;

@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.incoming;
 
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
@@ -6,17 +6,17 @@ import jakarta.persistence.Lob;
 
 /** The bytes of a file that came in, kept apart from its record until it is taken or left. */
 @Entity
-class ArrivalContent {
+class IncomingContent {
     @Id
-    private long arrivalId;
+    private long incomingId;
 
     @Lob
     private byte[] content;
 
-    protected ArrivalContent() {}
+    protected IncomingContent() {}
 
-    ArrivalContent(long arrivalId, byte[] content) {
-        this.arrivalId = arrivalId;
+    IncomingContent(long incomingId, byte[] content) {
+        this.incomingId = incomingId;
         this.content = content;
     }
 

@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.mapping;
 
 import java.util.List;
 import java.util.Optional;

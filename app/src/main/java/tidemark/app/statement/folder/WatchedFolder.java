@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.folder;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -23,6 +23,9 @@ import org.springframework.stereotype.Service;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.database.FreeSpace;
+import tidemark.app.statement.incoming.IncomingFile;
+import tidemark.app.statement.incoming.IncomingFileRecords;
+import tidemark.app.statement.incoming.IncomingFiles;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 
@@ -32,7 +35,7 @@ import tidemark.core.problem.RuleViolation;
  */
 @Service
 @Lazy(false)
-class WatchedFolder {
+public class WatchedFolder {
     private static final Logger LOG = LoggerFactory.getLogger(WatchedFolder.class);
     private static final String WHO = "watched folder";
     private static final long LARGEST = 60_000_000;
@@ -41,8 +44,8 @@ class WatchedFolder {
     private final Path folder;
     private final FreeSpace space;
     private final Companies companies;
-    private final Arrivals arrivals;
-    private final ArrivalRecords records;
+    private final IncomingFiles incomingFiles;
+    private final IncomingFileRecords records;
     private final Map<Path, Look> seen = new HashMap<>();
 
     /** How a file was at the last look. */
@@ -52,17 +55,17 @@ class WatchedFolder {
             @Value("${tidemark.folder:${tidemark.data:./data/tidemark}/inbox}") String folder,
             FreeSpace space,
             Companies companies,
-            Arrivals arrivals,
-            ArrivalRecords records) {
+            IncomingFiles incomingFiles,
+            IncomingFileRecords records) {
         this.folder = Path.of(folder);
         this.space = space;
         this.companies = companies;
-        this.arrivals = arrivals;
+        this.incomingFiles = incomingFiles;
         this.records = records;
     }
 
     /** Where files for a company are dropped. */
-    Path of(Company company) {
+    public Path of(Company company) {
         String name = company.name()
                 .toLowerCase(Locale.ROOT)
                 .replaceAll("[^a-z0-9]+", "-")
@@ -85,7 +88,7 @@ class WatchedFolder {
     }
 
     /** One look at all companies' folders. */
-    synchronized void look() throws IOException {
+    public synchronized void look() throws IOException {
         for (Company company : companies.all()) {
             Path own = of(company);
             Files.createDirectories(own.resolve("done"));
@@ -132,11 +135,11 @@ class WatchedFolder {
                         "at most " + LARGEST + " bytes",
                         "Ask the bank for shorter periods.");
             }
-            Arrival arrival = arrivals.receive(
-                    company.id(), null, Arrival.Source.FOLDER, name, Files.readAllBytes(file), WHO, 600_000);
-            done = arrival.state() != Arrival.State.REFUSED;
-            report.add(words(arrival));
-            records.problems(arrival).stream().map(Problem::message).forEach(report::add);
+            IncomingFile incoming = incomingFiles.receive(
+                    company.id(), null, IncomingFile.Source.FOLDER, name, Files.readAllBytes(file), WHO, 600_000);
+            done = incoming.state() != IncomingFile.State.REFUSED;
+            report.add(words(incoming));
+            records.problems(incoming).stream().map(Problem::message).forEach(report::add);
         } catch (RuleViolation e) {
             e.problems().stream().map(Problem::message).forEach(report::add);
         }
@@ -147,7 +150,7 @@ class WatchedFolder {
                 String.join("\n", report) + "\n");
     }
 
-    private static String words(Arrival a) {
+    private static String words(IncomingFile a) {
         return switch (a.state()) {
             case TAKEN ->
                 "Taken: %d lines; %d had been read before; %d told of before their statement."

@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.incoming;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -16,6 +16,9 @@ import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.database.LockedRow;
 import tidemark.app.database.RowLocks;
+import tidemark.app.statement.SkippedLine;
+import tidemark.app.statement.SkippedLineRepository;
+import tidemark.app.statement.Statements;
 import tidemark.core.problem.Problem;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -24,10 +27,10 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** The records of what came in, each change of them in a transaction of its own. */
 @Service
-class ArrivalRecords {
+public class IncomingFileRecords {
     private static final int MOST_PROBLEMS = 100;
 
-    private final ArrivalRepository arrivals;
+    private final IncomingFileRepository incomingFiles;
     private final SkippedLineRepository skipped;
     private final StatementImport taking;
     private final ActivityLog activity;
@@ -36,8 +39,8 @@ class ArrivalRecords {
     private final EntityManager em;
     private final Clock clock;
 
-    ArrivalRecords(
-            ArrivalRepository arrivals,
+    IncomingFileRecords(
+            IncomingFileRepository incomingFiles,
             SkippedLineRepository skipped,
             StatementImport taking,
             ActivityLog activity,
@@ -45,7 +48,7 @@ class ArrivalRecords {
             JsonMapper json,
             EntityManager em,
             Clock clock) {
-        this.arrivals = arrivals;
+        this.incomingFiles = incomingFiles;
         this.skipped = skipped;
         this.taking = taking;
         this.activity = activity;
@@ -57,8 +60,14 @@ class ArrivalRecords {
 
     @Transactional
     public long begin(
-            long companyId, @Nullable Long accountId, Arrival.Source source, String name, byte[] content, String who) {
-        long id = arrivals.save(new Arrival(
+            long companyId,
+            @Nullable Long accountId,
+            IncomingFile.Source source,
+            String name,
+            byte[] content,
+            String who) {
+        long id = incomingFiles
+                .save(new IncomingFile(
                         companyId,
                         accountId,
                         source,
@@ -68,69 +77,72 @@ class ArrivalRecords {
                         who,
                         clock.instant()))
                 .id();
-        em.persist(new ArrivalContent(id, content));
+        em.persist(new IncomingContent(id, content));
         return id;
     }
 
     /** The bytes of a file that is still open. */
     @Transactional(readOnly = true)
     public byte[] content(long id) {
-        ArrivalContent content = em.find(ArrivalContent.class, id);
+        IncomingContent content = em.find(IncomingContent.class, id);
         return content == null ? new byte[0] : content.content();
     }
 
-    private void move(Arrival arrival, Arrival.State to) {
-        arrival.move(to, clock.instant());
+    private void move(IncomingFile incoming, IncomingFile.State to) {
+        incoming.move(to, clock.instant());
         if (!to.isOpen()) {
-            em.createQuery("delete from ArrivalContent c where c.arrivalId = :id")
-                    .setParameter("id", arrival.id())
+            em.createQuery("delete from IncomingContent c where c.incomingId = :id")
+                    .setParameter("id", incoming.id())
                     .executeUpdate();
         }
     }
 
-    private Arrival lock(long companyId, long id) {
-        return locks.lock(LockedRow.INCOMING_FILE, Arrival.class, id)
+    private IncomingFile lock(long companyId, long id) {
+        return locks.lock(LockedRow.INCOMING_FILE, IncomingFile.class, id)
                 .filter(a -> a.companyId() == companyId)
                 .orElseThrow(() -> new NotFound("file"));
     }
 
     @Transactional(readOnly = true)
-    public Arrival get(long companyId, long id) {
-        return arrivals.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("file"));
+    public IncomingFile get(long companyId, long id) {
+        return incomingFiles.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("file"));
     }
 
     /** All that are open, and the latest forty that have ended. */
     @Transactional(readOnly = true)
-    public List<Arrival> latest(long companyId, long accountId) {
-        Set<Arrival.State> open = EnumSet.noneOf(Arrival.State.class);
-        Arrays.stream(Arrival.State.values()).filter(Arrival.State::isOpen).forEach(open::add);
-        List<Arrival> out = new ArrayList<>(arrivals.open(companyId, accountId, open));
-        out.addAll(arrivals.latestEnded(companyId, accountId, open, Limit.of(40)));
+    public List<IncomingFile> latest(long companyId, long accountId) {
+        Set<IncomingFile.State> open = EnumSet.noneOf(IncomingFile.State.class);
+        Arrays.stream(IncomingFile.State.values())
+                .filter(IncomingFile.State::isOpen)
+                .forEach(open::add);
+        List<IncomingFile> out = new ArrayList<>(incomingFiles.open(companyId, accountId, open));
+        out.addAll(incomingFiles.latestEnded(companyId, accountId, open, Limit.of(40)));
         return out;
     }
 
     @Transactional(readOnly = true)
-    public List<Arrival> unfinished() {
-        return arrivals.unfinished();
+    public List<IncomingFile> unfinished() {
+        return incomingFiles.unfinished();
     }
 
     @Transactional(readOnly = true)
-    public List<Arrival> waiting(long companyId) {
-        return arrivals.waiting(companyId);
+    public List<IncomingFile> waiting(long companyId) {
+        return incomingFiles.waiting(companyId);
     }
 
     @Transactional(readOnly = true)
-    public List<SkippedLine> skipped(long arrivalId) {
-        return skipped.findByArrivalIdOrderById(arrivalId, Limit.of(500));
+    public List<SkippedLine> skipped(long incomingId) {
+        return skipped.findByIncomingIdOrderById(incomingId, Limit.of(500));
     }
 
     /** Ends it, or lets it wait, with what is the matter. */
     @Transactional
-    public void became(long companyId, long id, Arrival.State state, List<Problem> problems, Consumer<Arrival> more) {
-        Arrival arrival = lock(companyId, id);
-        arrival.problems(write(problems));
-        more.accept(arrival);
-        move(arrival, state);
+    public void became(
+            long companyId, long id, IncomingFile.State state, List<Problem> problems, Consumer<IncomingFile> more) {
+        IncomingFile incoming = lock(companyId, id);
+        incoming.problems(write(problems));
+        more.accept(incoming);
+        move(incoming, state);
     }
 
     /** Counts, before it is read, that it is; how often that was. */
@@ -139,48 +151,48 @@ class ArrivalRecords {
         return lock(companyId, id).begun();
     }
 
-    /** Takes what the file holds and ends the arrival, in one transaction. */
+    /** Takes what the file holds and ends the incoming file, in one transaction. */
     @Transactional
     public void take(long id, Delivery d, Progress progress) {
         StatementImport.Outcome outcome = taking.take(d, progress);
         // whoever cancelled it before this point finds nothing taken
-        Arrival arrival = lock(d.companyId(), id);
+        IncomingFile incoming = lock(d.companyId(), id);
         progress.goOn();
-        arrival.counted(d.contents().format(), outcome.lines(), outcome.skipped(), outcome.interim());
-        if (outcome.accountId() != null && arrival.bankAccountId() == null) {
-            arrival.belongsTo(outcome.accountId());
+        incoming.counted(d.contents().format(), outcome.lines(), outcome.skipped(), outcome.interim());
+        if (outcome.accountId() != null && incoming.bankAccountId() == null) {
+            incoming.belongsTo(outcome.accountId());
         }
         List<Problem> told = new ArrayList<>(outcome.refused().isEmpty() ? outcome.open() : outcome.refused());
         d.contents().warnings().stream().filter(w -> !w.decides()).forEach(w -> told.add(w.problem()));
-        arrival.problems(write(told));
+        incoming.problems(write(told));
         if (d.note() != null) {
-            arrival.note(d.note());
+            incoming.note(d.note());
         }
-        Arrival.State state = !outcome.refused().isEmpty()
-                ? Arrival.State.REFUSED
+        IncomingFile.State state = !outcome.refused().isEmpty()
+                ? IncomingFile.State.REFUSED
                 : !outcome.open().isEmpty()
-                        ? Arrival.State.WAITS
+                        ? IncomingFile.State.WAITS
                         : outcome.taken().isEmpty() && outcome.interim() == 0
-                                ? Arrival.State.NOTHING_NEW
-                                : Arrival.State.TAKEN;
-        move(arrival, state);
+                                ? IncomingFile.State.NOTHING_NEW
+                                : IncomingFile.State.TAKEN;
+        move(incoming, state);
     }
 
     /** Takes the record of a fetch away that brought nothing; its skipped lines with it. */
     @Transactional
     public void forget(long companyId, long id) {
-        Arrival arrival = lock(companyId, id);
-        em.createQuery("delete from SkippedLine s where s.arrivalId = :id")
+        IncomingFile incoming = lock(companyId, id);
+        em.createQuery("delete from SkippedLine s where s.incomingId = :id")
                 .setParameter("id", id)
                 .executeUpdate();
-        arrivals.delete(arrival);
+        incomingFiles.delete(incoming);
     }
 
     @Transactional
     public void leave(long companyId, long id, String who) {
-        Arrival arrival = lock(companyId, id);
-        became(companyId, id, Arrival.State.LEFT, problems(arrival), a -> {});
-        activity.record(companyId, who, "arrival.left", "arrival", id, "Left " + arrival.name() + " unread");
+        IncomingFile incoming = lock(companyId, id);
+        became(companyId, id, IncomingFile.State.LEFT, problems(incoming), a -> {});
+        activity.record(companyId, who, "file.left", "incoming-file", id, "Left " + incoming.name() + " unread");
     }
 
     private String write(List<Problem> problems) {
@@ -196,9 +208,9 @@ class ArrivalRecords {
         return json.writeValueAsString(out);
     }
 
-    List<Problem> problems(Arrival arrival) {
+    public List<Problem> problems(IncomingFile incoming) {
         List<Problem> out = new ArrayList<>();
-        for (JsonNode node : json.readTree(arrival.problems())) {
+        for (JsonNode node : json.readTree(incoming.problems())) {
             out.add(new Problem(
                     node.path("code").asString(),
                     node.path("where").asString(),

@@ -16,9 +16,9 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Rehearses a month with the practice bank: tells it what was written and taken to the bank, and moves its date on. */
+/** Practises a month with the practice bank: tells it what was written and taken to the bank, and moves its date on. */
 @Service
-class Rehearsal {
+class PracticeControls {
     private final Banks banks;
     private final AccountInformation information;
     private final LinkRecords records;
@@ -26,7 +26,7 @@ class Rehearsal {
     private final CashEntryRepository entries;
     private final JsonMapper json;
 
-    Rehearsal(
+    PracticeControls(
             Banks banks,
             AccountInformation information,
             LinkRecords records,
@@ -47,7 +47,7 @@ class Rehearsal {
     private Banks.Bank bank(long companyId, long linkId) {
         BankLink link = records.get(companyId, linkId);
         if (!link.bank().equals(Banks.PRACTICE)) {
-            throw new NotFound("rehearsal");
+            throw new NotFound("practice bank");
         }
         return banks.get(link.bank());
     }
@@ -65,8 +65,8 @@ class Rehearsal {
     }
 
     private static HttpRequest.Builder request(Banks.Bank bank, String path) {
-        return HttpRequest.newBuilder(URI.create(bank.address() + "/rehearsal" + path))
-                .header("X-Rehearsal", "yes")
+        return HttpRequest.newBuilder(URI.create(bank.address() + "/practice-controls" + path))
+                .header("X-Practice-Controls", "yes")
                 .header("Content-Type", "application/json");
     }
 

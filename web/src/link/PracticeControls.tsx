@@ -18,18 +18,18 @@ const TROUBLES: [string, string][] = [
   ['REPEAT_PAGE', 'it gives a page twice'],
 ];
 
-/** Rehearses a month end with the practice bank: its date moves on, and it lives. */
-export function Rehearsal({ link }: { link: LinkView }) {
+/** Practises a month end with the practice bank: its date moves on, and it lives. */
+export function PracticeControls({ link }: { link: LinkView }) {
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const [to, setTo] = useState('');
-  const base = `/api/companies/${company.id}/bank-links/${link.id}/rehearsal`;
-  const key = [...linkKeys.bankLinks(company.id), link.id, 'rehearsal'];
+  const base = `/api/companies/${company.id}/bank-links/${link.id}/practice-controls`;
+  const key = [...linkKeys.bankLinks(company.id), link.id, 'practice controls'];
   const stage = useQuery({
     queryKey: key,
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/bank-links/{linkId}/rehearsal', {
+        api.GET('/api/companies/{companyId}/bank-links/{linkId}/practice-controls', {
           params: { path: { companyId: company.id, linkId: link.id } },
         }),
       ),
@@ -57,7 +57,7 @@ export function Rehearsal({ link }: { link: LinkView }) {
         advance.mutate();
       }}
     >
-      <h3>Rehearse</h3>
+      <h3>Practise</h3>
       <p>
         At the practice bank it is {fullDate(stage.data.date)}. Move its date on: it learns of the checks and
         deposits of the accounts it feeds and clears them in its own time, with fees, interest, returned

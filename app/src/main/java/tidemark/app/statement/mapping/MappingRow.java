@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.mapping;
 
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
@@ -10,7 +10,7 @@ import jakarta.persistence.Version;
 /** A mapping of columns as it was learned for an account. */
 @Entity
 @Table(name = "column_mapping")
-class MappingRow {
+public class MappingRow {
     @Id
     @GeneratedValue(generator = "row_id")
     @SequenceGenerator(name = "row_id", sequenceName = "row_id", allocationSize = 500)
@@ -33,11 +33,11 @@ class MappingRow {
         this.content = content;
     }
 
-    void content(String json) {
+    public void content(String json) {
         content = json;
     }
 
-    long id() {
+    public long id() {
         return id;
     }
 
@@ -45,11 +45,11 @@ class MappingRow {
         return bankAccountId;
     }
 
-    String name() {
+    public String name() {
         return name;
     }
 
-    String content() {
+    public String content() {
         return content;
     }
 }

@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.incoming;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -14,6 +14,7 @@ import java.util.Iterator;
 import java.util.List;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
+import tidemark.app.statement.mapping.Mappings;
 import tidemark.core.format.ColumnMapping;
 import tidemark.core.format.StatementFiles;
 import tidemark.core.format.StatementSink;

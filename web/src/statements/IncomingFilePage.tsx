@@ -11,28 +11,28 @@ import { report } from '../shared/money';
 import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { MappingForm } from './MappingForm';
-import { ladderOf, type ArrivalView } from './useTaking';
+import { ladderOf, type IncomingFileView } from './useTaking';
 import { lineCount, STATES } from './words';
 
 /** A file that came in: how far it is, what a person has to decide, and what became of it. */
-export default function ArrivalPage() {
+export default function IncomingFilePage() {
   const id = Number(useParams().id);
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
-  const arrival = useQuery({
-    queryKey: statementsKeys.arrival(company.id, id),
+  const incoming = useQuery({
+    queryKey: statementsKeys.incoming(company.id, id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/arrivals/{arrivalId}', {
-          params: { path: { companyId: company.id, arrivalId: id } },
+        api.GET('/api/companies/{companyId}/incoming-files/{incomingId}', {
+          params: { path: { companyId: company.id, incomingId: id } },
         }),
       ),
     refetchInterval: (q) => (q.state.data?.state === 'READING' ? 400 : false),
   });
   const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
-  const a = arrival.data;
+  const a = incoming.data;
   if (!a) {
-    return <Problems error={arrival.error} />;
+    return <Problems error={incoming.error} />;
   }
   const ladder = ladderOf(a);
   return (
@@ -47,9 +47,9 @@ export default function ArrivalPage() {
         {a.format && `${a.format}, `}
         {a.sizeBytes.toLocaleString('en')} bytes, from {a.cameFrom}, {dateTime(a.cameAt)}
       </p>
-      {a.state === 'READING' && <InWork arrival={a} />}
-      {a.state === 'WAITS' && <Decision arrival={a} done={refresh} />}
-      {a.state === 'MAPPING' && <MappingForm arrival={a} done={refresh} />}
+      {a.state === 'READING' && <InWork incoming={a} />}
+      {a.state === 'WAITS' && <Decision incoming={a} done={refresh} />}
+      {a.state === 'MAPPING' && <MappingForm incoming={a} done={refresh} />}
       {(a.state === 'REFUSED' || a.state === 'LEFT') && a.problems.length > 0 && (
         <Problems error={new Refusal(422, a.problems)} title="Nothing of it was taken." />
       )}
@@ -75,24 +75,24 @@ export default function ArrivalPage() {
         </p>
       )}
       {a.skipped > 0 && (a.state === 'TAKEN' || a.state === 'NOTHING_NEW') && (
-        <Skipped arrival={a} done={refresh} />
+        <Skipped incoming={a} done={refresh} />
       )}
     </div>
   );
 }
 
-function InWork({ arrival }: { arrival: ArrivalView }) {
+function InWork({ incoming }: { incoming: IncomingFileView }) {
   const { company } = useCurrentCompany();
   const cancel = useMutation({
-    mutationFn: () => send('POST', `/api/companies/${company.id}/arrivals/${arrival.id}/cancel`),
+    mutationFn: () => send('POST', `/api/companies/${company.id}/incoming-files/${incoming.id}/cancel`),
   });
-  const part = arrival.progress?.part ?? 0;
+  const part = incoming.progress?.part ?? 0;
   return (
     <section className="sheet">
       <label htmlFor="part">
-        {(arrival.progress?.linesRead ?? 0).toLocaleString('en')} lines read
-        {(arrival.progress?.linesWritten ?? 0) > 0 &&
-          `, ${arrival.progress?.linesWritten.toLocaleString('en')} written`}
+        {(incoming.progress?.linesRead ?? 0).toLocaleString('en')} lines read
+        {(incoming.progress?.linesWritten ?? 0) > 0 &&
+          `, ${incoming.progress?.linesWritten.toLocaleString('en')} written`}
       </label>
       <progress id="part" className="w-100" max={100} value={part} />
       <p className="quiet">You can leave this page and look again later. It is taken whole or not at all.</p>
@@ -107,10 +107,10 @@ function InWork({ arrival }: { arrival: ArrivalView }) {
   );
 }
 
-function Decision({ arrival, done }: { arrival: ArrivalView; done: () => unknown }) {
+function Decision({ incoming, done }: { incoming: IncomingFileView; done: () => unknown }) {
   const { company, canPrepare } = useCurrentCompany();
   const [note, setNote] = useState('');
-  const base = `/api/companies/${company.id}/arrivals/${arrival.id}`;
+  const base = `/api/companies/${company.id}/incoming-files/${incoming.id}`;
   const take = useMutation({
     mutationFn: () => send('POST', `${base}/take`, { note }),
     onSettled: done,
@@ -120,12 +120,12 @@ function Decision({ arrival, done }: { arrival: ArrivalView; done: () => unknown
     <section className="sheet">
       <h2>Something does not tie</h2>
       <p>
-        {lineCount(arrival.lines, 'new')}
-        {arrival.skipped > 0 && `, ${arrival.skipped} that were read before`}. Nothing is taken until somebody
-        decides.
+        {lineCount(incoming.lines, 'new')}
+        {incoming.skipped > 0 && `, ${incoming.skipped} that were read before`}. Nothing is taken until
+        somebody decides.
       </p>
       <ul className="breaks">
-        {arrival.problems.map((p) => (
+        {incoming.problems.map((p) => (
           <li key={p.code + p.where + p.found}>{p.message}</li>
         ))}
       </ul>
@@ -164,20 +164,20 @@ function Decision({ arrival, done }: { arrival: ArrivalView; done: () => unknown
   );
 }
 
-function Skipped({ arrival, done }: { arrival: ArrivalView; done: () => unknown }) {
+function Skipped({ incoming, done }: { incoming: IncomingFileView; done: () => unknown }) {
   const { company, canPrepare } = useCurrentCompany();
   const lines = useQuery({
-    queryKey: [...statementsKeys.arrival(company.id, arrival.id), 'skipped'],
+    queryKey: [...statementsKeys.incoming(company.id, incoming.id), 'skipped'],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/arrivals/{arrivalId}/skipped-lines', {
-          params: { path: { companyId: company.id, arrivalId: arrival.id } },
+        api.GET('/api/companies/{companyId}/incoming-files/{incomingId}/skipped-lines', {
+          params: { path: { companyId: company.id, incomingId: incoming.id } },
         }),
       ),
   });
   const take = useMutation({
     mutationFn: (line: number) =>
-      send('POST', `/api/companies/${company.id}/arrivals/${arrival.id}/skipped-lines/${line}/take`),
+      send('POST', `/api/companies/${company.id}/incoming-files/${incoming.id}/skipped-lines/${line}/take`),
     onSuccess: done,
   });
   return (

@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.incoming;
 
 import jakarta.annotation.PreDestroy;
 import java.io.ByteArrayInputStream;
@@ -24,6 +24,8 @@ import org.springframework.scheduling.concurrent.ThreadPoolTaskExecutor;
 import org.springframework.stereotype.Service;
 import tidemark.app.access.Limits;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.statement.StatementRow;
+import tidemark.app.statement.mapping.Mappings;
 import tidemark.core.format.StatementFiles;
 import tidemark.core.format.StatementSink;
 import tidemark.core.problem.Fields;
@@ -37,19 +39,20 @@ import tidemark.core.statement.StatementFacts;
 /** Lets files come in: reads them apart from the request that brought them, and lets a person decide or cancel. */
 @Service
 @Lazy(false)
-public class Arrivals {
-    private static final Logger LOG = LoggerFactory.getLogger(Arrivals.class);
+public class IncomingFiles {
+    private static final Logger LOG = LoggerFactory.getLogger(IncomingFiles.class);
     private static final int MOST_ATTEMPTS = 2;
     private static final StatementFiles.Limits LIMITS = new StatementFiles.Limits(600_000_000, 200);
 
-    private final ArrivalRecords records;
+    private final IncomingFileRecords records;
     private final StatementImport taking;
     private final Mappings mappings;
     private final BankAccounts accounts;
     private final Map<Long, Progress> running = new ConcurrentHashMap<>();
     private final ThreadPoolTaskExecutor readers = new ThreadPoolTaskExecutor();
 
-    Arrivals(ArrivalRecords records, StatementImport taking, Mappings mappings, BankAccounts accounts) {
+    public IncomingFiles(
+            IncomingFileRecords records, StatementImport taking, Mappings mappings, BankAccounts accounts) {
         this.records = records;
         this.taking = taking;
         this.mappings = mappings;
@@ -65,14 +68,14 @@ public class Arrivals {
      * it stopped twice may be why, and waits for a person.
      */
     @EventListener(ApplicationReadyEvent.class)
-    void goOn() {
-        for (Arrival arrival : records.unfinished()) {
-            submit(arrival.companyId(), arrival.id(), null, List.of(), arrival.sizeBytes(), arrival.cameFrom());
+    public void goOn() {
+        for (IncomingFile incoming : records.unfinished()) {
+            submit(incoming.companyId(), incoming.id(), null, List.of(), incoming.sizeBytes(), incoming.cameFrom());
         }
     }
 
     @PreDestroy
-    void stop() {
+    public void stop() {
         running.values().forEach(Progress::cancel);
         readers.shutdown();
     }
@@ -82,10 +85,10 @@ public class Arrivals {
      *
      * @param patience how long, in milliseconds
      */
-    Arrival receive(
+    public IncomingFile receive(
             long companyId,
             @Nullable Long accountId,
-            Arrival.Source source,
+            IncomingFile.Source source,
             String name,
             byte[] content,
             String who,
@@ -102,39 +105,39 @@ public class Arrivals {
     }
 
     /** Takes what waits, although something does not tie. */
-    Arrival decide(long companyId, long id, String note, String who, long patience) {
-        Arrival arrival = records.get(companyId, id);
-        if (arrival.state() != Arrival.State.WAITS) {
+    IncomingFile decide(long companyId, long id, String note, String who, long patience) {
+        IncomingFile incoming = records.get(companyId, id);
+        if (incoming.state() != IncomingFile.State.WAITS) {
             throw new RuleViolation(
-                    "arrival.state",
+                    "incoming.state",
                     "",
-                    arrival.name() + ", which does not wait for a decision",
+                    incoming.name() + ", which does not wait for a decision",
                     "a file that waits",
                     "Look at what became of it.");
         }
         String why = Fields.text(note, "note", 400);
-        return again(companyId, id, why, records.problems(arrival), who, patience);
+        return again(companyId, id, why, records.problems(incoming), who, patience);
     }
 
     /** Reads a file anew, after its columns have been shown. */
-    Arrival again(long companyId, long id, String who, long patience) {
+    IncomingFile again(long companyId, long id, String who, long patience) {
         return again(companyId, id, null, List.of(), who, patience);
     }
 
-    private Arrival again(
+    private IncomingFile again(
             long companyId, long id, @Nullable String note, List<Problem> seen, String who, long patience) {
-        records.became(companyId, id, Arrival.State.READING, List.of(), Arrivals::notInWork);
-        Arrival arrival = records.get(companyId, id);
-        return await(companyId, id, submit(companyId, id, note, seen, arrival.sizeBytes(), who), patience);
+        records.became(companyId, id, IncomingFile.State.READING, List.of(), IncomingFiles::notInWork);
+        IncomingFile incoming = records.get(companyId, id);
+        return await(companyId, id, submit(companyId, id, note, seen, incoming.sizeBytes(), who), patience);
     }
 
     /** Of two who decide at once the second is told. */
-    private static void notInWork(Arrival arrival) {
-        if (arrival.state() == Arrival.State.READING) {
+    private static void notInWork(IncomingFile incoming) {
+        if (incoming.state() == IncomingFile.State.READING) {
             throw new RuleViolation(
-                    "arrival.state",
+                    "incoming.state",
                     "",
-                    arrival.name() + ", which somebody has just decided on",
+                    incoming.name() + ", which somebody has just decided on",
                     "a file that waits",
                     "Look at what became of it.");
         }
@@ -158,7 +161,7 @@ public class Arrivals {
     public record Waiting(int count, @Nullable Long accountId) {}
 
     public Waiting waiting(long companyId) {
-        List<Arrival> waiting = records.waiting(companyId);
+        List<IncomingFile> waiting = records.waiting(companyId);
         return new Waiting(
                 waiting.size(), waiting.isEmpty() ? null : waiting.getFirst().bankAccountId());
     }
@@ -181,7 +184,7 @@ public class Arrivals {
         }));
     }
 
-    private Arrival await(long companyId, long id, Future<?> work, long patience) {
+    private IncomingFile await(long companyId, long id, Future<?> work, long patience) {
         try {
             work.get(patience, TimeUnit.MILLISECONDS);
         } catch (TimeoutException e) {
@@ -196,38 +199,38 @@ public class Arrivals {
 
     private void work(
             long companyId, long id, @Nullable String note, List<Problem> seen, Progress progress, String who) {
-        Arrival arrival = records.get(companyId, id);
+        IncomingFile incoming = records.get(companyId, id);
         if (records.begun(companyId, id) > MOST_ATTEMPTS && note == null) {
             ended(
-                    arrival,
-                    Arrival.State.REFUSED,
+                    incoming,
+                    IncomingFile.State.REFUSED,
                     List.of(new Problem(
                             "file.breaks",
                             "",
-                            arrival.name() + ", during which the server stopped " + MOST_ATTEMPTS + " times",
+                            incoming.name() + ", during which the server stopped " + MOST_ATTEMPTS + " times",
                             "a file that can be read to its end",
                             "Nothing was taken. Keep the file and report it.")));
             return;
         }
         try {
             byte[] content = records.content(id);
-            StatementFiles.Contents contents = read(arrival, content, progress);
+            StatementFiles.Contents contents = read(incoming, content, progress);
             if (contents.warnings().stream().anyMatch(w -> w.problem().code().equals("mapping.guessed"))) {
-                ended(arrival, Arrival.State.MAPPING, problems(contents));
+                ended(incoming, IncomingFile.State.MAPPING, problems(contents));
                 return;
             }
             records.take(
                     id,
                     new Delivery(
                             companyId,
-                            arrival.bankAccountId(),
+                            incoming.bankAccountId(),
                             id,
-                            switch (arrival.source()) {
+                            switch (incoming.source()) {
                                 case UPLOAD -> StatementRow.Source.FILE;
                                 case FOLDER -> StatementRow.Source.FOLDER;
                                 case LINK -> StatementRow.Source.LINK;
                             },
-                            arrival.name(),
+                            incoming.name(),
                             content,
                             contents,
                             note,
@@ -235,26 +238,26 @@ public class Arrivals {
                             who),
                     progress);
         } catch (StackOverflowError e) {
-            failed(arrival, new IllegalStateException("nested too deeply", e));
+            failed(incoming, new IllegalStateException("nested too deeply", e));
         } catch (RuntimeException e) {
             // a reader that was stopped in the middle may tell of it as of a broken file
             if (progress.isCancelled()) {
-                ended(arrival, Arrival.State.CANCELLED, List.of());
+                ended(incoming, IncomingFile.State.CANCELLED, List.of());
             } else {
-                failed(arrival, e);
+                failed(incoming, e);
             }
         }
     }
 
-    private void failed(Arrival arrival, RuntimeException failure) {
+    private void failed(IncomingFile incoming, RuntimeException failure) {
         if (failure instanceof RuleViolation e) {
             boolean columns = e.code().equals("mapping.needed") || e.code().equals("mapping.header");
-            ended(arrival, columns ? Arrival.State.MAPPING : Arrival.State.REFUSED, e.problems());
+            ended(incoming, columns ? IncomingFile.State.MAPPING : IncomingFile.State.REFUSED, e.problems());
         } else {
-            LOG.warn("Reading {} failed", arrival.name(), failure);
+            LOG.warn("Reading {} failed", incoming.name(), failure);
             ended(
-                    arrival,
-                    Arrival.State.REFUSED,
+                    incoming,
+                    IncomingFile.State.REFUSED,
                     List.of(new Problem(
                             "file.failed",
                             "",
@@ -265,8 +268,8 @@ public class Arrivals {
         }
     }
 
-    private void ended(Arrival arrival, Arrival.State state, List<Problem> problems) {
-        records.became(arrival.companyId(), arrival.id(), state, problems, a -> {});
+    private void ended(IncomingFile incoming, IncomingFile.State state, List<Problem> problems) {
+        records.became(incoming.companyId(), incoming.id(), state, problems, a -> {});
     }
 
     private static List<Problem> problems(StatementFiles.Contents contents) {
@@ -278,25 +281,25 @@ public class Arrivals {
 
     /** Takes what a bank link fetched; nothing is kept of a fetch that brought nothing new. */
     public Delivered deliver(long companyId, long accountId, String name, byte[] content, String who) {
-        Arrival arrival = receive(companyId, accountId, Arrival.Source.LINK, name, content, who, 60_000);
-        String told = records.problems(arrival).stream()
+        IncomingFile incoming = receive(companyId, accountId, IncomingFile.Source.LINK, name, content, who, 60_000);
+        String told = records.problems(incoming).stream()
                 .map(Problem::message)
                 .reduce((a, b) -> a + " " + b)
                 .orElse("");
-        if (arrival.state() == Arrival.State.NOTHING_NEW) {
-            records.forget(companyId, arrival.id());
+        if (incoming.state() == IncomingFile.State.NOTHING_NEW) {
+            records.forget(companyId, incoming.id());
         }
-        return new Delivered(arrival.state().name(), arrival.lineCount(), arrival.interimCount(), told);
+        return new Delivered(incoming.state().name(), incoming.lineCount(), incoming.interimCount(), told);
     }
 
-    private StatementFiles.Contents read(Arrival arrival, byte[] content, Progress progress) {
-        if (arrival.source() == Arrival.Source.LINK) {
+    private StatementFiles.Contents read(IncomingFile incoming, byte[] content, Progress progress) {
+        if (incoming.source() == IncomingFile.Source.LINK) {
             return LinkFile.read(content);
         }
         return read(
                 content,
-                currency(arrival.companyId(), arrival.bankAccountId()),
-                new StatementFiles(LIMITS, mappings.toTry(arrival.companyId(), arrival.bankAccountId())),
+                currency(incoming.companyId(), incoming.bankAccountId()),
+                new StatementFiles(LIMITS, mappings.toTry(incoming.companyId(), incoming.bankAccountId())),
                 progress);
     }
 

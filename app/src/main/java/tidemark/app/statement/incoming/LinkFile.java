@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.incoming;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -25,13 +25,13 @@ import tools.jackson.databind.json.JsonMapper;
  * What a bank link fetched of one account, kept as it was fetched: {@code {account, from, balances, booked, pending}}.
  * What is booked up to the closing balance makes a statement; what is booked after it or pending is interim.
  */
-final class LinkFile {
+public final class LinkFile {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int LONGEST = 2_000;
 
     private LinkFile() {}
 
-    static StatementFiles.Contents read(byte[] content) {
+    public static StatementFiles.Contents read(byte[] content) {
         try {
             JsonNode file = JSON.readTree(content);
             CurrencyUnit currency =

@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.incoming;
 
 import java.util.Optional;
 import java.util.regex.Matcher;

@@ -1,4 +1,4 @@
-package tidemark.app.statement;
+package tidemark.app.statement.incoming;
 
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -11,21 +11,22 @@ import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 import tidemark.app.database.GuardedBy;
 import tidemark.app.database.LockedRow;
+import tidemark.app.statement.LineFacts;
 import tidemark.core.problem.RuleViolation;
 
 /** A file that came in, from an upload, a folder or a bank link, and what became of it. */
 @Entity
 @GuardedBy(LockedRow.INCOMING_FILE)
-class Arrival {
+public class IncomingFile {
     /** Where it came from. */
-    enum Source {
+    public enum Source {
         UPLOAD,
         FOLDER,
         LINK
     }
 
     /** What became of it. */
-    enum State {
+    public enum State {
         READING,
         /** Waits for somebody to tell what its columns hold. */
         MAPPING,
@@ -74,9 +75,9 @@ class Arrival {
     private Instant cameAt;
     private @Nullable Instant endedAt;
 
-    protected Arrival() {}
+    protected IncomingFile() {}
 
-    Arrival(
+    public IncomingFile(
             long companyId,
             @Nullable Long bankAccountId,
             Source source,
@@ -104,7 +105,7 @@ class Arrival {
     void move(State to, Instant now) {
         if (!state.isOpen()) {
             throw new RuleViolation(
-                    "arrival.ended",
+                    "incoming.ended",
                     "",
                     name + ", which is "
                             + state.name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ') + " already",
@@ -172,19 +173,19 @@ class Arrival {
         return sizeBytes;
     }
 
-    State state() {
+    public State state() {
         return state;
     }
 
-    int lineCount() {
+    public int lineCount() {
         return lineCount;
     }
 
-    int skippedCount() {
+    public int skippedCount() {
         return skippedCount;
     }
 
-    int interimCount() {
+    public int interimCount() {
         return interimCount;
     }
 

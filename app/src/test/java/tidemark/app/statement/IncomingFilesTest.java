@@ -22,7 +22,7 @@ import tools.jackson.databind.JsonNode;
 
 /** Files that come in through the interface, on the real database. */
 @ExtendWith(RunningApp.class)
-class ArrivalsTest {
+class IncomingFilesTest {
     private NewCompany c;
     private long bank;
     private String account;
@@ -60,7 +60,7 @@ class ArrivalsTest {
         return c.iris.upload(account + "/statements", "file" + file.length, file);
     }
 
-    private JsonNode arrival(byte[] file, String state) {
+    private JsonNode incoming(byte[] file, String state) {
         JsonNode body = upload(file).body();
         assertEquals(state, body.path("state").asString(), body::toString);
         return body;
@@ -79,30 +79,30 @@ class ArrivalsTest {
                 .toList();
     }
 
-    private static String code(JsonNode arrival, int place) {
-        return arrival.path("problems").get(place).path("code").asString();
+    private static String code(JsonNode incoming, int place) {
+        return incoming.path("problems").get(place).path("code").asString();
     }
 
     @Test
     void whatDoesNotTie_waitsForADecision_andIsTakenWithItsNoteOrLeft() {
         byte[] wrong = csv(90_000, "2 -1200 Fee", "30 500 Interest");
-        JsonNode waits = arrival(wrong, "WAITS");
+        JsonNode waits = incoming(wrong, "WAITS");
         assertEquals("statement.opening", code(waits, 0));
         assertEquals(List.of(), titles());
         assertTrue(
                 c.get("/today").path("tasks").toString().contains("a file has come in and waits"),
                 "Today tells of what waits");
-        String path = c.base + "/arrivals/" + waits.path("id").asLong();
+        String path = c.base + "/incoming-files/" + waits.path("id").asLong();
         assertEquals(
                 "field.invalid",
                 c.iris.post(path + "/take", Map.of("note", " ")).code());
         assertEquals(200, c.iris.post(path + "/leave", Map.of()).status());
         assertEquals(
-                "arrival.state",
+                "incoming.state",
                 c.iris.post(path + "/take", Map.of("note", "later")).code());
-        JsonNode again = arrival(wrong, "WAITS");
+        JsonNode again = incoming(wrong, "WAITS");
         JsonNode taken = c.iris.post(
-                        c.base + "/arrivals/" + again.path("id").asLong() + "/take",
+                        c.base + "/incoming-files/" + again.path("id").asLong() + "/take",
                         Map.of("note", "The bank has confirmed it"))
                 .body();
         assertEquals("TAKEN", taken.path("state").asString());
@@ -121,9 +121,9 @@ class ArrivalsTest {
     @Test
     void decision_onWhatHasChangedSince_isAskedForAnew() {
         byte[] july = camt(LocalDate.of(2026, 7, 1), LocalDate.of(2026, 7, 31), 110_000, 90_000);
-        JsonNode waits = arrival(july, "WAITS");
-        arrival(camt(LocalDate.of(2026, 6, 1), LocalDate.of(2026, 6, 10), 100_000, 105_000), "TAKEN");
-        String path = c.base + "/arrivals/" + waits.path("id").asLong() + "/take";
+        JsonNode waits = incoming(july, "WAITS");
+        incoming(camt(LocalDate.of(2026, 6, 1), LocalDate.of(2026, 6, 10), 100_000, 105_000), "TAKEN");
+        String path = c.base + "/incoming-files/" + waits.path("id").asLong() + "/take";
         JsonNode changed = c.iris.post(path, Map.of("note", "As it was shown")).body();
         assertEquals("WAITS", changed.path("state").asString(), changed::toString);
         assertTrue(changed.toString().contains("1,050.00"), "the figures are those of now");
@@ -134,15 +134,15 @@ class ArrivalsTest {
 
     @Test
     void overlap_takesEachLineOnce_andAWrongDecisionIsUndone() {
-        arrival(csv(100_000, "2 -1200 Fee B1", "9 -500 Coffee B2"), "TAKEN");
+        incoming(csv(100_000, "2 -1200 Fee B1", "9 -500 Coffee B2"), "TAKEN");
         // the month's end is claimed by the simple table: only what is new and later is taken
         assertEquals(
                 "statement.overlap",
                 upload(csv(100_000, "2 -1200 Fee B1", "9 -500 Coffee B2", "9 -500 Coffee B3"))
                         .code());
-        JsonNode nothing = arrival(csv(100_000, "2 -1200 FEE. NEW1", "9 -500 coffee NEW2"), "NOTHING_NEW");
+        JsonNode nothing = incoming(csv(100_000, "2 -1200 FEE. NEW1", "9 -500 coffee NEW2"), "NOTHING_NEW");
         assertEquals(2, nothing.path("skipped").asInt());
-        String path = c.base + "/arrivals/" + nothing.path("id").asLong();
+        String path = c.base + "/incoming-files/" + nothing.path("id").asLong();
         JsonNode skipped = c.iris.get(path + "/skipped-lines").body();
         assertEquals(
                 "day, amount and words are the same", skipped.get(0).path("why").asString());
@@ -166,11 +166,11 @@ class ArrivalsTest {
     void gap_isNamedWithItsDates_andFilledLater() {
         byte[] june = camt(LocalDate.of(2026, 6, 1), LocalDate.of(2026, 6, 30), 100_000, 110_000);
         byte[] july = camt(LocalDate.of(2026, 7, 1), LocalDate.of(2026, 7, 31), 110_000, 90_000);
-        JsonNode waits = arrival(july, "WAITS");
+        JsonNode waits = incoming(july, "WAITS");
         assertEquals("statement.opening", code(waits, 0));
         assertEquals("statement.missing", code(waits, 1));
         assertTrue(waits.path("problems").get(1).path("remedy").asString().contains("1 Jun 2026 to 30 Jun 2026"));
-        c.iris.post(c.base + "/arrivals/" + waits.path("id").asLong() + "/take", Map.of("note", "June follows"));
+        c.iris.post(c.base + "/incoming-files/" + waits.path("id").asLong() + "/take", Map.of("note", "June follows"));
         JsonNode months = c.iris.get(account + "/statements-by-month").body().path("months");
         JsonNode gap = months.valueStream()
                 .filter(m -> m.path("month").asString().equals("2026-06"))
@@ -214,11 +214,11 @@ class ArrivalsTest {
                 :61:2606060606C1,00NTRFA4//B4
                 -
                 """.formatted(c.number(bank));
-        JsonNode seen = arrival(interim.getBytes(StandardCharsets.UTF_8), "TAKEN");
+        JsonNode seen = incoming(interim.getBytes(StandardCharsets.UTF_8), "TAKEN");
         assertEquals(3, seen.path("interim").asInt());
         assertEquals(List.of(), titles());
-        arrival(interim.replace(":20:I", ":20:AGAIN").getBytes(StandardCharsets.UTF_8), "NOTHING_NEW");
-        arrival(csv(100_000, "4 -2000 A1 B1", "8 -700 Later B9"), "TAKEN");
+        incoming(interim.replace(":20:I", ":20:AGAIN").getBytes(StandardCharsets.UTF_8), "NOTHING_NEW");
+        incoming(csv(100_000, "4 -2000 A1 B1", "8 -700 Later B9"), "TAKEN");
         JsonNode lines = c.iris.get(account + "/interim-lines").body();
         Map<String, String> states = new HashMap<>();
         lines.forEach(l ->
@@ -261,7 +261,7 @@ class ArrivalsTest {
         assertEquals("WAITS", waits.path("state").asString(), waits::toString);
         assertEquals("statement.missing", code(waits, 0));
         JsonNode taken = c.iris.post(
-                        c.base + "/arrivals/" + waits.path("id").asLong() + "/take",
+                        c.base + "/incoming-files/" + waits.path("id").asLong() + "/take",
                         Map.of("note", "Nothing moved before"))
                 .body();
         assertEquals(2, taken.path("statements").size());
@@ -298,8 +298,8 @@ class ArrivalsTest {
     @Test
     void table_isLearnedOnceAndUsedAgain() throws Exception {
         String table = "Kontoauszug;;\nDatum;Text;Betrag\n24.06.2026;Gebühr;-1.200,50\n25.06.2026;Zins;5,00\n";
-        JsonNode waits = arrival(table.getBytes(Charset.forName("windows-1252")), "MAPPING");
-        String path = c.base + "/arrivals/" + waits.path("id").asLong();
+        JsonNode waits = incoming(table.getBytes(Charset.forName("windows-1252")), "MAPPING");
+        String path = c.base + "/incoming-files/" + waits.path("id").asLong();
         JsonNode guess = c.iris.get(path + "/guess").body();
         assertEquals("windows-1252", guess.path("charset").asString());
         assertEquals("DAY_FIRST", guess.path("mapping").path("dates").asString());
@@ -335,7 +335,7 @@ class ArrivalsTest {
                         .body()
                         .path("state")
                         .asString());
-        JsonNode next = arrival(
+        JsonNode next = incoming(
                 table.replace("24.06", "26.06").replace("25.06", "27.06").getBytes(Charset.forName("windows-1252")),
                 "WAITS");
         assertEquals("statement.balance.missing", code(next, 0), "the columns are known now");
@@ -370,8 +370,8 @@ class ArrivalsTest {
             }
             book.write(out);
         }
-        JsonNode waits = arrival(out.toByteArray(), "MAPPING");
-        String path = c.base + "/arrivals/" + waits.path("id").asLong();
+        JsonNode waits = incoming(out.toByteArray(), "MAPPING");
+        String path = c.base + "/incoming-files/" + waits.path("id").asLong();
         Map<String, Object> mapping = new HashMap<>();
         c.iris.get(path + "/guess")
                 .body()
@@ -392,12 +392,13 @@ class ArrivalsTest {
         assertEquals(202, accepted.status(), accepted.body()::toString);
         JsonNode progress = accepted.body().path("progress");
         assertTrue(progress.path("part").asInt(-1) >= 0 && progress.path("part").asInt() <= 100, progress::toString);
-        String path = c.base + "/arrivals/" + accepted.body().path("id").asLong();
+        String path = c.base + "/incoming-files/" + accepted.body().path("id").asLong();
         c.iris.post(path + "/cancel", Map.of());
         assertEquals("CANCELLED", ended(path));
         assertEquals(List.of(), titles());
         assertEquals(0, c.iris.get(account + "/statements").body().size());
-        String again = c.base + "/arrivals/" + upload(large).body().path("id").asLong();
+        String again =
+                c.base + "/incoming-files/" + upload(large).body().path("id").asLong();
         assertEquals("WAITS", ended(again), "its opening balance is another one");
     }
 
@@ -438,7 +439,7 @@ class ArrivalsTest {
 
     @Test
     void statement_goesOutInEachFormat_andReadsBackTheSame() throws Exception {
-        arrival(csv(100_000, "2 -1200 =Fee B1", "30 500 Interest B2"), "TAKEN");
+        incoming(csv(100_000, "2 -1200 =Fee B1", "30 500 Interest B2"), "TAKEN");
         long statement =
                 c.iris.get(account + "/statements").body().get(0).path("id").asLong();
         for (String format : List.of("CAMT", "OFX", "CSV")) {
