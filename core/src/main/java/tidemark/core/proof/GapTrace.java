@@ -301,7 +301,8 @@ public final class GapTrace {
                             || !e.party().isEmpty())
                     .sorted(Comparator.comparing(CashEntry::date).thenComparing(CashEntry::id))
                     .toList()) {
-                CashEntry twin = seen.putIfAbsent(likeness(entry), entry);
+                // each is held against the last one like it, so that a rent of every month is none
+                CashEntry twin = seen.put(likeness(entry), entry);
                 boolean near = twin != null
                         && (!entry.checkNumber().isEmpty()
                                 || twin.date().plusDays(10).isAfter(entry.date()));

@@ -134,4 +134,71 @@ class JournalEntryTest {
                         .getFirst()
                         .code());
     }
+
+    @RepeatedTest(20)
+    void sums_ofAnEntry_areThoseOfItsLines(RepetitionInfo seed) {
+        Random random = new Random(seed.getCurrentRepetition());
+        List<JournalLine> lines = new ArrayList<>();
+        long left = 0;
+        for (int i = 0; i < 5; i++) {
+            long amount = random.nextInt(1, 10_000) * (random.nextBoolean() ? 1 : -1);
+            lines.add(new JournalLine("A" + random.nextInt(3), amount, "", ""));
+            left -= amount;
+        }
+        lines.add(new JournalLine("A0", left + 20_000_000, "", ""));
+        lines.add(new JournalLine("B", -20_000_000, "", ""));
+        JournalEntry entry = entry(lines.toArray(new JournalLine[0]));
+        long debits = 0;
+        long first = 0;
+        for (JournalLine line : lines) {
+            debits += line.minorUnits() > 0 ? line.minorUnits() : 0;
+            first += line.accountCode().equals("A0") ? line.minorUnits() : 0;
+        }
+        assertEquals(debits, entry.totalMinorUnits());
+        assertEquals(first, entry.movementOf("A0"));
+        assertEquals(0, entry.movementOf("C"));
+        assertEquals(entry, entry.with(lines));
+        assertEquals(
+                -20_000_000,
+                entry.with(List.of(new JournalLine("X", 5, "", ""), new JournalLine("Y", -5, "", "")))
+                                .movementOf("Y")
+                        + entry.movementOf("B")
+                        + 5);
+    }
+
+    @Test
+    void reversal_isNamedByWhatItUndoes() {
+        JournalLine debit = JournalLine.debit("5030", 100, "Orrin", "Paint");
+        JournalLine credit = JournalLine.credit("1010", 100, "Orrin", "Paint");
+        assertEquals("Reversal of Paint", entry(debit, credit).reversedOn(DAY).text());
+        assertEquals(
+                "Reversal of entry",
+                new JournalEntry(DAY, CurrencyUnit.USD, "", "", List.of(debit, credit))
+                        .reversedOn(DAY)
+                        .text());
+        assertEquals(
+                List.of(
+                        JournalLine.credit("5030", 100, "Orrin", "Paint"),
+                        JournalLine.debit("1010", 100, "Orrin", "Paint")),
+                entry(debit, credit).reversedOn(DAY).lines());
+    }
+
+    @Test
+    void line_isOpenInItsOwnCurrency_untilARateOrAnotherAmountIsGiven() {
+        JournalLine line = JournalLine.debit("1040", 10_842, "", "");
+        assertTrue(line.ownIsOpen());
+        assertEquals(false, line.own(10_000, new java.math.BigDecimal("1.0842")).ownIsOpen());
+        assertEquals(false, line.own(10_842, java.math.BigDecimal.ONE).ownIsOpen());
+        assertEquals(false, line.exchangeDifference().ownIsOpen());
+        assertEquals(
+                JournalLine.debit("1040", 5, "", ""),
+                line.own(10_000, new java.math.BigDecimal("1.0842")).worth(5));
+    }
+
+    @Test
+    void accountLedger_runsOn_andSumsBothSides() {
+        AccountLedger ledger = AccountLedger.of(100, List.of(50L, -30L, 0L, -200L));
+        assertEquals(new AccountLedger(100, List.of(150L, 120L, 120L, -80L), 50, 230, -80), ledger);
+        assertEquals(new AccountLedger(7, List.of(), 0, 0, 7), AccountLedger.of(7, List.of()));
+    }
 }

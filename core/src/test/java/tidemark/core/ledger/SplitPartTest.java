@@ -101,4 +101,58 @@ class SplitPartTest {
         assertEquals("difference.tolerance", code(() -> BankLineBooking.difference(101, 100, 0, CurrencyUnit.USD)));
         assertEquals("difference.none", code(() -> BankLineBooking.difference(100, 100, 3, CurrencyUnit.USD)));
     }
+
+    @Test
+    void line_isBookedAgainstOneAccount_onTheOtherSide_andNeverAgainstItself() {
+        BankLineBooking.Movement m = new BankLineBooking.Movement(
+                LocalDate.of(2026, 6, 9), CurrencyUnit.USD, -1_800, "FEE", "Northbank", "Service charge");
+        JournalEntry entry = BankLineBooking.entry(m, "1010", "6810", new PartyId(7));
+        assertEquals(
+                List.of(
+                        new JournalLine("1010", -1_800, "Northbank", "Service charge"),
+                        new JournalLine("6810", 1_800, "Northbank", "Service charge").of(new PartyId(7))),
+                entry.lines());
+        assertEquals("booking.same.account", code(() -> BankLineBooking.entry(m, "1010", "1010", PartyId.NONE)));
+        BankLineBooking.Movement euro = new BankLineBooking.Movement(
+                LocalDate.of(2026, 6, 9),
+                CurrencyUnit.USD,
+                -1_000,
+                -1_084,
+                "",
+                "",
+                "",
+                Optional.of(new BigDecimal("1.084")));
+        assertEquals(
+                new JournalLine("1040", -1_084, "", "").own(-1_000, new BigDecimal("1.084")),
+                BankLineBooking.entry(euro, "1040", "6810", PartyId.NONE)
+                        .lines()
+                        .getFirst());
+        JournalEntry whole =
+                BankLineBooking.parted(euro, "1040", List.of(SplitPart.whole("6810", "YARD", "")), Map.of());
+        assertEquals(
+                new JournalLine("6810", 1_084, "", "").tagged("YARD", ""),
+                whole.lines().getLast());
+    }
+
+    @Test
+    void difference_thatIsTooLarge_saysWhatIsAllowed() {
+        RuleViolation none =
+                assertThrows(RuleViolation.class, () -> BankLineBooking.difference(101, 100, 0, CurrencyUnit.USD));
+        assertEquals(
+                "equal amounts: this account allows no difference",
+                none.problems().getFirst().expected());
+        RuleViolation some =
+                assertThrows(RuleViolation.class, () -> BankLineBooking.difference(104, 100, 3, CurrencyUnit.USD));
+        assertEquals(
+                "a difference of 0.03 at the most", some.problems().getFirst().expected());
+    }
+
+    @Test
+    void fixedParts_mayTakeAllOfTheLine_andNoMore() {
+        SplitPart fixed = new SplitPart("6100", OptionalLong.of(500), OptionalInt.empty(), "", "");
+        SplitPart rest = SplitPart.whole("6200", "", "");
+        assertArrayEquals(new long[] {500, 0}, SplitPart.amounts(500, List.of(fixed, rest)));
+        assertArrayEquals(new long[] {-500, -1}, SplitPart.amounts(-501, List.of(fixed, rest)));
+        assertEquals("split.amounts", code(() -> SplitPart.amounts(499, List.of(fixed, rest))));
+    }
 }
