@@ -33,7 +33,8 @@ class SecondFactor {
     private final ActivityLog activity;
     private final TransactionTemplate transaction;
     /** The real time, whatever day the books live in: it is what devices know. */
-    private final Clock clock = Clock.systemUTC();
+    /** The devices' time is the true one, whatever day the company works on. */
+    private Clock clock = Clock.systemUTC();
 
     SecondFactor(
             PersonRepository persons,
@@ -48,6 +49,10 @@ class SecondFactor {
         this.signedIn = signedIn;
         this.activity = activity;
         this.transaction = new TransactionTemplate(transactions);
+    }
+
+    void keepTimeBy(Clock other) {
+        clock = other;
     }
 
     /**

@@ -5,11 +5,14 @@ import static org.junit.jupiter.api.Assertions.assertNotEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static tidemark.app.books.NewCompany.ok;
 
+import java.time.Clock;
 import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -23,6 +26,7 @@ import tools.jackson.databind.JsonNode;
 @ExtendWith(RunningApp.class)
 class SecondFactorTest {
     private static final AtomicInteger COUNT = new AtomicInteger();
+    private static final Instant STANDS = Instant.parse("2026-07-02T09:00:10Z");
     private static final String RIGHT = "salt harbour lamp";
 
     private RunningApp.App app;
@@ -30,20 +34,22 @@ class SecondFactorTest {
     private Client client;
 
     @BeforeEach
-    void somebody(RunningApp.App running) throws InterruptedException {
+    void somebody(RunningApp.App running) {
         app = running;
         login = "coded" + COUNT.incrementAndGet();
         app.bean(People.class).create(login, "Somebody Coded", RIGHT);
         client = Client.signedIn(app, login, RIGHT);
         // the half minute does not end while a test counts in them
-        long second = Instant.now().getEpochSecond() % 30;
-        if (second > 18) {
-            Thread.sleep((30 - second) * 1_000);
-        }
+        app.bean(SecondFactor.class).keepTimeBy(Clock.fixed(STANDS, ZoneOffset.UTC));
+    }
+
+    @AfterEach
+    void timeGoesOn() {
+        app.bean(SecondFactor.class).keepTimeBy(Clock.systemUTC());
     }
 
     private static long now() {
-        return Instant.now().getEpochSecond() / 30;
+        return STANDS.getEpochSecond() / 30;
     }
 
     private Answer signIn(String password, String code) {

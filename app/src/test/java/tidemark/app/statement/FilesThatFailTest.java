@@ -1,5 +1,6 @@
 package tidemark.app.statement;
 
+import static org.awaitility.Awaitility.await;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -51,11 +52,8 @@ class FilesThatFailTest {
                         "update incoming_file set state = 'READING', attempts = 2 where id = ?",
                         waits.path("id").asLong());
         app.bean(IncomingFiles.class).goOn();
-        JsonNode ended = c.get(path);
-        for (int i = 0; i < 100 && !ended.path("state").asString().equals("REFUSED"); i++) {
-            Thread.sleep(50);
-            ended = c.get(path);
-        }
+        JsonNode ended = await().until(
+                        () -> c.get(path), file -> file.path("state").asString().equals("REFUSED"));
         JsonNode problem = ended.path("problems").get(0);
         assertEquals("file.breaks", problem.path("code").asString(), ended.toString());
         assertTrue(problem.path("found").asString().contains("june.csv, during which the server stopped 2 times"));

@@ -1,11 +1,13 @@
 package tidemark.app.statement;
 
+import static org.awaitility.Awaitility.await;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
@@ -402,15 +404,9 @@ class IncomingFilesTest {
         assertEquals("WAITS", ended(again), "its opening balance is another one");
     }
 
-    private String ended(String path) throws InterruptedException {
-        for (int i = 0; i < 300; i++) {
-            String state = c.iris.get(path).body().path("state").asString();
-            if (!state.equals("READING")) {
-                return state;
-            }
-            Thread.sleep(100);
-        }
-        throw new AssertionError("still reading");
+    private String ended(String path) {
+        return await().atMost(Duration.ofSeconds(30))
+                .until(() -> c.iris.get(path).body().path("state").asString(), state -> !state.equals("READING"));
     }
 
     @Test
