@@ -27,20 +27,19 @@ export interface Capability {
   lineBookings?: LineBookingKind[];
 }
 
-const found = Object.values(
+/** What capabilities bring together: pages by address, places and forms in their order, what lines are booked as. */
+export function together(brought: Capability[]) {
+  return {
+    routes: brought.flatMap((c) => Object.entries(c.routes ?? {})) as [path: string, page: ComponentType][],
+    places: brought.flatMap((c) => c.places ?? []).sort((a, b) => a.order - b.order),
+    forms: brought.flatMap((c) => c.forms ?? []).sort((a, b) => a.words.localeCompare(b.words)),
+    lineBookings: brought.flatMap((c) => c.lineBookings ?? []).sort((a, b) => a.order - b.order),
+  };
+}
+
+/** What stands in the folders beside this file. */
+export const found = Object.values(
   import.meta.glob<{ capability: Capability }>('./*/capability.ts', { eager: true }),
 ).map((m) => m.capability);
 
-export const routes: [path: string, page: ComponentType][] = found.flatMap((c) =>
-  Object.entries(c.routes ?? {}),
-);
-
-export const places: Place[] = found.flatMap((c) => c.places ?? []).sort((a, b) => a.order - b.order);
-
-export const forms: BookedForm[] = found
-  .flatMap((c) => c.forms ?? [])
-  .sort((a, b) => a.words.localeCompare(b.words));
-
-export const lineBookings: LineBookingKind[] = found
-  .flatMap((c) => c.lineBookings ?? [])
-  .sort((a, b) => a.order - b.order);
+export const { routes, places, forms, lineBookings } = together(found);

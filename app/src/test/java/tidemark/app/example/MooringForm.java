@@ -4,6 +4,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.stereotype.Component;
@@ -13,8 +14,8 @@ import tidemark.app.company.Company;
 import tidemark.app.ledger.BookingForm;
 import tidemark.app.ledger.EntrySource;
 import tidemark.app.ledger.Ledger;
+import tidemark.core.example.MooringFee;
 import tidemark.core.ledger.JournalEntry;
-import tidemark.core.ledger.JournalLine;
 import tools.jackson.databind.JsonNode;
 
 /** A form that books, made in test code alone: a mooring fee that a boat paid into the bank account. */
@@ -41,6 +42,7 @@ public class MooringForm implements BookingForm<MooringForm.NewFee> {
     public record NewFee(
             @NotNull LocalDate date,
             @NotNull @Size(min = 1, max = 60) String boat,
+            @Nullable Integer nights,
             @NotNull @Size(max = 20) String cashAccount,
             @NotNull @Size(max = 20) String incomeAccount,
             @NotNull @Size(max = 40) String amount) {}
@@ -68,16 +70,9 @@ public class MooringForm implements BookingForm<MooringForm.NewFee> {
     @Override
     public Ledger.Booked book(long companyId, NewFee fee, Actor actor) {
         Company company = companies.get(companyId);
-        long amount = company.amountStyle().minorUnits(fee.amount(), company.baseCurrency(), "amount");
-        JournalEntry entry = new JournalEntry(
-                fee.date(),
-                fee.date(),
-                company.baseCurrency(),
-                "",
-                "Mooring of " + fee.boat(),
-                List.of(
-                        new JournalLine(fee.cashAccount(), amount, fee.boat(), ""),
-                        new JournalLine(fee.incomeAccount(), -amount, fee.boat(), "")));
+        long perNight = company.amountStyle().minorUnits(fee.amount(), company.baseCurrency(), "amount");
+        JournalEntry entry = new MooringFee(fee.boat(), fee.nights() == null ? 1 : fee.nights(), perNight)
+                .entry(fee.date(), company.baseCurrency(), fee.cashAccount(), fee.incomeAccount());
         return ledger.book(companyId, List.of(new Ledger.Posting(entry, "", "")), MOORING, null, actor.name());
     }
 }

@@ -42,6 +42,8 @@ class NewThingThatBooksTest {
                 "2026-06-02",
                 "boat",
                 boat,
+                "nights",
+                3,
                 "cashAccount",
                 cash,
                 "incomeAccount",
@@ -63,11 +65,11 @@ class NewThingThatBooksTest {
 
     @Test
     void draft_isListedByWhatItsFormSays() {
-        draft("Grey Heron", "45.00");
+        draft("Grey Heron", "15.00");
         JsonNode listed = c.get("/drafts?kind=MOORING").path("drafts");
         assertEquals(1, listed.size());
         assertEquals("Grey Heron", listed.get(0).path("title").asString());
-        assertEquals("45.00", listed.get(0).path("amount").asString());
+        assertEquals("15.00", listed.get(0).path("amount").asString());
         assertEquals("2026-06-02", listed.get(0).path("date").asString());
         assertEquals("Operating", listed.get(0).path("account").asString());
         assertEquals(0, c.get("/drafts?kind=PAYMENT").path("drafts").size());
@@ -75,7 +77,7 @@ class NewThingThatBooksTest {
 
     @Test
     void itIsPreviewed_posted_matched_unmatched_andReversed_andHearsOfEach() {
-        long draft = draft("Grey Heron", "45.00");
+        long draft = draft("Grey Heron", "15.00");
         JsonNode preview = post(true, Map.of("accountingDate", "2026-06-04"), draft);
         assertEquals(1, preview.path("posted").asInt());
         assertEquals("100.00", c.balance(cash), "a preview keeps nothing");
@@ -178,7 +180,7 @@ class NewThingThatBooksTest {
         long entry = run.path("outcomes").get(0).path("entryId").asLong();
         Answer refused = c.post("/ledger/entries/" + entry + "/reversal", Map.of("date", "2026-06-06"));
         assertEquals("mooring.kept", refused.code(), refused.body().toString());
-        assertEquals("112.00", c.balance(cash), "the reversal that it refused was not kept either");
+        assertEquals("136.00", c.balance(cash), "the reversal that it refused was not kept either");
         assertEquals(
                 1,
                 c.get("/ledger/entries")
@@ -193,6 +195,6 @@ class NewThingThatBooksTest {
         assertEquals(1, run.path("posted").asInt());
         assertEquals(2, run.path("refused").asInt());
         assertTrue(run.path("outcomes").get(0).path("refusal").asString().contains("Boat"), run.toString());
-        assertEquals("107.00", c.balance(cash));
+        assertEquals("121.00", c.balance(cash));
     }
 }
