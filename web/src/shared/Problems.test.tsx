@@ -3,6 +3,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { Refusal, type Problem } from './api';
 import { Problems } from './Problems';
 import { Unanswered } from './sending';
+import { renderHere } from './testing';
 
 const one = (n: number): Problem => ({
   code: `c${n}`,
@@ -19,6 +20,18 @@ describe('Problems', () => {
   it('says nothing while nothing is wrong', () => {
     const { container } = render(<Problems error={null} />);
     expect(container.textContent).toBe('');
+  });
+
+  it('leads to the entry, and to the party, that is there already', () => {
+    const refusal = new Refusal(409, [
+      { ...one(1), values: { entryId: '7' } },
+      { ...one(2), values: { partyId: '9' } },
+    ]);
+    renderHere(<Problems error={refusal} />);
+    expect(screen.getAllByRole('link').map((l) => l.getAttribute('href'))).toEqual([
+      '/ledger/entries/7',
+      '/parties/9',
+    ]);
   });
 
   it('says every problem and how many more there are', () => {

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { Refusal } from './api';
 import { Unanswered } from './sending';
 
@@ -19,7 +20,21 @@ export function Problems({ error, title }: { error: unknown; title?: string }) {
         problems.length === 0 && <p>The server does not answer. Look again in a moment.</p>
       )}
       {problems.slice(0, 12).map((p) => (
-        <p key={p.code + p.where + p.found}>{p.message}</p>
+        <p key={p.code + p.where + p.found}>
+          {p.message}
+          {p.values?.entryId && (
+            <>
+              {' '}
+              <Link to={`/ledger/entries/${p.values.entryId}`}>Look at that entry</Link>
+            </>
+          )}
+          {p.values?.partyId && (
+            <>
+              {' '}
+              <Link to={`/parties/${p.values.partyId}`}>Look at the one that is there</Link>
+            </>
+          )}
+        </p>
       ))}
       {problems.length > 12 && <p>And {problems.length - 12} more of the kind.</p>}
     </div>

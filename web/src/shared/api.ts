@@ -18,6 +18,8 @@ export interface Problem {
   found: string;
   expected: string;
   remedy: string;
+  /** What a program may need of it, by name: plain decimals, ISO days, identifiers. */
+  values?: Record<string, string>;
   message: string;
 }
 

@@ -152,8 +152,7 @@ public class Chart {
                 }
             } catch (RuleViolation e) {
                 Problem p = e.problems().getFirst();
-                problems.add(
-                        new Problem(p.code(), "row " + line + ", " + p.where(), p.found(), p.expected(), p.remedy()));
+                problems.add(p.at("row " + line + ", " + p.where()));
             }
         }
         if (!problems.isEmpty()) {

@@ -297,7 +297,7 @@ public class Ledger {
         for (Posting posting : postings) {
             for (Problem p : rules.problems(posting.entry(), today)) {
                 String where = posting.label().isEmpty() ? p.where() : posting.label() + ", " + column(p.code());
-                problems.add(new Problem(p.code(), where, p.found(), p.expected(), p.remedy()));
+                problems.add(p.at(where));
             }
         }
         if (!problems.isEmpty()) {

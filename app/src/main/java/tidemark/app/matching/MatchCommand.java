@@ -123,12 +123,7 @@ public final class MatchCommand {
             return reading.read();
         } catch (RuleViolation e) {
             throw new RuleViolation(e.problems().stream()
-                    .map(p -> new Problem(
-                            p.code(),
-                            p.where().isEmpty() ? file : file + ", " + p.where(),
-                            p.found(),
-                            p.expected(),
-                            p.remedy()))
+                    .map(p -> p.at(p.where().isEmpty() ? file : file + ", " + p.where()))
                     .toList());
         }
     }

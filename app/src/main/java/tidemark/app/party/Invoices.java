@@ -244,7 +244,7 @@ public class Invoices {
             } catch (RuleViolation e) {
                 for (Problem p : e.problems()) {
                     String place = p.where().startsWith(where) ? p.where() : where + ", " + column(p.code());
-                    problems.add(new Problem(p.code(), place, p.found(), p.expected(), p.remedy()));
+                    problems.add(p.at(place));
                 }
             }
         }

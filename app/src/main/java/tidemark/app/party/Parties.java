@@ -145,11 +145,12 @@ public class Parties implements PartyNames {
     private static void checkApart(List<Party> there, Collection<Control> wished, String name) {
         there.stream().filter(p -> wished.contains(p.control())).findFirst().ifPresent(p -> {
             throw new RuleViolation(
-                    "party.role-taken",
-                    "control",
-                    name + ", who is " + p.control().someone() + " already, " + p.code(),
-                    "each role once",
-                    "Use the one that is there.");
+                            "party.role-taken",
+                            "control",
+                            name + ", who is " + p.control().someone() + " already, " + p.code(),
+                            "each role once",
+                            "Use the one that is there.")
+                    .with("partyId", p.id());
         });
     }
 

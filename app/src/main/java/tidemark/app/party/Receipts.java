@@ -135,13 +135,15 @@ public class Receipts {
             ledger.standing(company.id(), PartyDocuments.RECEIPT, reference, party.partyId(), received)
                     .ifPresent(there -> {
                         throw new RuleViolation(
-                                "receipt.double",
-                                "reference",
-                                reference + " of " + party.name() + " over "
-                                        + MinorUnits.grouped(received, company.baseCurrency()) + ", booked on "
-                                        + Words.day(there.entryDate()) + " by " + there.bookedBy() + " already",
-                                "a receipt that is not there yet",
-                                "Look at entry " + there.number() + "; if this is another one, book it all the same.");
+                                        "receipt.double",
+                                        "reference",
+                                        reference + " of " + party.name() + " over "
+                                                + MinorUnits.grouped(received, company.baseCurrency()) + ", booked on "
+                                                + Words.day(there.entryDate()) + " by " + there.bookedBy() + " already",
+                                        "a receipt that is not there yet",
+                                        "Look at entry " + there.number()
+                                                + "; if this is another one, book it all the same.")
+                                .with("entryId", there.id());
                     });
         }
     }

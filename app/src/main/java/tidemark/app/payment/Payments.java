@@ -174,11 +174,12 @@ public class Payments {
         }
         if (account.mark().holds(wish.date())) {
             throw new RuleViolation(
-                    "mark.held",
-                    label.isEmpty() ? "date" : label + ", date",
-                    wish.date() + " on " + account.name(),
-                    "a date after " + account.mark().date() + ", up to which it is certified",
-                    "Choose a later date.");
+                            "mark.held",
+                            label.isEmpty() ? "date" : label + ", date",
+                            wish.date() + " on " + account.name(),
+                            "a date after " + account.mark().date() + ", up to which it is certified",
+                            "Choose a later date.")
+                    .with("mark", account.mark().date());
         }
         OptionalLong limit = company.secondPersonAbove(companies.today(company.id(), wish.siteId()));
         boolean second = limit.isPresent() && use.total() > limit.getAsLong();

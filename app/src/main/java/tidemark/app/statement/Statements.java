@@ -176,12 +176,13 @@ public class Statements {
     public static void checkNotHeld(BankAccount account, LocalDate day) {
         if (!day.isAfter(account.lockedThrough())) {
             throw new RuleViolation(
-                    "mark.held",
-                    "",
-                    "a statement from " + day,
-                    "one that begins after " + account.lockedThrough() + ", up to which " + account.name()
-                            + " is certified or waits for it",
-                    "Have that month sent back or reopened first.");
+                            "mark.held",
+                            "",
+                            "a statement from " + day,
+                            "one that begins after " + account.lockedThrough() + ", up to which " + account.name()
+                                    + " is certified or waits for it",
+                            "Have that month sent back or reopened first.")
+                    .with("mark", account.lockedThrough());
         }
     }
 

@@ -86,6 +86,7 @@ class ProblemAdvice {
                                 "found", p.found(),
                                 "expected", p.expected(),
                                 "remedy", p.remedy(),
+                                "values", p.values(),
                                 "message", p.message()))
                         .toList());
         return detail;

@@ -64,6 +64,15 @@ class PartiesTest {
                         "items", List.of(part(id, "240.01", ""))));
         assertEquals("settle.open", tooMuch.code());
         assertEquals(409, tooMuch.status());
+        assertEquals(
+                "240.00",
+                tooMuch.body()
+                        .path("problems")
+                        .get(0)
+                        .path("values")
+                        .path("open")
+                        .asString(),
+                "what a program needs of it stands beside the words");
         c.previewedThenPosted(
                 "/parties/" + pell + "/settlements",
                 Map.of(

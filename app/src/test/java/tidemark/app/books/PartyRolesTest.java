@@ -170,10 +170,16 @@ class PartyRolesTest {
                 c.get("/parties/" + supplier).path("party").path("name").asString());
         assertEquals("490.00", c.get("/parties/" + customer).path("net").asString());
         long other = c.party("PAYABLES", "Orrin Paints", 0);
+        Answer taken = c.post("/parties/" + customer + "/same", Map.of("otherPartyId", other));
+        assertEquals("party.role-taken", taken.code());
         assertEquals(
-                "party.role-taken",
-                c.post("/parties/" + customer + "/same", Map.of("otherPartyId", other))
-                        .code());
+                supplier,
+                taken.body()
+                        .path("problems")
+                        .get(0)
+                        .path("values")
+                        .path("partyId")
+                        .asLong());
         ok(c.post("/parties/" + supplier + "/apart", Map.of()));
         assertEquals(List.of("PAYABLES PELLCHAR -150.00"), roles(supplier));
         assertEquals(List.of("RECEIVABLES PELLCHAR 640.00"), roles(customer));

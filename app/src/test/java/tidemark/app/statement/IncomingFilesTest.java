@@ -171,7 +171,9 @@ class IncomingFilesTest {
         JsonNode waits = incoming(july, "WAITS");
         assertEquals("statement.opening", code(waits, 0));
         assertEquals("statement.missing", code(waits, 1));
-        assertTrue(waits.path("problems").get(1).path("remedy").asString().contains("1 Jun 2026 to 30 Jun 2026"));
+        JsonNode missing = waits.path("problems").get(1).path("values");
+        assertEquals("2026-06-01", missing.path("from").asString(), "kept with the file, and read again");
+        assertEquals("2026-06-30", missing.path("to").asString());
         c.iris.post(c.base + "/incoming-files/" + waits.path("id").asLong() + "/take", Map.of("note", "June follows"));
         JsonNode months = c.iris.get(account + "/statements-by-month").body().path("months");
         JsonNode gap = months.valueStream()

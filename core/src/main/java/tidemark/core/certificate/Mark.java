@@ -48,10 +48,11 @@ public record Mark(LocalDate date) {
 
     private RuleViolation held(String found) {
         return new RuleViolation(
-                "mark.held",
-                "",
-                found,
-                "a date after " + DAY.format(date) + ", up to which this account is certified",
-                "Leave it as it is, or have the last certified month reopened with a reason.");
+                        "mark.held",
+                        "",
+                        found,
+                        "a date after " + DAY.format(date) + ", up to which this account is certified",
+                        "Leave it as it is, or have the last certified month reopened with a reason.")
+                .with("mark", date);
     }
 }

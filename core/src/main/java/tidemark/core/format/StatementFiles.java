@@ -322,12 +322,7 @@ public final class StatementFiles {
         }
 
         static Problem in(String name, Problem p) {
-            return new Problem(
-                    p.code(),
-                    p.where().isEmpty() ? name : name + ", " + p.where(),
-                    p.found(),
-                    p.expected(),
-                    p.remedy());
+            return p.at(p.where().isEmpty() ? name : name + ", " + p.where());
         }
     }
 

@@ -112,13 +112,15 @@ public final class BankLineBooking {
         }
         if (Math.absExact(difference) > tolerance) {
             throw new RuleViolation(
-                    "difference.tolerance",
-                    "",
-                    MinorUnits.grouped(Math.absExact(difference), currency) + " between bank and ledger",
-                    tolerance == 0
-                            ? "equal amounts: this account allows no difference"
-                            : "a difference of " + MinorUnits.grouped(tolerance, currency) + " at the most",
-                    "Correct the ledger, or declare a bank error; the account's set-up and rules say what is allowed.");
+                            "difference.tolerance",
+                            "",
+                            MinorUnits.grouped(Math.absExact(difference), currency) + " between bank and ledger",
+                            tolerance == 0
+                                    ? "equal amounts: this account allows no difference"
+                                    : "a difference of " + MinorUnits.grouped(tolerance, currency) + " at the most",
+                            "Correct the ledger, or declare a bank error; the account's set-up and rules say what is allowed.")
+                    .with("difference", MinorUnits.toDecimal(difference, currency))
+                    .with("tolerance", MinorUnits.toDecimal(tolerance, currency));
         }
         return difference;
     }

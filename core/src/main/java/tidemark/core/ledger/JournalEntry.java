@@ -46,17 +46,20 @@ public record JournalEntry(
         }
         if (debits != credits) {
             throw new RuleViolation(
-                    "entry.unbalanced",
-                    "lines",
-                    "debits of %s and credits of %s, %s apart"
-                            .formatted(
-                                    MinorUnits.grouped(debits, currency),
-                                    MinorUnits.grouped(credits, currency),
-                                    MinorUnits.grouped(Math.subtractExact(debits, credits), currency)),
-                    "debits equal to credits",
-                    (debits > credits ? "Add a credit of " : "Add a debit of ")
-                            + MinorUnits.grouped(Math.subtractExact(debits, credits), currency)
-                            + ", or correct a line.");
+                            "entry.unbalanced",
+                            "lines",
+                            "debits of %s and credits of %s, %s apart"
+                                    .formatted(
+                                            MinorUnits.grouped(debits, currency),
+                                            MinorUnits.grouped(credits, currency),
+                                            MinorUnits.grouped(Math.subtractExact(debits, credits), currency)),
+                            "debits equal to credits",
+                            (debits > credits ? "Add a credit of " : "Add a debit of ")
+                                    + MinorUnits.grouped(Math.subtractExact(debits, credits), currency)
+                                    + ", or correct a line.")
+                    .with("debits", MinorUnits.toDecimal(debits, currency))
+                    .with("credits", MinorUnits.toDecimal(credits, currency))
+                    .with("apart", MinorUnits.toDecimal(Math.subtractExact(debits, credits), currency));
         }
     }
 

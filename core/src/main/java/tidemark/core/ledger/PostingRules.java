@@ -93,11 +93,13 @@ public record PostingRules(
             LocalDate held = lockedThrough.get(account.code());
             if (held != null && !entry.date().isAfter(held)) {
                 problems.add(new Problem(
-                        "mark.held",
-                        where,
-                        entry.date() + " on " + account.code() + " " + account.name(),
-                        "a date after " + held + ", up to which this account is certified or waits for it",
-                        "Date the entry after " + held + ", or have that month reopened."));
+                                "mark.held",
+                                where,
+                                entry.date() + " on " + account.code() + " " + account.name(),
+                                "a date after " + held + ", up to which this account is certified or waits for it",
+                                "Date the entry after " + held + ", or have that month reopened.")
+                        .with("mark", held)
+                        .with("account", account.code()));
             }
             checkCurrency(line, account, entry.currency(), where, problems);
             checkTags(line, account, where, problems);

@@ -80,33 +80,37 @@ public record Allocation(List<Part> parts, long paid, long discount) {
                         "Correct the amount or leave the item out."));
             } else if (part.settled() > part.open()) {
                 problems.add(new Problem(
-                        "settle.open",
-                        title,
-                        MinorUnits.grouped(part.settled(), currency) + " to settle, of which "
-                                + MinorUnits.grouped(part.open(), currency) + " is open",
-                        "no more than is open",
-                        part.open() == 0
-                                ? "Somebody may have settled it meanwhile; look at it again."
-                                : "Settle at most " + MinorUnits.grouped(part.open(), currency) + "."));
+                                "settle.open",
+                                title,
+                                MinorUnits.grouped(part.settled(), currency) + " to settle, of which "
+                                        + MinorUnits.grouped(part.open(), currency) + " is open",
+                                "no more than is open",
+                                part.open() == 0
+                                        ? "Somebody may have settled it meanwhile; look at it again."
+                                        : "Settle at most " + MinorUnits.grouped(part.open(), currency) + ".")
+                        .with("item", part.item().id().value())
+                        .with("open", MinorUnits.toDecimal(part.open(), currency)));
             }
             long allowed = part.item().discount().on(day);
             if (part.discount() > allowed) {
                 problems.add(
                         part.item().discount().minorUnits() > 0 && allowed == 0
                                 ? new Problem(
-                                        "discount.late",
-                                        title,
-                                        "a discount on " + day,
-                                        "a payment no later than "
-                                                + part.item().discount().until(),
-                                        "Leave the discount out; the rest stays open.")
+                                                "discount.late",
+                                                title,
+                                                "a discount on " + day,
+                                                "a payment no later than "
+                                                        + part.item().discount().until(),
+                                                "Leave the discount out; the rest stays open.")
+                                        .with("until", part.item().discount().until())
                                 : new Problem(
-                                        "discount.more",
-                                        title,
-                                        "a discount of " + MinorUnits.grouped(part.discount(), currency),
-                                        "at most " + MinorUnits.grouped(allowed, currency)
-                                                + ", which is what is left of the item's",
-                                        "Lower the discount."));
+                                                "discount.more",
+                                                title,
+                                                "a discount of " + MinorUnits.grouped(part.discount(), currency),
+                                                "at most " + MinorUnits.grouped(allowed, currency)
+                                                        + ", which is what is left of the item's",
+                                                "Lower the discount.")
+                                        .with("allowed", MinorUnits.toDecimal(allowed, currency)));
             }
             paid = Math.addExact(paid, part.paid());
             discount = Math.addExact(discount, part.discount());

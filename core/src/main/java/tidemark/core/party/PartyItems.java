@@ -140,17 +140,19 @@ public final class PartyItems {
             long open = Math.abs(open(item.id()));
             if (minorUnits > open) {
                 throw new RuleViolation(
-                        "settle.open",
-                        where,
-                        "%s to settle of %s, of which %s is open"
-                                .formatted(
-                                        MinorUnits.grouped(minorUnits, currency),
-                                        item.title(),
-                                        MinorUnits.grouped(open, currency)),
-                        "no more than is open",
-                        open == 0
-                                ? "Somebody may have settled it meanwhile; look at it again."
-                                : "Settle at most " + MinorUnits.grouped(open, currency) + ".");
+                                "settle.open",
+                                where,
+                                "%s to settle of %s, of which %s is open"
+                                        .formatted(
+                                                MinorUnits.grouped(minorUnits, currency),
+                                                item.title(),
+                                                MinorUnits.grouped(open, currency)),
+                                "no more than is open",
+                                open == 0
+                                        ? "Somebody may have settled it meanwhile; look at it again."
+                                        : "Settle at most " + MinorUnits.grouped(open, currency) + ".")
+                        .with("item", item.id().value())
+                        .with("open", MinorUnits.toDecimal(open, currency));
             }
         }
         LocalDate from = latest(day, a.date(), b.date());

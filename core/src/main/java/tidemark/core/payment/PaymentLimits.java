@@ -25,19 +25,20 @@ public record PaymentLimits(OptionalLong least, OptionalLong most, boolean zeroA
                     "an amount above zero",
                     "Correct the amounts."));
         } else if (minorUnits > 0 && least.isPresent() && minorUnits < least.getAsLong()) {
-            out.add(limit(where, minorUnits, "at least " + MinorUnits.grouped(least.getAsLong(), currency), currency));
+            out.add(limit(where, minorUnits, "at least ", least.getAsLong(), currency));
         } else if (most.isPresent() && minorUnits > most.getAsLong()) {
-            out.add(limit(where, minorUnits, "at most " + MinorUnits.grouped(most.getAsLong(), currency), currency));
+            out.add(limit(where, minorUnits, "at most ", most.getAsLong(), currency));
         }
         return out;
     }
 
-    private static Problem limit(String where, long minorUnits, String expected, CurrencyUnit currency) {
+    private static Problem limit(String where, long minorUnits, String side, long limit, CurrencyUnit currency) {
         return new Problem(
-                "payment.limit",
-                where,
-                MinorUnits.grouped(minorUnits, currency),
-                expected + ", this account's limit for one payment",
-                "Change the amount, or have an administrator change the limit.");
+                        "payment.limit",
+                        where,
+                        MinorUnits.grouped(minorUnits, currency),
+                        side + MinorUnits.grouped(limit, currency) + ", this account's limit for one payment",
+                        "Change the amount, or have an administrator change the limit.")
+                .with("limit", MinorUnits.toDecimal(limit, currency));
     }
 }

@@ -22,6 +22,13 @@ public final class RuleViolation extends RuntimeException {
         this(List.of(new Problem(code, where, found, expected, remedy)));
     }
 
+    /** The same with one more value of its first problem; see {@link Problem#values}. */
+    public RuleViolation with(String name, Object value) {
+        List<Problem> more = new java.util.ArrayList<>(problems);
+        more.set(0, more.getFirst().with(name, value));
+        return new RuleViolation(more);
+    }
+
     /** The code of the first problem. */
     public String code() {
         return problems.getFirst().code();

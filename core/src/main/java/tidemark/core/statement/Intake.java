@@ -176,13 +176,15 @@ public record Intake(
             if (made - opening + stated != closing
                     && breaks.stream().noneMatch(b -> b.code().equals("statement.opening"))) {
                 breaks.add(new Problem(
-                        "statement.sum",
-                        "",
-                        "opening " + amount(stated) + " and " + fresh.size() + " new lines that make "
-                                + amount(made - opening + stated),
-                        "the closing balance, " + amount(closing) + ", which is "
-                                + amount(closing - (made - opening + stated)) + " apart",
-                        "A line is missing or wrong; fetch the file again."));
+                                "statement.sum",
+                                "",
+                                "opening " + amount(stated) + " and " + fresh.size() + " new lines that make "
+                                        + amount(made - opening + stated),
+                                "the closing balance, " + amount(closing) + ", which is "
+                                        + amount(closing - (made - opening + stated)) + " apart",
+                                "A line is missing or wrong; fetch the file again.")
+                        .with("closing", decimal(closing))
+                        .with("apart", decimal(closing - (made - opening + stated))));
             }
             boolean followsOn = breaks.stream().noneMatch(b -> b.code().equals("statement.opening"));
             long headed = followsOn ? stated : statedOpening(all).orElse(opening);
@@ -274,25 +276,29 @@ public record Intake(
             }
             if (stated.get() != ours) {
                 breaks.add(new Problem(
-                        "statement.opening",
-                        "",
-                        "an opening balance of " + amount(stated.get()),
-                        amount(ours) + ", the balance of "
-                                + Words.day(overlaps && !from.isAfter(before) ? from.minusDays(1) : before)
-                                + " as it was read",
-                        "A statement between the two may be missing; read that one first."));
+                                "statement.opening",
+                                "",
+                                "an opening balance of " + amount(stated.get()),
+                                amount(ours) + ", the balance of "
+                                        + Words.day(overlaps && !from.isAfter(before) ? from.minusDays(1) : before)
+                                        + " as it was read",
+                                "A statement between the two may be missing; read that one first.")
+                        .with("opening", decimal(stated.get()))
+                        .with("expected", decimal(ours)));
             }
         }
 
         private void sequence(LocalDate start) {
             if (start.isAfter(before.plusDays(1))) {
                 breaks.add(new Problem(
-                        "statement.missing",
-                        "",
-                        "a period that begins on " + Words.day(start),
-                        "one that begins on " + Words.day(before.plusDays(1)),
-                        "Read the statement for " + Words.day(before.plusDays(1)) + " to "
-                                + Words.day(start.minusDays(1)) + " first."));
+                                "statement.missing",
+                                "",
+                                "a period that begins on " + Words.day(start),
+                                "one that begins on " + Words.day(before.plusDays(1)),
+                                "Read the statement for " + Words.day(before.plusDays(1)) + " to "
+                                        + Words.day(start.minusDays(1)) + " first.")
+                        .with("from", before.plusDays(1))
+                        .with("to", start.minusDays(1)));
             }
         }
 
@@ -396,6 +402,10 @@ public record Intake(
 
         private String amount(long minorUnits) {
             return MinorUnits.report(minorUnits, account.currency());
+        }
+
+        private String decimal(long minorUnits) {
+            return MinorUnits.toDecimal(minorUnits, account.currency());
         }
     }
 }

@@ -30,6 +30,9 @@ class JournalEntryTest {
                 RuleViolation.class,
                 () -> entry(JournalLine.debit("5030", 49_860, "", ""), JournalLine.credit("1010", 48_960, "", "")));
         assertEquals("entry.unbalanced", refused.code());
+        assertEquals(
+                Map.of("debits", "498.60", "credits", "489.60", "apart", "9.00"),
+                refused.problems().getFirst().values());
         assertTrue(refused.problems().getFirst().found().contains("9.00 apart"));
         assertTrue(refused.problems().getFirst().remedy().contains("Add a credit of 9.00"));
     }

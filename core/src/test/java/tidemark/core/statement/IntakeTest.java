@@ -80,6 +80,9 @@ class IntakeTest {
                 List.of("statement.opening"),
                 codes(Intake.of(s, account(MAY, 900, List.of())).breaks()));
         assertEquals(
+                Map.of("opening", "10.00", "expected", "9.00"),
+                Intake.of(s, account(MAY, 900, List.of())).breaks().getFirst().values());
+        assertEquals(
                 List.of("statement.missing"),
                 codes(Intake.of(statement(5, 30, 1_000, List.of()), account(MAY, 1_000, List.of()))
                         .breaks()));

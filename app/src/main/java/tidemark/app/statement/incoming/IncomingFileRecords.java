@@ -6,7 +6,9 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
@@ -204,6 +206,8 @@ public class IncomingFileRecords {
             node.put("found", p.found());
             node.put("expected", p.expected());
             node.put("remedy", p.remedy());
+            ObjectNode values = node.putObject("values");
+            p.values().forEach(values::put);
         }
         return json.writeValueAsString(out);
     }
@@ -211,12 +215,17 @@ public class IncomingFileRecords {
     public List<Problem> problems(IncomingFile incoming) {
         List<Problem> out = new ArrayList<>();
         for (JsonNode node : json.readTree(incoming.problems())) {
+            Map<String, String> values = new TreeMap<>();
+            node.path("values")
+                    .properties()
+                    .forEach(v -> values.put(v.getKey(), v.getValue().asString()));
             out.add(new Problem(
                     node.path("code").asString(),
                     node.path("where").asString(),
                     node.path("found").asString(),
                     node.path("expected").asString(),
-                    node.path("remedy").asString()));
+                    node.path("remedy").asString(),
+                    values));
         }
         return out;
     }

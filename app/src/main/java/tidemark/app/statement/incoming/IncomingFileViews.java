@@ -3,6 +3,7 @@ package tidemark.app.statement.incoming;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -24,9 +25,16 @@ class IncomingFileViews {
         this.statements = statements;
     }
 
-    record ProblemView(String code, String where, String found, String expected, String remedy, String message) {
+    record ProblemView(
+            String code,
+            String where,
+            String found,
+            String expected,
+            String remedy,
+            Map<String, String> values,
+            String message) {
         static ProblemView of(Problem p) {
-            return new ProblemView(p.code(), p.where(), p.found(), p.expected(), p.remedy(), p.message());
+            return new ProblemView(p.code(), p.where(), p.found(), p.expected(), p.remedy(), p.values(), p.message());
         }
     }
 

@@ -60,11 +60,12 @@ public class PaperStatements {
         Balance previous = taken.lastClosing(account);
         if (!previous.date().plusDays(1).equals(month.atDay(1))) {
             throw new RuleViolation(
-                    "statement.follows",
-                    "month",
-                    month.toString(),
-                    "the statement that begins on " + previous.date().plusDays(1),
-                    "Enter the statements in order.");
+                            "statement.follows",
+                            "month",
+                            month.toString(),
+                            "the statement that begins on " + previous.date().plusDays(1),
+                            "Enter the statements in order.")
+                    .with("next", YearMonth.from(previous.date().plusDays(1)));
         }
         Statements.checkNotHeld(account, month.atDay(1));
         StatementRow statement = statements.save(new StatementRow(
