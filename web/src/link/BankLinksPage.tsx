@@ -130,8 +130,8 @@ function OneLink({ link }: { link: LinkView }) {
   });
   const [rhythm, setRhythm] = useState<{ everyHours: string; daysBack: string } | null>(null);
   const change = useMutation({
-    mutationFn: (wish: { everyHours: string; daysBack: string }) =>
-      send('PUT', base, { everyHours: Number(wish.everyHours), daysBack: Number(wish.daysBack) }),
+    mutationFn: (request: { everyHours: string; daysBack: string }) =>
+      send('PUT', base, { everyHours: Number(request.everyHours), daysBack: Number(request.daysBack) }),
     onSuccess: () => {
       setRhythm(null);
       return refresh();

@@ -411,8 +411,8 @@ export function MonthWork({ place }: { place: Place }) {
           place={place}
           row={[...rows.values()].find((r) => r.lineId === booking) ?? row}
           onClose={() => setBooking(null)}
-          onBook={(wish) =>
-            steps.mutateAsync({ do: 'book', lineId: booking, booking: wish }).then(() => {
+          onBook={(request) =>
+            steps.mutateAsync({ do: 'book', lineId: booking, booking: request }).then(() => {
               setBooking(null);
               forward();
             })

@@ -23,7 +23,7 @@ export function AccountLanes({ view, canDrop, onFile }: Props) {
     months.push(m);
   }
   return (
-    <section className="sheet shore" aria-label="The shore: where every account stands">
+    <section className="sheet lanes" aria-label="Where every account stands">
       <table>
         <caption className="visually-hidden">
           Accounts with their mark, what is proven, and their balances

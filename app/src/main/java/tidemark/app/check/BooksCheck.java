@@ -149,6 +149,16 @@ public final class BooksCheck {
                 left join open_item i on i.journal_line_id = l.id
                 where l.party_id is not null and a.control <> 'NONE'
                   and (i.id is null or i.minor_units <> l.minor_units or i.party_id <> l.party_id)""");
+        rule("Items lie on an account of the role of their party", """
+                select 'item ' || i.id || ' of ' || p.code || ', ' || p.control || ', on ' || a.code from open_item i
+                join party p on p.id = i.party_id join ledger_account a on a.id = i.ledger_account_id
+                where a.control <> p.control""");
+        rule("Every party is somebody of its own company, and nobody is without a role", """
+                select 'party ' || p.id || ' ' || p.code from party p
+                join party_identity i on i.id = p.identity_id where i.company_id <> p.company_id
+                union all
+                select 'nobody ' || i.id || ' ' || i.name from party_identity i
+                where not exists (select 1 from party p where p.identity_id = i.id)""");
         rule("What is open of an item is its amount less what settles it", """
                 select 'item ' || i.id || ' ' || i.title || ': ' || i.open_minor_units || ' kept, '
                     || (i.minor_units - coalesce(d.net, 0) + coalesce(c.net, 0)) || ' left'

@@ -144,9 +144,9 @@ public class Company {
     }
 
     void secondPersonAbove(@Nullable Long limit, LocalDate from) {
-        OptionalLong wish = limit == null ? OptionalLong.empty() : OptionalLong.of(limit);
-        if (!secondPersonAbove(from).equals(wish)) {
-            secondPersonLimits.put(from, wish.orElse(NO_LIMIT));
+        OptionalLong request = limit == null ? OptionalLong.empty() : OptionalLong.of(limit);
+        if (!secondPersonAbove(from).equals(request)) {
+            secondPersonLimits.put(from, request.orElse(NO_LIMIT));
         }
     }
 

@@ -244,13 +244,13 @@ public class MasterData {
             throw new RuleViolation(
                     "tax.days", "validTo", "an end before the beginning", "dates in order", "Correct the dates.");
         }
-        TaxTable.Dated wish = new TaxTable.Dated(
+        TaxTable.Dated request = new TaxTable.Dated(
                 new Taxes.Tax(code, ratePercent, ""), Optional.ofNullable(days.from()), Optional.ofNullable(days.to()));
         for (TaxCode other : taxCodes.findByCompanyIdOrderById(companyId)) {
             boolean another = own == null || other.id() != own;
             if (another
                     && other.code().equalsIgnoreCase(code)
-                    && other.dated(wish.tax()).meets(wish)) {
+                    && other.dated(request.tax()).meets(request)) {
                 throw new RuleViolation(
                         "tax.days",
                         "validFrom",

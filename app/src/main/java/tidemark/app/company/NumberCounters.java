@@ -123,7 +123,7 @@ public class NumberCounters {
      * @param kind of a new one
      * @param siteId of a new one; absent for the whole company
      */
-    public record Wish(
+    public record Request(
             @Nullable Long id,
             @Nullable String kind,
             @Nullable Long siteId,
@@ -134,34 +134,34 @@ public class NumberCounters {
 
     /** @throws RuleViolation {@code series.unfit}, {@code series.back}, {@code series.there} or {@code series.kind} */
     @Transactional
-    public void keep(long companyId, Wish wish, String who) {
+    public void keep(long companyId, Request request, String who) {
         locks.lock(LockedRow.JOURNAL, companyId);
-        String prefix = wish.prefix().strip();
-        if (wish.nextNumber() < 1 || wish.digits() < 1 || wish.digits() > 10 || prefix.length() > 12) {
+        String prefix = request.prefix().strip();
+        if (request.nextNumber() < 1 || request.digits() < 1 || request.digits() > 10 || prefix.length() > 12) {
             throw new RuleViolation(
                     "series.unfit",
                     "nextNumber",
-                    prefix + wish.nextNumber() + ", " + wish.digits() + " digits",
+                    prefix + request.nextNumber() + ", " + request.digits() + " digits",
                     "a prefix of at most 12 signs, a number above zero and 1 to 10 digits",
                     "Correct the series.");
         }
-        NumberSeries row = wish.id() == null
-                ? fresh(companyId, wish)
-                : MasterData.row(series, companyId, wish.id(), "number series");
-        checkAlone(companyId, row, prefix, wish.yearly());
-        int year = wish.yearly() ? companies.today(companyId).getYear() : 0;
-        Counter counter =
-                counter(row.id(), year, prefix).orElse(new Counter(year, prefix, wish.nextNumber(), wish.nextNumber()));
-        if (wish.nextNumber() < counter.next()) {
+        NumberSeries row = request.id() == null
+                ? fresh(companyId, request)
+                : MasterData.row(series, companyId, request.id(), "number series");
+        checkAlone(companyId, row, prefix, request.yearly());
+        int year = request.yearly() ? companies.today(companyId).getYear() : 0;
+        Counter counter = counter(row.id(), year, prefix)
+                .orElse(new Counter(year, prefix, request.nextNumber(), request.nextNumber()));
+        if (request.nextNumber() < counter.next()) {
             throw new RuleViolation(
                     "series.back",
                     "nextNumber",
-                    Long.toString(wish.nextNumber()),
+                    Long.toString(request.nextNumber()),
                     "at least " + counter.next() + ", since the numbers before it are taken",
                     "Count on, or choose another prefix.");
         }
-        row.set(prefix, wish.digits(), wish.yearly());
-        write(row.id(), counter, wish.nextNumber());
+        row.set(prefix, request.digits(), request.yearly());
+        write(row.id(), counter, request.nextNumber());
         activity.record(
                 companyId,
                 who,
@@ -169,11 +169,11 @@ public class NumberCounters {
                 "number_series",
                 row.id(),
                 wordsOf(row) + ": numbers go on with "
-                        + new Numbering(prefix, year, wish.digits()).write(wish.nextNumber()));
+                        + new Numbering(prefix, year, request.digits()).write(request.nextNumber()));
     }
 
-    private NumberSeries fresh(long companyId, Wish wish) {
-        String code = wish.kind() == null ? "" : wish.kind();
+    private NumberSeries fresh(long companyId, Request request) {
+        String code = request.kind() == null ? "" : request.kind();
         DocumentKind kind = kind(code)
                 .orElseThrow(() -> new RuleViolation(
                         "series.kind",
@@ -184,21 +184,21 @@ public class NumberCounters {
                                         ", ",
                                         kinds().stream().map(DocumentKind::code).toList()),
                         "Choose what is numbered."));
-        if (wish.siteId() != null) {
-            companies.site(companyId, wish.siteId());
+        if (request.siteId() != null) {
+            companies.site(companyId, request.siteId());
         }
         boolean there = series(companyId).stream()
-                .anyMatch(s -> s.kind().equals(code) && java.util.Objects.equals(s.siteId(), wish.siteId()));
+                .anyMatch(s -> s.kind().equals(code) && java.util.Objects.equals(s.siteId(), request.siteId()));
         if (there) {
             throw new RuleViolation(
                     "series.there",
                     "siteId",
-                    kind.words() + (wish.siteId() == null ? " of the whole company" : " of that site")
+                    kind.words() + (request.siteId() == null ? " of the whole company" : " of that site")
                             + ", which have a series",
                     "a site without a series of its own",
                     "Change the series that is there.");
         }
-        return series.saveAndFlush(new NumberSeries(companyId, code, wish.siteId(), kind.prefix()));
+        return series.saveAndFlush(new NumberSeries(companyId, code, request.siteId(), kind.prefix()));
     }
 
     /** Two series that may write alike would give one number twice. */

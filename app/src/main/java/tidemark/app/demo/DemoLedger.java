@@ -168,7 +168,7 @@ class DemoLedger {
         if (debts.isEmpty()) {
             return;
         }
-        List<Invoices.NewInvoice> wishes = debts.stream()
+        List<Invoices.NewInvoice> requests = debts.stream()
                 .map(d -> new Invoices.NewInvoice(
                         Objects.requireNonNull(
                                 (d.customer()
@@ -185,7 +185,7 @@ class DemoLedger {
                         d.text(),
                         List.of(new GrossLine(d.account(), decimal(d.gross()), d.taxCode(), d.costCentre(), d.text()))))
                 .toList();
-        Ledger.Booked booked = invoices.bookAll(place.companyId(), wishes, MAREN);
+        Ledger.Booked booked = invoices.bookAll(place.companyId(), requests, MAREN);
         for (int i = 0; i < debts.size(); i++) {
             if (!debts.get(i).booking().isEmpty()) {
                 debtOf.put(debts.get(i).booking(), debts.get(i));

@@ -75,13 +75,16 @@ public class Chart {
     }
 
     @Transactional
-    public void change(long companyId, long id, LedgerAccount wish, String who) {
-        change(chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("ledger account")), wish, who);
+    public void change(long companyId, long id, LedgerAccount request, String who) {
+        change(
+                chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("ledger account")),
+                request,
+                who);
     }
 
-    private void change(ChartAccount account, LedgerAccount wish, String who) {
-        Fields.text(wish.name(), "name", 120);
-        boolean kindChanges = wish.type() != account.type() || wish.control() != account.control();
+    private void change(ChartAccount account, LedgerAccount request, String who) {
+        Fields.text(request.name(), "name", 120);
+        boolean kindChanges = request.type() != account.type() || request.control() != account.control();
         if (kindChanges && lines.existsByLedgerAccountId(account.id())) {
             throw new RuleViolation(
                     "account.used",
@@ -90,17 +93,17 @@ public class Chart {
                     "the type and kind it has",
                     "Add another account; this one keeps what was booked on it.");
         }
-        if (kindChanges || (!wish.active() && account.active())) {
+        if (kindChanges || (!request.active() && account.active())) {
             checkServesNothing(account);
         }
-        account.change(wish);
+        account.change(request);
         activity.record(
                 account.companyId(),
                 who,
                 "account.changed",
                 "ledger_account",
                 account.id(),
-                account.code() + " " + wish.name() + (wish.active() ? "" : ", no longer active"));
+                account.code() + " " + request.name() + (request.active() ? "" : ", no longer active"));
     }
 
     private void checkServesNothing(ChartAccount account) {

@@ -129,13 +129,13 @@ public class Ledger {
      */
     @Transactional
     public Booked book(
-            long companyId, List<Posting> wished, EntrySource source, @Nullable Long reversalOf, String who) {
+            long companyId, List<Posting> requested, EntrySource source, @Nullable Long reversalOf, String who) {
         sources.registered(source);
         Map<String, ChartAccount> byCode = new HashMap<>();
         chart.findByCompanyIdOrderByCode(companyId).forEach(a -> byCode.put(a.code(), a));
         Set<Long> touched = new HashSet<>();
         Set<PartyId> parties = new HashSet<>();
-        for (Posting posting : wished) {
+        for (Posting posting : requested) {
             for (JournalLine line : posting.entry().lines()) {
                 ChartAccount account = byCode.get(line.accountCode());
                 if (account != null) {
@@ -150,7 +150,7 @@ public class Ledger {
         bankAccounts.lockByLedgerAccounts(companyId, touched).forEach(b -> banks.put(b.ledgerAccountId(), b));
         Company company = bankAccounts.lockJournal(companyId);
         List<Posting> postings =
-                wished.stream().map(d -> completed(company, d, byCode)).toList();
+                requested.stream().map(d -> completed(company, d, byCode)).toList();
         for (Posting posting : postings) {
             if (posting.siteId() != null || source.asksForSite()) {
                 Limits.checkSite(posting.siteId(), posting.label());

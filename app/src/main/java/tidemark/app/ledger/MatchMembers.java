@@ -18,5 +18,5 @@ public interface MatchMembers<T> extends JpaRepository<T, Long> {
 
     @Modifying(flushAutomatically = true, clearAutomatically = true)
     @Query("update #{#entityName} m set m.itemMatchId = null where m.itemMatchId = :match")
-    void loose(long match);
+    void unmatch(long match);
 }

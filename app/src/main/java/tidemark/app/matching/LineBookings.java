@@ -60,44 +60,44 @@ class LineBookings {
      * @param party on the entry
      * @param text of the entry; empty for the line's own
      */
-    record Wish(Chosen<?> chosen, String party, String text) {}
+    record Request(Chosen<?> chosen, String party, String text) {}
 
-    /** A wish as a person typed it, or with plain decimals as a rule keeps it. */
-    Wish wish(
+    /** A request as a person typed it, or with plain decimals as a rule keeps it. */
+    Request request(
             BankAccount account,
             String kind,
             @Nullable JsonNode details,
             AmountStyle style,
             String party,
             String text) {
-        return new Wish(kinds.chosen(kind, details, style, account.currency()), party, text);
+        return new Request(kinds.chosen(kind, details, style, account.currency()), party, text);
     }
 
     LedgerViews.BookedView book(
             long companyId, long accountId, long lineId, MatchController.Booking typed, boolean preview, String who) {
-        Wish wish = wish(
+        Request request = request(
                 accounts.get(companyId, accountId),
                 typed.kind(),
                 typed.details(),
                 companies.get(companyId).amountStyle(),
                 typed.party().strip(),
                 typed.text().strip());
-        AccountBooks own = books.of(lock(companyId, accountId, wish));
-        return views.shown(companyId, book(own, lineId, typed.date(), wish, who), preview);
+        AccountBooks own = books.of(lock(companyId, accountId, request));
+        return views.shown(companyId, book(own, lineId, typed.date(), request, who), preview);
     }
 
-    /** Locks the account and all others that the wish may book on, before anything is read of their lines. */
-    BankAccount lock(long companyId, long accountId, Wish wish) {
+    /** Locks the account and all others that the request may book on, before anything is read of their lines. */
+    BankAccount lock(long companyId, long accountId, Request request) {
         Set<Long> touched = new HashSet<>(
                 accounts.get(companyId, accountId).settings().purposes().values());
-        touched.addAll(wish.chosen().ledgerAccounts(companyId));
+        touched.addAll(request.chosen().ledgerAccounts(companyId));
         return accounts.lockWith(companyId, accountId, touched);
     }
 
     /** Books a line of a locked account. */
-    Ledger.Booked book(AccountBooks own, long lineId, LocalDate date, Wish wish, String who) {
+    Ledger.Booked book(AccountBooks own, long lineId, LocalDate date, Request request, String who) {
         BankLine line = matchRows.line(own.account(), lineId).line();
-        LineBooking.Planned planned = planned(own, line, date, wish);
+        LineBooking.Planned planned = planned(own, line, date, request);
         Ledger.Booked booked = matches.bookFromLine(
                 own.companyId(),
                 own.account().id(),
@@ -107,12 +107,12 @@ class LineBookings {
                 planned.source(),
                 List.of(),
                 who);
-        wish.chosen().booked(own, booked.entries().getFirst());
+        request.chosen().booked(own, booked.entries().getFirst());
         return booked;
     }
 
-    private static LineBooking.Planned planned(AccountBooks own, BankLine line, LocalDate date, Wish wish) {
-        return wish.chosen()
+    private static LineBooking.Planned planned(AccountBooks own, BankLine line, LocalDate date, Request request) {
+        return request.chosen()
                 .plan(
                         own,
                         new LineBooking.Movement(
@@ -120,15 +120,15 @@ class LineBookings {
                                         date,
                                         line.minorUnits(),
                                         AccountBooks.reference(line),
-                                        wish.party(),
-                                        wish.text().isEmpty() ? line.title() : wish.text()),
+                                        request.party(),
+                                        request.text().isEmpty() ? line.title() : request.text()),
                                 line.checkNumber()));
     }
 
     /** Codes of the other accounts that a line would be booked on, in their order. */
-    static String targets(AccountBooks own, BankLine line, Wish wish) {
+    static String targets(AccountBooks own, BankLine line, Request request) {
         TreeSet<String> out = new TreeSet<>();
-        planned(own, line, line.bookingDate(), wish).entry().lines().stream()
+        planned(own, line, line.bookingDate(), request).entry().lines().stream()
                 .map(JournalLine::accountCode)
                 .filter(code -> !code.equals(own.cashCode()))
                 .forEach(out::add);

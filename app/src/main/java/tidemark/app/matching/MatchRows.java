@@ -231,10 +231,10 @@ class MatchRows {
         List<CashEntryRow> entryRows = entries.ofMatches(List.of(match.id()));
         checkMark(account, lineRows, entryRows);
         if (!lineRows.isEmpty()) {
-            lines.loose(match.id());
+            lines.unmatch(match.id());
         }
         if (!entryRows.isEmpty()) {
-            entries.loose(match.id());
+            entries.unmatch(match.id());
         }
         matches.deleteById(match.id());
         em.flush();

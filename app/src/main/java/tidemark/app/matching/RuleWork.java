@@ -112,8 +112,9 @@ class RuleWork {
     private List<Tried> tried(
             BankAccount account, Rule rule, List<Rule> before, RuleContent content, List<RuleTrial.Past> past) {
         AccountBooks own = books.of(account);
-        LineBookings.Wish wish = rule.then() instanceof Effect.Book ? wish(account, content) : null;
-        return RuleTrial.of(rule, before, line -> LineBookings.targets(own, line, Objects.requireNonNull(wish)), past)
+        LineBookings.Request request = rule.then() instanceof Effect.Book ? request(account, content) : null;
+        return RuleTrial.of(
+                        rule, before, line -> LineBookings.targets(own, line, Objects.requireNonNull(request)), past)
                 .lines()
                 .stream()
                 .map(t -> new Tried(account, t))
@@ -180,8 +181,8 @@ class RuleWork {
         return out;
     }
 
-    private LineBookings.Wish wish(BankAccount account, RuleContent content) {
-        return bookings.wish(
+    private LineBookings.Request request(BankAccount account, RuleContent content) {
+        return bookings.request(
                 account,
                 content.kind(),
                 content.details(),
@@ -199,10 +200,10 @@ class RuleWork {
         Ledger.Booked all = Ledger.Booked.nothing();
         int count = 0;
         if (rules.core(row, seen.currency()).then() instanceof Effect.Book) {
-            LineBookings.Wish wish = wish(seen, rules.content(row));
-            AccountBooks own = books.of(bookings.lock(companyId, accountId, wish));
+            LineBookings.Request request = request(seen, rules.content(row));
+            AccountBooks own = books.of(bookings.lock(companyId, accountId, request));
             for (BankLine line : months.beforeChange(own.account(), month).byRule(ruleId)) {
-                all.add(bookings.book(own, line.id().value(), line.bookingDate(), wish, who));
+                all.add(bookings.book(own, line.id().value(), line.bookingDate(), request, who));
                 count++;
             }
         }

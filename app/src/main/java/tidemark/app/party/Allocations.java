@@ -56,17 +56,17 @@ public class Allocations {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public Allocation of(
-            Company company, AmountStyle style, Party party, List<ItemPart> wished, LocalDate day, long paymentId) {
-        if (wished.isEmpty()) {
+            Company company, AmountStyle style, Party party, List<ItemPart> requested, LocalDate day, long paymentId) {
+        if (requested.isEmpty()) {
             return new Allocation(List.of(), 0, 0);
         }
         Map<Long, OpenItemRow> rows = items.forSettling(
-                company.id(), wished.stream().map(ItemPart::itemId).toList());
+                company.id(), requested.stream().map(ItemPart::itemId).toList());
         Map<Long, Long> reserved = reservations.ofOthers(rows.keySet(), paymentId);
         List<Problem> problems = new ArrayList<>();
         List<Allocation.Part> parts = new ArrayList<>();
-        for (ItemPart wish : wished) {
-            OpenItemRow row = java.util.Objects.requireNonNull(rows.get(wish.itemId()));
+        for (ItemPart request : requested) {
+            OpenItemRow row = java.util.Objects.requireNonNull(rows.get(request.itemId()));
             try {
                 if (row.partyId() != party.id()) {
                     throw new RuleViolation(
@@ -76,15 +76,15 @@ public class Allocations {
                             "an item of " + party.name(),
                             "Choose items of the same.");
                 }
-                String discount = wish.discount() == null ? "" : wish.discount();
+                String discount = request.discount() == null ? "" : request.discount();
                 long deducted = discount.isBlank()
                         ? 0
                         : style.minorUnits(discount, company.baseCurrency(), row.title() + ", discount");
                 long promised = reserved.getOrDefault(row.id(), 0L);
                 long free = Math.max(0, Math.abs(row.openMinorUnits()) - promised);
-                long paid = wish.amount().isBlank()
+                long paid = request.amount().isBlank()
                         ? 0
-                        : style.minorUnits(wish.amount(), company.baseCurrency(), row.title());
+                        : style.minorUnits(request.amount(), company.baseCurrency(), row.title());
                 if (promised > 0 && Math.addExact(paid, deducted) > free) {
                     throw new RuleViolation(
                             "settle.reserved",
@@ -98,9 +98,9 @@ public class Allocations {
                 parts.add(new Allocation.Part(
                         row.item(),
                         free,
-                        wish.amount().isBlank()
+                        request.amount().isBlank()
                                 ? 0
-                                : style.minorUnits(wish.amount(), company.baseCurrency(), row.title()),
+                                : style.minorUnits(request.amount(), company.baseCurrency(), row.title()),
                         deducted,
                         deducted == 0 ? List.of() : shares(row.journalEntryId())));
             } catch (RuleViolation e) {

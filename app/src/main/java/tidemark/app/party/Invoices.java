@@ -75,38 +75,38 @@ public class Invoices {
             @NotNull @Size(max = 200) List<@Valid GrossLine> lines) {}
 
     @Transactional
-    public Ledger.Booked book(long companyId, NewInvoice wish, String who) {
-        return bookAll(companyId, List.of(wish), who);
+    public Ledger.Booked book(long companyId, NewInvoice request, String who) {
+        return bookAll(companyId, List.of(request), who);
     }
 
     /** Books several, all or nothing; what changed of the items stands in the order of the invoices. */
     @Transactional
-    public Ledger.Booked bookAll(long companyId, List<NewInvoice> wishes, String who) {
+    public Ledger.Booked bookAll(long companyId, List<NewInvoice> requests, String who) {
         lock(
                 companyId,
-                wishes.stream()
+                requests.stream()
                         .flatMap(w -> w.lines().stream().map(GrossLine::account))
                         .collect(Collectors.toSet()));
         Company company = companies.get(companyId);
         TaxTable taxes = ledger.taxes(companyId);
         List<Ledger.Posting> postings = new ArrayList<>();
         GrossLine.Reading reading = new GrossLine.Reading(company.amountStyle(), company.baseCurrency());
-        for (NewInvoice wish : wishes) {
-            if (wish.siteId() != null) {
-                companies.site(companyId, wish.siteId());
+        for (NewInvoice request : requests) {
+            if (request.siteId() != null) {
+                companies.site(companyId, request.siteId());
             }
             postings.add(posting(
                     company,
-                    parties.get(companyId, wish.partyId()),
-                    wish.kind(),
-                    wish.number().strip(),
-                    wish.date(),
-                    wish.documentDate() == null ? wish.date() : wish.documentDate(),
-                    wish.dueDate(),
-                    wish.text().strip(),
-                    GrossLine.read(wish.lines(), reading),
+                    parties.get(companyId, request.partyId()),
+                    request.kind(),
+                    request.number().strip(),
+                    request.date(),
+                    request.documentDate() == null ? request.date() : request.documentDate(),
+                    request.dueDate(),
+                    request.text().strip(),
+                    GrossLine.read(request.lines(), reading),
                     taxes,
-                    wish.siteId(),
+                    request.siteId(),
                     ""));
         }
         return ledger.book(companyId, postings, PartyDocuments.INVOICE, null, who);
@@ -122,7 +122,7 @@ public class Invoices {
             Company company,
             Party party,
             InvoiceBooking.Kind kind,
-            String wishedNumber,
+            String requestedNumber,
             LocalDate date,
             LocalDate documentDate,
             @Nullable LocalDate dueDate,
@@ -150,7 +150,7 @@ public class Invoices {
         }
         ItemTerms.Kind itemKind =
                 kind == InvoiceBooking.Kind.INVOICE ? ItemTerms.Kind.INVOICE : ItemTerms.Kind.CREDIT_NOTE;
-        String number = wishedNumber;
+        String number = requestedNumber;
         if (number.isEmpty() && customer) {
             number = numbers.take(
                     company.id(),

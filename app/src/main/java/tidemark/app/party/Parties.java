@@ -66,7 +66,7 @@ public class Parties implements PartyNames {
         return set(new Party(known.identity(), control), code, terms, true, who);
     }
 
-    private Party set(Party party, String wishedCode, Terms terms, boolean active, String who) {
+    private Party set(Party party, String requestedCode, Terms terms, boolean active, String who) {
         long companyId = party.companyId();
         Control control = party.control();
         if (control == Control.NONE) {
@@ -88,8 +88,9 @@ public class Parties implements PartyNames {
                     "none: there are no invoices that it could be taken from",
                     "Leave it empty.");
         }
-        String code =
-                wishedCode.isBlank() ? freeCode(companyId, control, party.name()) : Fields.code(wishedCode, "code");
+        String code = requestedCode.isBlank()
+                ? freeCode(companyId, control, party.name())
+                : Fields.code(requestedCode, "code");
         parties.findByCompanyIdAndControlAndCode(companyId, control, code)
                 .filter(other -> other.id() != party.id())
                 .ifPresent(other -> {
@@ -142,8 +143,8 @@ public class Parties implements PartyNames {
         record(party, "party.parted", party.name() + " is somebody of their own", who);
     }
 
-    private static void checkApart(List<Party> there, Collection<Control> wished, String name) {
-        there.stream().filter(p -> wished.contains(p.control())).findFirst().ifPresent(p -> {
+    private static void checkApart(List<Party> there, Collection<Control> requested, String name) {
+        there.stream().filter(p -> requested.contains(p.control())).findFirst().ifPresent(p -> {
             throw new RuleViolation(
                             "party.role-taken",
                             "control",

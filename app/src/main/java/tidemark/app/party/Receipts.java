@@ -79,53 +79,54 @@ public class Receipts {
     public record Made(long received, Ledger.Booked booked) {}
 
     @Transactional
-    public Made book(long companyId, NewReceipt wish, String who) {
-        ChartAccount into = ledger.accountByCode(companyId, wish.account())
+    public Made book(long companyId, NewReceipt request, String who) {
+        ChartAccount into = ledger.accountByCode(companyId, request.account())
                 .orElseThrow(() -> new RuleViolation(
                         "account.unknown",
                         "account",
-                        "account “" + wish.account() + "”",
+                        "account “" + request.account() + "”",
                         "a code from the chart of accounts",
                         "Choose where the money went."));
         bankAccounts.lockByLedgerAccounts(companyId, Set.of(into.id()));
         bankAccounts.lockJournal(companyId);
         Company company = companies.get(companyId);
-        Party party = parties.get(companyId, wish.partyId());
-        Allocation allocation =
-                allocations.of(company, company.amountStyle(), party, wish.items(), wish.date(), Reservations.NOBODY);
-        long received = wish.amount().isBlank() ? allocation.paid() : Ledger.amount(wish.amount(), company, "amount");
-        if (wish.again() == null || !wish.again()) {
-            checkNotThere(company, party, wish.reference().strip(), received);
+        Party party = parties.get(companyId, request.partyId());
+        Allocation allocation = allocations.of(
+                company, company.amountStyle(), party, request.items(), request.date(), Reservations.NOBODY);
+        long received =
+                request.amount().isBlank() ? allocation.paid() : Ledger.amount(request.amount(), company, "amount");
+        if (request.again() == null || !request.again()) {
+            checkNotThere(company, party, request.reference().strip(), received);
         }
         long rest = Math.subtractExact(received, allocation.paid());
         if (received <= 0 || rest < 0) {
             throw new RuleViolation(
                     "receipt.amount",
                     "amount",
-                    wish.amount() + (rest < 0 ? ", less than what is spread over the items" : ""),
+                    request.amount() + (rest < 0 ? ", less than what is spread over the items" : ""),
                     "an amount above zero that covers the items",
                     "Correct the amount or the items.");
         }
-        if (wish.siteId() != null) {
-            companies.site(companyId, wish.siteId());
+        if (request.siteId() != null) {
+            companies.site(companyId, request.siteId());
         }
-        String reference = wish.reference().isBlank()
-                ? numbers.take(companyId, PartyDocuments.RECEIPTS, wish.siteId(), wish.date())
-                : wish.reference().strip();
-        String text = wish.text().isBlank()
+        String reference = request.reference().isBlank()
+                ? numbers.take(companyId, PartyDocuments.RECEIPTS, request.siteId(), request.date())
+                : request.reference().strip();
+        String text = request.text().isBlank()
                 ? "Receipt from " + party.name()
-                : wish.text().strip();
+                : request.text().strip();
         Ledger.Posting posting = money.posting(
                 company,
                 PartyMoney.Direction.IN,
-                new PartyMoney.Terms(wish.date(), company.baseCurrency(), reference, text, into.code()),
+                new PartyMoney.Terms(request.date(), company.baseCurrency(), reference, text, into.code()),
                 party,
                 party.name(),
                 new PartyMoney.Use(allocation, rest, List.of()),
                 ledger.taxes(companyId),
-                new PartyMoneyBookings.Document("", "", wish.siteId(), "Receipt " + reference));
+                new PartyMoneyBookings.Document("", "", request.siteId(), "Receipt " + reference));
         Ledger.Booked booked = ledger.book(companyId, List.of(posting), PartyDocuments.RECEIPT, null, who);
-        booked.items().addAll(money.settle(companyId, booked.entries().getFirst(), allocation, wish.date(), who));
+        booked.items().addAll(money.settle(companyId, booked.entries().getFirst(), allocation, request.date(), who));
         return new Made(received, booked);
     }
 
@@ -156,12 +157,12 @@ public class Receipts {
 
     /** Settles items by money or a credit that is there already; a discount is booked by an entry of its own. */
     @Transactional
-    public Ledger.Booked apply(long companyId, long partyId, Application wish, String who) {
+    public Ledger.Booked apply(long companyId, long partyId, Application request, String who) {
         bankAccounts.lockJournal(companyId);
         Company company = companies.get(companyId);
         Party party = parties.get(companyId, partyId);
-        Allocation allocation =
-                allocations.of(company, company.amountStyle(), party, wish.items(), wish.date(), Reservations.NOBODY);
+        Allocation allocation = allocations.of(
+                company, company.amountStyle(), party, request.items(), request.date(), Reservations.NOBODY);
         if (allocation.parts().isEmpty()) {
             throw new RuleViolation(
                     "settle.nothing", "items", "no item", "at least one item to settle", "Choose what it settles.");
@@ -172,10 +173,10 @@ public class Receipts {
                 .map(p -> new OpenItems.Part(p.item().id().value(), p.paid(), 0))
                 .toList();
         if (!paid.isEmpty()) {
-            booked.items().addAll(items.settle(companyId, wish.itemId(), paid, wish.date(), who));
+            booked.items().addAll(items.settle(companyId, request.itemId(), paid, request.date(), who));
         }
         if (allocation.discount() > 0) {
-            discount(company, party, allocation, wish.date(), booked, who);
+            discount(company, party, allocation, request.date(), booked, who);
         }
         return booked;
     }

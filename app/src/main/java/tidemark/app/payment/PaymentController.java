@@ -178,7 +178,7 @@ public class PaymentController {
                 preview);
     }
 
-    record VoidWish(
+    record VoidRequest(
             @NotNull LocalDate date,
             @NotNull @Size(max = 200) String reason) {}
 
@@ -189,7 +189,7 @@ public class PaymentController {
             @PathVariable long companyId,
             @PathVariable long paymentId,
             @RequestParam(defaultValue = "false") boolean preview,
-            @RequestBody @Valid VoidWish body,
+            @RequestBody @Valid VoidRequest body,
             Actor actor) {
         return shown(
                 companyId,

@@ -38,12 +38,12 @@ class PaymentForms {
             AmountStyle style,
             BankAccount account,
             @Nullable Party party,
-            Payments.Parts wish,
+            Payments.Parts request,
             LocalDate date,
             String label,
             long paymentId) {
         boolean foreign = !account.currency().equals(company.baseCurrency());
-        if (foreign && (!wish.items().isEmpty() || !wish.onAccount().isBlank())) {
+        if (foreign && (!request.items().isEmpty() || !request.onAccount().isBlank())) {
             throw new RuleViolation(
                     "currency.wrong",
                     "items",
@@ -52,7 +52,7 @@ class PaymentForms {
                     "expenses, or an account in " + company.baseCurrency().getCode(),
                     "Choose another account, or book it as an expense.");
         }
-        if (party == null && (!wish.items().isEmpty() || !wish.onAccount().isBlank())) {
+        if (party == null && (!request.items().isEmpty() || !request.onAccount().isBlank())) {
             throw new RuleViolation(
                     "party.missing",
                     "partyId",
@@ -61,9 +61,9 @@ class PaymentForms {
                     "Choose the supplier or customer.");
         }
         ExchangeRate rate = masterData.rate(company.id(), account.currency(), company.baseCurrency(), date);
-        long onAccount = wish.onAccount().isBlank()
+        long onAccount = request.onAccount().isBlank()
                 ? 0
-                : style.minorUnits(wish.onAccount(), company.baseCurrency(), "onAccount");
+                : style.minorUnits(request.onAccount(), company.baseCurrency(), "onAccount");
         if (onAccount < 0) {
             throw new RuleViolation(
                     "payment.amount", "onAccount", "an amount below zero", "zero or more", "Correct the amount.");
@@ -71,17 +71,18 @@ class PaymentForms {
         return new PartyMoney.Use(
                 party == null
                         ? new Allocation(List.of(), 0, 0)
-                        : allocations.of(company, style, party, wish.items(), date, paymentId),
+                        : allocations.of(company, style, party, request.items(), date, paymentId),
                 onAccount,
                 GrossLine.read(
-                        wish.expenses(), new GrossLine.Reading(style, account.currency(), Optional.of(rate), label)));
+                        request.expenses(),
+                        new GrossLine.Reading(style, account.currency(), Optional.of(rate), label)));
     }
 
     /** What it comes to in the account's own currency. */
     static long ownTotal(
-            Company company, AmountStyle style, BankAccount account, PartyMoney.Use use, Payments.Parts wish) {
+            Company company, AmountStyle style, BankAccount account, PartyMoney.Use use, Payments.Parts request) {
         return account.currency().equals(company.baseCurrency())
                 ? use.total()
-                : GrossLine.total(wish.expenses(), new GrossLine.Reading(style, account.currency()));
+                : GrossLine.total(request.expenses(), new GrossLine.Reading(style, account.currency()));
     }
 }

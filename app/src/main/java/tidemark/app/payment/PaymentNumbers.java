@@ -55,12 +55,12 @@ class PaymentNumbers {
         }
 
         /**
-         * @param wished empty for the next one
+         * @param requested empty for the next one
          * @throws RuleViolation {@code number.stock}, {@code check.number} or {@code number.taken}
          */
-        String take(String wished, String where, @Nullable Long siteId, LocalDate day) {
+        String take(String requested, String where, @Nullable Long siteId, LocalDate day) {
             boolean check = kind == PaymentKind.CHECK;
-            String number = wished.isBlank() ? next(check, siteId, day) : fit(wished, check, where);
+            String number = requested.isBlank() ? next(check, siteId, day) : fit(requested, check, where);
             taken.add(compared(kind, number));
             if (check) {
                 account.checkNumberTaken(number);
@@ -76,16 +76,16 @@ class PaymentNumbers {
             return number;
         }
 
-        private String fit(String wished, boolean check, String where) {
+        private String fit(String requested, boolean check, String where) {
             if (check && account.settings().checkStock() == BankAccount.CheckStock.BLANK) {
                 throw new RuleViolation(
                         "number.stock",
                         where,
-                        wished + " typed for a blank check",
+                        requested + " typed for a blank check",
                         "no number: blank checks of " + account.name() + " are numbered when they are written",
                         "Leave the number empty.");
             }
-            String number = check ? CheckNumber.parse(wished) : Fields.text(wished, where, 40);
+            String number = check ? CheckNumber.parse(requested) : Fields.text(requested, where, 40);
             if (isTaken(number)) {
                 throw new RuleViolation(
                         "number.taken",

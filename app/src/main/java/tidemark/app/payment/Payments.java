@@ -123,14 +123,14 @@ public class Payments {
     public record Made(List<Payment> payments, Ledger.Booked booked) {}
 
     @Transactional
-    public Made make(long companyId, NewPayment wish, Actor who) {
+    public Made make(long companyId, NewPayment request, Actor who) {
         BankAccount account = lockAccount(
                 companyId,
-                wish.bankAccountId(),
-                wish.parts().expenses().stream().map(GrossLine::account).toList());
-        PaymentNumbers.Taker taker = numbers.of(account, wish.kind());
+                request.bankAccountId(),
+                request.parts().expenses().stream().map(GrossLine::account).toList());
+        PaymentNumbers.Taker taker = numbers.of(account, request.kind());
         AmountStyle style = companies.get(companyId).amountStyle();
-        Payment payment = prepare(account, style, wish, taker, null, "", who);
+        Payment payment = prepare(account, style, request, taker, null, "", who);
         Ledger.Booked booked = Ledger.Booked.nothing();
         if (payment.state() == PaymentState.WAITS_FOR_DATE && hasCome(payment)) {
             booked.add(bookings.book(account, payment, who.name()));
@@ -153,53 +153,53 @@ public class Payments {
     Payment prepare(
             BankAccount account,
             AmountStyle style,
-            NewPayment wish,
+            NewPayment request,
             PaymentNumbers.Taker taker,
             @Nullable Long batch,
             String label,
             Actor who) {
         Company company = companies.get(account.companyId());
-        checkPlace(account, wish, label);
-        Party party = wish.partyId() == null ? null : parties.get(company.id(), wish.partyId());
-        String payee = wish.payee().isBlank() && party != null
+        checkPlace(account, request, label);
+        Party party = request.partyId() == null ? null : parties.get(company.id(), request.partyId());
+        String payee = request.payee().isBlank() && party != null
                 ? party.name()
-                : Fields.text(wish.payee(), label.isEmpty() ? "payee" : label + ", payee", 120);
+                : Fields.text(request.payee(), label.isEmpty() ? "payee" : label + ", payee", 120);
         PartyMoney.Use use =
-                forms.use(company, style, account, party, wish.parts(), wish.date(), label, Reservations.NOBODY);
-        long total = PaymentForms.ownTotal(company, style, account, use, wish.parts());
+                forms.use(company, style, account, party, request.parts(), request.date(), label, Reservations.NOBODY);
+        long total = PaymentForms.ownTotal(company, style, account, use, request.parts());
         List<Problem> problems =
                 account.limits().problems(total, account.currency(), label.isEmpty() ? "amount" : label + ", amount");
         if (!problems.isEmpty()) {
             throw new RuleViolation(problems);
         }
-        if (account.mark().holds(wish.date())) {
+        if (account.mark().holds(request.date())) {
             throw new RuleViolation(
                             "mark.held",
                             label.isEmpty() ? "date" : label + ", date",
-                            wish.date() + " on " + account.name(),
+                            request.date() + " on " + account.name(),
                             "a date after " + account.mark().date() + ", up to which it is certified",
                             "Choose a later date.")
                     .with("mark", account.mark().date());
         }
-        OptionalLong limit = company.secondPersonAbove(companies.today(company.id(), wish.siteId()));
+        OptionalLong limit = company.secondPersonAbove(companies.today(company.id(), request.siteId()));
         boolean second = limit.isPresent() && use.total() > limit.getAsLong();
         Payment payment = new Payment(
                 new Payment.Facts(
                         company.id(),
                         account.id(),
-                        wish.siteId(),
-                        wish.kind(),
+                        request.siteId(),
+                        request.kind(),
                         taker.take(
-                                wish.number(),
+                                request.number(),
                                 label.isEmpty() ? "number" : label + ", number",
-                                wish.siteId(),
-                                wish.date()),
+                                request.siteId(),
+                                request.date()),
                         payee,
-                        wish.partyId(),
-                        wish.date(),
+                        request.partyId(),
+                        request.date(),
                         total,
-                        wish.text().strip(),
-                        json.writeValueAsString(wish.parts().plain(style)),
+                        request.text().strip(),
+                        json.writeValueAsString(request.parts().plain(style)),
                         account.bookOnClearing(),
                         batch,
                         who,
@@ -243,7 +243,7 @@ public class Payments {
         return payment;
     }
 
-    private void checkPlace(BankAccount account, NewPayment wish, String label) {
+    private void checkPlace(BankAccount account, NewPayment request, String label) {
         if (!account.active()) {
             throw new RuleViolation(
                     "bank-account.inactive",
@@ -252,12 +252,12 @@ public class Payments {
                     "an account in use",
                     "Choose another account.");
         }
-        Limits.checkSite(wish.siteId(), label);
-        String site = wish.siteId() == null
+        Limits.checkSite(request.siteId(), label);
+        String site = request.siteId() == null
                 ? "no site"
-                : companies.site(account.companyId(), wish.siteId()).name();
+                : companies.site(account.companyId(), request.siteId()).name();
         Set<Long> allowed = account.settings().sites();
-        if (!allowed.isEmpty() && (wish.siteId() == null || !allowed.contains(wish.siteId()))) {
+        if (!allowed.isEmpty() && (request.siteId() == null || !allowed.contains(request.siteId()))) {
             throw new RuleViolation(
                     "site.not-allowed",
                     label.isEmpty() ? "siteId" : label,

@@ -28,7 +28,7 @@ public class Transfer extends MasterRow {
 
     protected Transfer() {}
 
-    /** One side as it was wished. */
+    /** One side as it was requested. */
     record Side(long accountId, LocalDate date, long minorUnits) {}
 
     Transfer(

@@ -76,26 +76,26 @@ public class Transfers {
             @NotNull @Size(max = 400) String text) {}
 
     @Transactional
-    public Ledger.Booked make(long companyId, NewTransfer wish, String who) {
-        BankAccount from = bankAccounts.get(companyId, wish.fromAccountId());
-        BankAccount to = bankAccounts.get(companyId, wish.toAccountId());
+    public Ledger.Booked make(long companyId, NewTransfer request, String who) {
+        BankAccount from = bankAccounts.get(companyId, request.fromAccountId());
+        BankAccount to = bankAccounts.get(companyId, request.toAccountId());
         bankAccounts.lockByLedgerAccounts(companyId, List.of(from.ledgerAccountId(), to.ledgerAccountId()));
         Company company = bankAccounts.lockJournal(companyId);
         CurrencyUnit base = company.baseCurrency();
         AmountStyle style = company.amountStyle();
-        LocalDate toDate = wish.toDate() == null ? wish.fromDate() : wish.toDate();
-        if (toDate.isBefore(wish.fromDate())) {
+        LocalDate toDate = request.toDate() == null ? request.fromDate() : request.toDate();
+        if (toDate.isBefore(request.fromDate())) {
             throw new RuleViolation(
                     "date.order",
                     "toDate",
                     toDate.toString(),
-                    "a day on or after " + wish.fromDate() + ", when it leaves",
+                    "a day on or after " + request.fromDate() + ", when it leaves",
                     "Correct one of the dates.");
         }
-        long leaves = style.minorUnits(wish.amount(), from.currency(), "amount");
+        long leaves = style.minorUnits(request.amount(), from.currency(), "amount");
         long arrives;
-        if (!wish.received().isBlank()) {
-            arrives = style.minorUnits(wish.received(), to.currency(), "received");
+        if (!request.received().isBlank()) {
+            arrives = style.minorUnits(request.received(), to.currency(), "received");
         } else if (from.currency().equals(to.currency())) {
             arrives = leaves;
         } else {
@@ -111,29 +111,29 @@ public class Transfers {
             throw new RuleViolation(
                     "transfer.amounts",
                     "received",
-                    wish.received(),
+                    request.received(),
                     "the amount that left, since both accounts are in one currency",
                     "Book a fee on its own.");
         }
-        ExchangeRate fromRate = masterData.rate(companyId, from.currency(), base, wish.fromDate());
+        ExchangeRate fromRate = masterData.rate(companyId, from.currency(), base, request.fromDate());
         ExchangeRate toRate = oneCurrency ? fromRate : masterData.rate(companyId, to.currency(), base, toDate);
         long fromBase = fromRate.toBase(leaves);
         long toBase = toRate.toBase(arrives);
-        String number = numbers.take(companyId, PaymentDocuments.TRANSFERS, null, wish.fromDate());
-        String text = wish.text().isBlank()
+        String number = numbers.take(companyId, PaymentDocuments.TRANSFERS, null, request.fromDate());
+        String text = request.text().isBlank()
                 ? "Transfer from " + from.name() + " to " + to.name()
-                : wish.text().strip();
-        boolean apart = !toDate.equals(wish.fromDate());
+                : request.text().strip();
+        boolean apart = !toDate.equals(request.fromDate());
         List<JournalEntry> entries = TransferBooking.entries(
                 new TransferBooking.End(
-                        code(companyId, from), from.name(), wish.fromDate(), leaves, fromBase, fromRate.tie()),
+                        code(companyId, from), from.name(), request.fromDate(), leaves, fromBase, fromRate.tie()),
                 new TransferBooking.End(code(companyId, to), to.name(), toDate, arrives, toBase, toRate.tie()),
                 new TransferBooking.Between(
                         apart ? chart.accountCodeFor(companyId, from, Purpose.BETWEEN_BANKS) : "",
                         toBase > fromBase ? chart.accountCodeFor(companyId, null, Purpose.EXCHANGE_GAIN) : "",
                         toBase < fromBase ? chart.accountCodeFor(companyId, null, Purpose.EXCHANGE_LOSS) : ""),
                 base,
-                wish.reference().isBlank() ? number : wish.reference().strip(),
+                request.reference().isBlank() ? number : request.reference().strip(),
                 text);
         Ledger.Booked booked = ledger.book(
                 companyId,
@@ -144,7 +144,7 @@ public class Transfers {
         Transfer transfer = new Transfer(
                 companyId,
                 number,
-                new Transfer.Side(from.id(), wish.fromDate(), leaves),
+                new Transfer.Side(from.id(), request.fromDate(), leaves),
                 new Transfer.Side(to.id(), toDate, arrives),
                 text,
                 booked.entries().getFirst().id(),

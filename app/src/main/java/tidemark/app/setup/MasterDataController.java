@@ -203,7 +203,7 @@ class MasterDataController {
     void series(@PathVariable long companyId, @RequestBody @Valid SeriesRow body, Actor actor) {
         numbers.keep(
                 companyId,
-                new NumberCounters.Wish(
+                new NumberCounters.Request(
                         body.id(),
                         body.kind(),
                         body.siteId(),

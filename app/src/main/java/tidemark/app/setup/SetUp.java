@@ -92,11 +92,14 @@ public class SetUp {
     }
 
     @Transactional
-    public Company firstRun(FirstRun wish, List<String> sites) {
+    public Company firstRun(FirstRun request, List<String> sites) {
         checkEmpty();
-        Person administrator = people.create(wish.login(), wish.name(), wish.password());
+        Person administrator = people.create(request.login(), request.name(), request.password());
         Company company = companies.create(
-                wish.companyName(), MinorUnits.currency(wish.currency(), "currency"), sites, administrator.name());
+                request.companyName(),
+                MinorUnits.currency(request.currency(), "currency"),
+                sites,
+                administrator.name());
         people.setRoles(
                 administrator.id(), company.id(), EnumSet.of(Role.ADMINISTRATOR, Role.PREPARER), administrator.name());
         startingBooks(company, administrator.name());
@@ -151,17 +154,17 @@ public class SetUp {
 
     /** One form makes a usable account: its cash account is added to the chart and its opening balance booked. */
     @Transactional
-    public Added addBankAccount(long companyId, NewBankAccount wish, String who) {
+    public Added addBankAccount(long companyId, NewBankAccount request, String who) {
         bankAccounts.lockJournal(companyId);
         Company company = companies.get(companyId);
-        String name = Fields.text(wish.name(), "name", 120);
-        String bank = Fields.text(wish.bank(), "bank", 120);
-        String number = Fields.text(wish.number(), "number", 60);
-        CurrencyUnit currency = wish.currency().isBlank()
+        String name = Fields.text(request.name(), "name", 120);
+        String bank = Fields.text(request.bank(), "bank", 120);
+        String number = Fields.text(request.number(), "number", 60);
+        CurrencyUnit currency = request.currency().isBlank()
                 ? company.baseCurrency()
-                : MinorUnits.currency(wish.currency().strip(), "currency");
-        long opening = company.amountStyle().minorUnits(wish.openingBalance(), currency, "openingBalance");
-        LocalDate openingDate = wish.openingMonth().atEndOfMonth();
+                : MinorUnits.currency(request.currency().strip(), "currency");
+        long opening = company.amountStyle().minorUnits(request.openingBalance(), currency, "openingBalance");
+        LocalDate openingDate = request.openingMonth().atEndOfMonth();
         for (BankAccount other : bankAccounts.list(companyId)) {
             if (other.name().equalsIgnoreCase(name) || other.number().equals(number)) {
                 throw new RuleViolation(
@@ -189,8 +192,8 @@ public class SetUp {
                 companyId,
                 new BankAccounts.NewAccount(name, bank, number, currency, openingDate, opening, cash.id(), purposes));
         em.flush();
-        if (!wish.outstanding().isBlank()) {
-            takeOver(companyId, account.id(), wish.outstanding(), who);
+        if (!request.outstanding().isBlank()) {
+            takeOver(companyId, account.id(), request.outstanding(), who);
         }
         activity.record(
                 companyId,
@@ -276,15 +279,15 @@ public class SetUp {
 
     /** Changes what may be changed of a bank account at any time. */
     @Transactional
-    public void change(long companyId, long accountId, BankAccount.Settings wish, String who) {
+    public void change(long companyId, long accountId, BankAccount.Settings request, String who) {
         BankAccount account = bankAccounts.lock(companyId, accountId);
-        String name = Fields.text(wish.name(), "name", 120);
+        String name = Fields.text(request.name(), "name", 120);
         for (BankAccount other : bankAccounts.list(companyId)) {
             if (other.id() != accountId && other.name().equalsIgnoreCase(name)) {
                 throw Fields.taken("name", name);
             }
         }
-        wish.purposes().forEach((purpose, id) -> {
+        request.purposes().forEach((purpose, id) -> {
             if (purpose.ofCompany()) {
                 throw new RuleViolation(
                         "purpose.company",
@@ -295,12 +298,14 @@ public class SetUp {
             }
             chart.fit(companyId, purpose, id);
         });
-        wish.sites().forEach(site -> companies.site(companyId, site));
-        if (wish.branchId() != null) {
-            masterData.branch(companyId, wish.branchId());
+        request.sites().forEach(site -> companies.site(companyId, site));
+        if (request.branchId() != null) {
+            masterData.branch(companyId, request.branchId());
         }
-        CheckNumber.parse(wish.nextCheckNumber());
-        if (wish.leastPayment() != null && wish.mostPayment() != null && wish.leastPayment() > wish.mostPayment()) {
+        CheckNumber.parse(request.nextCheckNumber());
+        if (request.leastPayment() != null
+                && request.mostPayment() != null
+                && request.leastPayment() > request.mostPayment()) {
             throw new RuleViolation(
                     "limits.order",
                     "leastPayment",
@@ -309,7 +314,7 @@ public class SetUp {
                     "Correct the limits.");
         }
         boolean foreign = !account.currency().equals(bankAccounts.companyCurrency(companyId));
-        if (wish.bookOnClearing() && (foreign || !wish.purposes().containsKey(Purpose.IN_TRANSIT_OUT))) {
+        if (request.bookOnClearing() && (foreign || !request.purposes().containsKey(Purpose.IN_TRANSIT_OUT))) {
             throw new RuleViolation(
                     "clearing.unfit",
                     "bookOnClearing",
@@ -319,8 +324,8 @@ public class SetUp {
                     foreign ? "an account in the company's currency" : "a ledger account that holds what is under way",
                     foreign ? "Book its payments to cash at once." : "Choose that account first.");
         }
-        String changes = Changes.between(account.settings(), wish);
-        account.settings(wish);
+        String changes = Changes.between(account.settings(), request);
+        account.settings(request);
         activity.record(companyId, who, "bank-account.changed", "bank_account", accountId, "Changed " + name, changes);
     }
 

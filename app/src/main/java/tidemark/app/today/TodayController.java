@@ -39,7 +39,7 @@ import tidemark.core.money.MinorUnits;
 class TodayController {
     private static final int MOST_FOUND = 20;
 
-    private final TodayViews shore;
+    private final TodayViews views;
     private final People people;
     private final Companies companies;
     private final BankAccounts accounts;
@@ -49,7 +49,7 @@ class TodayController {
     private final Clock clock;
 
     TodayController(
-            TodayViews shore,
+            TodayViews views,
             People people,
             Companies companies,
             BankAccounts accounts,
@@ -57,7 +57,7 @@ class TodayController {
             CashEntryRepository entries,
             ActivityLog activity,
             Clock clock) {
-        this.shore = shore;
+        this.views = views;
         this.people = people;
         this.companies = companies;
         this.accounts = accounts;
@@ -178,7 +178,7 @@ class TodayController {
     @GetMapping("/companies/{companyId}/today")
     @Requires(Right.VIEW)
     TodayViews.TodayView today(@PathVariable long companyId) {
-        return shore.today(companyId);
+        return views.today(companyId);
     }
 
     @GetMapping("/companies/{companyId}/found")

@@ -1,4 +1,4 @@
-/** The shore: where every account stands, and what needs a hand. Uses {@code certificate} and below. */
+/** Where every account stands, and what needs a hand. Uses {@code certificate} and below. */
 @NullMarked
 package tidemark.app.today;
 

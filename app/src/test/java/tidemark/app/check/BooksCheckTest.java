@@ -40,6 +40,8 @@ class BooksCheckTest {
                 "update account_day set debits = debits + 1 where total_date = (select min(total_date) from account_day); Totals by account",
                 "update cash_entry set minor_units = minor_units - 5 where id = (select max(id) from cash_entry); Cash entries are",
                 "update open_item set open_minor_units = 0 where open_minor_units > 0; What is open of an item",
+                "update party set control = 'EMPLOYEES' where id = (select min(party_id) from open_item); Items lie on an account",
+                "insert into party_identity select -1, company_id, name, address, 0 from party_identity where id = (select min(id) from party_identity); Every party is somebody",
                 "update bank_line set balance_minor_units = 0 where id = (select max(id) from bank_line); The bank's balance runs along",
                 "update bank_account set mark_ledger_minor_units = mark_ledger_minor_units + 1 where name = 'Operating'; The ledger's balance at the mark",
                 "update bank_account set held_to = dateadd(day, 31, held_to) where name = 'Operating'; Marks and the states",

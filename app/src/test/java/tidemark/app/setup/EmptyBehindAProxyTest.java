@@ -47,7 +47,7 @@ class EmptyBehindAProxyTest {
         context.close();
     }
 
-    private static Map<String, String> wish(String code) {
+    private static Map<String, String> request(String code) {
         return new HashMap<>(Map.of(
                 "companyName", "Gullmere Boats",
                 "currency", "EUR",
@@ -85,15 +85,15 @@ class EmptyBehindAProxyTest {
 
         assertEquals(
                 "first-run.code",
-                posted(client, cookies, "/api/first-run", wish("AAAA-AAAA")).code());
+                posted(client, cookies, "/api/first-run", request("AAAA-AAAA")).code());
         String code = context.getBean(FirstRunCode.class).shown();
         assertEquals(
                 201,
-                posted(client, cookies, "/api/first-run", wish(code.toLowerCase(Locale.ROOT)))
+                posted(client, cookies, "/api/first-run", request(code.toLowerCase(Locale.ROOT)))
                         .status());
         assertEquals(
                 "set-up.done",
-                posted(client, cookies, "/api/first-run", wish(code)).code(),
+                posted(client, cookies, "/api/first-run", request(code)).code(),
                 "the code opens empty books only");
 
         Answer in = posted(client, cookies, "/api/session", Map.of("login", "una", "password", "long enough words"));

@@ -180,7 +180,7 @@ final class BundledEntries {
                 seen.add(party);
                 int[] some = near(bundles.ofParty(party), line);
                 if (some.length > 1) {
-                    Bundle bundle = bundles.loose(some);
+                    Bundle bundle = bundles.unbundled(some);
                     whole(l, bundle, 1, false, out);
                     part(l, bundle, 1, false, out);
                 }
@@ -272,7 +272,7 @@ final class BundledEntries {
         boolean oneParty = bundle.tie() == Tie.DAY_AND_PARTY;
         double usual;
         if (oneParty || bundle.tie() == Tie.DAY) {
-            // all of one day and kind; but the loose ones of a party
+            // all of one day and kind; but the unbundled ones of a party
             usual = bundle.number() < 0 ? usual(line, members) : usual(line, terms.entries[members[0]]);
         } else {
             usual = usual(line, members);

@@ -245,7 +245,7 @@ final class Bundles {
     }
 
     /** The entries of some as a bundle of their own, each a unit. */
-    Bundle loose(int[] members) {
+    Bundle unbundled(int[] members) {
         long total =
                 Arrays.stream(members).mapToLong(e -> terms.entries[e].amount()).sum();
         int[][] units = new int[members.length][];
