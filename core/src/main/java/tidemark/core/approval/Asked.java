@@ -17,6 +17,7 @@ public record Asked(String title, long askedBy, LocalDate lapsesAfter, String di
     /** Days after which nobody remembers why it was asked. */
     private static final int DAYS = 30;
 
+    /** The last day on which what was asked on that day can be approved. */
     public static LocalDate lapsesAfter(LocalDate asked) {
         return asked.plus(DAYS, ChronoUnit.DAYS);
     }

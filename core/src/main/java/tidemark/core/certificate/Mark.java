@@ -11,6 +11,7 @@ import tidemark.core.problem.RuleViolation;
 public record Mark(LocalDate date) {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM uuuu", Locale.ENGLISH);
 
+    /** Whether the day is certified: on the mark or before it. */
     public boolean holds(LocalDate day) {
         return !day.isAfter(date);
     }

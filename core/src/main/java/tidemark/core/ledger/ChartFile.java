@@ -12,6 +12,10 @@ public final class ChartFile {
 
     private ChartFile() {}
 
+    /**
+     * Reads all accounts, or names every problem by its line and column: {@code choice.unknown} beside those of {@link
+     * CsvTable}. Cost: O(rows).
+     */
     public static CsvTable.Result<LedgerAccount> read(String content) {
         return TABLE.read(content, row -> {
             String code = row.needed("code");

@@ -47,10 +47,12 @@ public record JournalLine(
         this(accountCode, minorUnits, minorUnits, PartyId.NONE, party, text, "", "", Optional.empty());
     }
 
+    /** A debit of nobody's items. @param minorUnits above zero, in the company's currency */
     public static JournalLine debit(String accountCode, long minorUnits, String party, String text) {
         return new JournalLine(accountCode, minorUnits, party, text);
     }
 
+    /** A credit of nobody's items. @param minorUnits above zero, in the company's currency */
     public static JournalLine credit(String accountCode, long minorUnits, String party, String text) {
         return new JournalLine(accountCode, Math.negateExact(minorUnits), party, text);
     }
@@ -81,6 +83,7 @@ public record JournalLine(
         return rate.isEmpty() && ownMinorUnits == minorUnits;
     }
 
+    /** The line with a cost centre and a tax code; empty for none. */
     public JournalLine tagged(String centre, String tax) {
         return new JournalLine(accountCode, minorUnits, ownMinorUnits, partyId, party, text, centre, tax, rate);
     }

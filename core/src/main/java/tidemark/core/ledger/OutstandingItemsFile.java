@@ -16,9 +16,14 @@ public final class OutstandingItemsFile {
 
     private OutstandingItemsFile() {}
 
+    /** One outstanding item; minor units signed, positive into the account. */
     public record Row(
             LocalDate date, long minorUnits, String reference, String checkNumber, String party, String text) {}
 
+    /**
+     * Reads all rows, or names every problem by its line and column. @param conversion the day the account is taken over
+     * Cost: O(rows). Problems: {@code outstanding.date} beside those of {@link CsvTable}.
+     */
     public static CsvTable.Result<Row> read(String content, CurrencyUnit currency, LocalDate conversion) {
         return TABLE.read(content, row -> {
             LocalDate date = row.date("date");

@@ -48,6 +48,7 @@ public enum Purpose {
         return fit.contains(type);
     }
 
+    /** Whether one account serves it for the whole company, rather than one for each bank account. */
     public boolean ofCompany() {
         return OF_COMPANY.contains(this);
     }

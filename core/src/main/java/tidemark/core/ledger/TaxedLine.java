@@ -7,6 +7,7 @@ package tidemark.core.ledger;
  * @param taxCode empty for none
  */
 public record TaxedLine(String accountCode, long gross, String taxCode, String costCentre, String text) {
+    /** The same on the other side. */
     public TaxedLine turned() {
         return new TaxedLine(accountCode, Math.negateExact(gross), taxCode, costCentre, text);
     }

@@ -9,6 +9,7 @@ public record LedgerItem(CashEntry entry, MovementKind kind) {
         this(entry, MovementKind.of(entry));
     }
 
+    /** The identity of its cash entry. */
     public CashEntryId id() {
         return entry.id();
     }

@@ -21,10 +21,12 @@ public record MatchingResult(Map<BankLineId, List<Candidate>> byLine, List<Candi
         presumed = List.copyOf(presumed);
     }
 
+    /** The candidates of a line, the likeliest first; empty for a line without any. */
     public List<Candidate> candidates(BankLineId line) {
         return byLine.getOrDefault(line, List.of());
     }
 
+    /** Of what is presumed, the candidates that may be matched without a look. Cost: O(presumed). */
     public List<Candidate> firm() {
         return presumed.stream().filter(c -> c.strength() == Strength.FIRM).toList();
     }

@@ -29,6 +29,10 @@ public final class InvoiceFile {
             String costCentre,
             String text) {}
 
+    /**
+     * Reads all rows, or names every problem by its line and column: {@code date.order} and those
+     * of {@link CsvTable}. Cost: O(rows).
+     */
     public static CsvTable.Result<Row> read(String content, CurrencyUnit currency) {
         return TABLE.read(content, row -> {
             LocalDate date = row.date("date");

@@ -31,6 +31,7 @@ public final class PartyItems {
         standing.forEach(this::keep);
     }
 
+    /** Adds an item that was booked meanwhile; one of the same identity takes its place. */
     public void add(OpenItem item) {
         items.put(item.id(), item);
     }

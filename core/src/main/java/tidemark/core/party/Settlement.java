@@ -30,10 +30,12 @@ public record Settlement(
         }
     }
 
+    /** Whether it counts at the end of a day: from its own day on, until the day it was undone. */
     public boolean standsOn(LocalDate day) {
         return !from.isAfter(day) && undone.map(u -> u.isAfter(day)).orElse(true);
     }
 
+    /** Whether it has not been undone. */
     public boolean stands() {
         return undone.isEmpty();
     }

@@ -35,6 +35,7 @@ public record Terms(int dueDays, BigDecimal discountPercent, int discountDays) {
         return new RuleViolation("terms.unfit", where, found, expected, "Correct the terms.");
     }
 
+    /** The day by which it is to be paid. */
     public LocalDate dueDate(LocalDate invoiceDate) {
         return invoiceDate.plusDays(dueDays);
     }

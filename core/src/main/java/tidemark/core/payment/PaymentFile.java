@@ -29,6 +29,10 @@ public final class PaymentFile {
             String taxCode,
             String costCentre) {}
 
+    /**
+     * Reads all rows, or names every problem by its line and column: {@code check.number}, {@code number.taken} and those
+     * of {@link CsvTable}. Cost: O(rows).
+     */
     public static CsvTable.Result<Row> read(String content, CurrencyUnit currency) {
         Map<String, Integer> lineOf = new HashMap<>();
         return TABLE.read(content, row -> {

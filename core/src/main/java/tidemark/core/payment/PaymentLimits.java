@@ -15,6 +15,7 @@ import tidemark.core.problem.Problem;
 public record PaymentLimits(OptionalLong least, OptionalLong most, boolean zeroAllowed) {
     public static final PaymentLimits NONE = new PaymentLimits(OptionalLong.empty(), OptionalLong.empty(), false);
 
+    /** What stands against a payment of that amount: {@code payment.amount}, {@code payment.limit}; empty for nothing. */
     public List<Problem> problems(long minorUnits, CurrencyUnit currency, String where) {
         List<Problem> out = new ArrayList<>();
         if (minorUnits < 0 || (minorUnits == 0 && !zeroAllowed)) {

@@ -11,6 +11,10 @@ public record PaymentRegister(int count, long booked, long waiting, long voided)
     /** A payment's amount and state. */
     public record Row(long minorUnits, PaymentState state) {}
 
+    /**
+     * Sums payments of one currency by what became of them. Cost: O(rows). @throws ArithmeticException on overflow of a
+     * {@code long}
+     */
     public static PaymentRegister of(List<Row> rows) {
         long booked = 0;
         long waiting = 0;

@@ -56,6 +56,7 @@ public record Problem(
         return new Problem(code, place, found, expected, remedy, values);
     }
 
+    /** A problem of one line of a file, counted from 1. */
     public static Problem atLine(int line, String code, String found, String expected, String remedy) {
         return new Problem(code, "line " + line, found, expected, remedy);
     }

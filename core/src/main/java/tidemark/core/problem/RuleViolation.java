@@ -34,6 +34,7 @@ public final class RuleViolation extends RuntimeException {
         return problems.getFirst().code();
     }
 
+    /** All that were found, at least one. */
     public List<Problem> problems() {
         return problems;
     }

@@ -226,6 +226,7 @@ public record Proof(
         }
     }
 
+    /** The sum of items; minor units, signed. @throws ArithmeticException on overflow of a {@code long} */
     public static long total(List<ProofItem> items) {
         return items.stream().mapToLong(ProofItem::minorUnits).reduce(0, Math::addExact);
     }

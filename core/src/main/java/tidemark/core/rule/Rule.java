@@ -15,6 +15,7 @@ import tidemark.core.statement.BankLine;
  */
 public record Rule(
         long id, String name, Conditions when, Effect then, Optional<LocalDate> from, Optional<LocalDate> to) {
+    /** Whether the rule is in force on the day of the line and its conditions hold. Cost: O(conditions · text). */
     public boolean fits(BankLine line) {
         return (from.isEmpty() || !line.bookingDate().isBefore(from.get()))
                 && (to.isEmpty() || !line.bookingDate().isAfter(to.get()))

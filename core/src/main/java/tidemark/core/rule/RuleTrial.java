@@ -27,6 +27,7 @@ public record RuleTrial(List<Tried> lines) {
     /** What became of a line: nothing yet, tied to an entry that was there, or booked on an account. */
     public record Past(BankLine line, Optional<CashEntry> matched, Optional<String> bookedOn) {}
 
+    /** A line of the past, what the rule would have made of it, and the words for that. */
     public record Tried(BankLine line, Verdict verdict, String words) {}
 
     /** Where the rule's booking of a line would go, named as in {@code Past}. */
@@ -112,6 +113,7 @@ public record RuleTrial(List<Tried> lines) {
         return Optional.of(new Tried(past.line(), verdict, words));
     }
 
+    /** How many of the lines came out so. */
     public long count(Verdict verdict) {
         return lines.stream().filter(t -> t.verdict() == verdict).count();
     }

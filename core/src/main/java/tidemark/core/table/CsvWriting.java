@@ -9,6 +9,7 @@ import java.util.List;
 public final class CsvWriting {
     private CsvWriting() {}
 
+    /** A table as RFC 4180 has it, with texts that a spreadsheet would take for a formula made harmless. Cost: O(cells). */
     public static String of(List<String> header, List<List<String>> rows) {
         StringBuilder out = new StringBuilder();
         row(out, header);
