@@ -53,8 +53,14 @@ public class Parties implements PartyNames {
         Party party = id == null
                 ? new Party(new PartyIdentity(companyId, name, card.address().strip()), control)
                 : get(companyId, id);
-        party.identity().set(name, card.address().strip());
+        String address = card.address().strip();
+        boolean others = id != null && !(name.equals(party.name()) && address.equals(party.address()));
+        party.identity().set(name, address);
         identities.save(party.identity());
+        if (others) {
+            // the name and the address are theirs too
+            rolesOf(party).stream().filter(p -> p.id() != party.id()).forEach(p -> record(p, "party.kept", name, who));
+        }
         return set(party, card.code(), card.terms(), card.active(), who);
     }
 

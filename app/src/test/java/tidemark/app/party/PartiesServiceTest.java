@@ -131,6 +131,20 @@ class PartiesServiceTest {
                         supplier.id()));
     }
 
+    @Test
+    void name_changedInOneRole_isRecordedWithEach() {
+        Party customer = add(Control.RECEIVABLES, "Pell Charter");
+        Party employee = parties.addRole(company, customer.id(), Control.EMPLOYEES, "E-1", NONE, "Iris");
+        keep(employee.id(), Control.EMPLOYEES, "E-1", "Ines Pell", true);
+        keep(employee.id(), Control.EMPLOYEES, "E-2", "Ines Pell", true);
+        assertEquals(
+                List.of("Customer Pell Charter", "Customer Ines Pell"),
+                jdbc.queryForList(
+                        "select text from activity where object_type = 'party' and object_id = ? order by id",
+                        String.class,
+                        customer.id()));
+    }
+
     private long people() {
         return identities.findByCompanyIdOrderById(company).size();
     }
