@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { api, data, refuses } from '../shared/api';
+import { ownTimeZone } from '../shared/dates';
 import { Problems } from '../shared/Problems';
 import { Gate } from './NewPasswordPage';
 
@@ -10,6 +11,7 @@ export function FirstRunPage() {
   const [form, setForm] = useState({
     companyName: '',
     currency: 'USD',
+    timeZone: ownTimeZone(),
     name: '',
     login: '',
     password: '',
@@ -50,6 +52,7 @@ export function FirstRunPage() {
         <div className="gate-fields">
           {field('companyName', 'Company', 'The legal entity, as it stands on its papers.')}
           {field('currency', 'Currency of the books', 'An ISO code such as USD or EUR.')}
+          {field('timeZone', 'Time zone', 'Where the company is; it decides which day it is.')}
           {field('name', 'Your name', 'It stands on what you sign.')}
           {field('login', 'Sign-in name', 'Letters, digits, dots and dashes.')}
           {field('code', 'Code of the server', 'It stands on the console where the server was started.')}

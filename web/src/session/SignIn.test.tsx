@@ -1,5 +1,6 @@
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
+import { ownTimeZone } from '../shared/dates';
 import { answering, problem, renderHere } from '../shared/testing';
 import { FirstRunPage } from './FirstRunPage';
 import { PasswordDialog } from './PasswordDialog';
@@ -85,7 +86,11 @@ describe('the gate', () => {
     await person.click(screen.getByText('Open the books'));
     await new Promise((done) => setTimeout(done, 80));
     expect(sent.map((s) => s.path)).toEqual(['/api/first-run', '/api/session']);
-    expect(sent[0]?.body).toMatchObject({ companyName: 'Gullmere Boats', code: 'ABCD-2345' });
+    expect(sent[0]?.body).toMatchObject({
+      companyName: 'Gullmere Boats',
+      code: 'ABCD-2345',
+      timeZone: ownTimeZone(),
+    });
     expect(sent[1]?.body).toEqual({ login: 'una', password: 'long enough words' });
   });
 

@@ -6,7 +6,7 @@ import { useCurrentCompany } from '../session/session';
 import { send } from '../shared/api';
 import type { Created, SetUpView as SetUp } from './api';
 import { DateField } from '../shared/DateField';
-import { addDays, fullDate, monthTitle } from '../shared/dates';
+import { addDays, fullDate, monthTitle, ownTimeZone } from '../shared/dates';
 import { ChoiceField, TextField } from '../shared/fields';
 import { sessionKeys } from '../session/keys';
 import { grouped, typed } from '../shared/money';
@@ -223,7 +223,7 @@ function Months({ setUp }: { setUp: SetUp }) {
 function AnotherCompany() {
   const { choose } = useCurrentCompany();
   const queries = useQueryClient();
-  const [form, setForm] = useState({ name: '', currency: 'USD' });
+  const [form, setForm] = useState({ name: '', currency: 'USD', timeZone: ownTimeZone() });
   const add = useMutation({
     mutationFn: () => send<Created>('POST', '/api/companies', form),
     onSuccess: async (made) => {
@@ -255,6 +255,14 @@ function AnotherCompany() {
           max={3}
           value={form.currency}
           onChange={(currency) => setForm({ ...form, currency: currency.toUpperCase() })}
+        />
+        <TextField
+          className="col-8"
+          label="Its time zone"
+          max={60}
+          list={Intl.supportedValuesOf('timeZone')}
+          value={form.timeZone}
+          onChange={(timeZone) => setForm({ ...form, timeZone })}
         />
       </div>
       <Problems error={add.error} title="Not added; what you typed is still here." />

@@ -151,3 +151,8 @@ export function readDate(text: string, today: string): string | null {
 function swap(found: RegExpExecArray | null): (string | undefined)[] | null {
   return found ? [found[0], found[2], found[1], found[3]] : null;
 }
+
+/** Where this computer is, by its settings; what a new company starts with. */
+export function ownTimeZone(): string {
+  return Intl.DateTimeFormat().resolvedOptions().timeZone;
+}

@@ -36,10 +36,13 @@ public class Companies {
         this.activity = activity;
     }
 
+    /** @param timeZone where it is; UTC when absent */
     @Transactional
-    public Company create(String name, CurrencyUnit baseCurrency, List<String> siteNames, String who) {
+    public Company create(
+            String name, CurrencyUnit baseCurrency, @Nullable String timeZone, List<String> siteNames, String who) {
         String fit = Fields.text(name, "companyName", 120);
-        Company company = companies.saveAndFlush(new Company(fit, baseCurrency));
+        Company company =
+                companies.saveAndFlush(new Company(fit, baseCurrency, zone(timeZone == null ? "UTC" : timeZone)));
         jdbc.update("insert into journal_counter (id, next_number) values (?, 1)", company.id());
         siteNames.forEach(site -> sites.save(new Site(company.id(), site)));
         activity.record(company.id(), who, "company.created", "company", company.id(), "Created " + company.name());

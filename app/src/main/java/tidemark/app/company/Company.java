@@ -57,7 +57,7 @@ public class Company {
     @Enumerated(EnumType.STRING)
     private DateOrder dateOrder = DateOrder.MONTH_FIRST;
 
-    private String timeZone = "UTC";
+    private String timeZone = "";
 
     @ElementCollection(fetch = FetchType.EAGER)
     @CollectionTable(name = "company_purpose", joinColumns = @JoinColumn(name = "company_id"))
@@ -71,9 +71,10 @@ public class Company {
 
     protected Company() {}
 
-    Company(String name, CurrencyUnit baseCurrency) {
+    Company(String name, CurrencyUnit baseCurrency, ZoneId zone) {
         this.name = name;
         this.baseCurrency = baseCurrency.getCode();
+        this.timeZone = zone.getId();
     }
 
     public long id() {

@@ -133,7 +133,8 @@ public class DemoCompany {
     private void build() {
         clock.tell(LocalDate.of(2025, 12, 31), 16, 0);
         Company company = setUp.firstRun(
-                new SetUp.FirstRun("Quillhaven Marina and Boatyard", "USD", "iris", IRIS, PASSWORD),
+                new SetUp.FirstRun(
+                        "Quillhaven Marina and Boatyard", "USD", DemoClock.ZONE.getId(), "iris", IRIS, PASSWORD),
                 List.of("Dock office", "Workshop"));
         long id = company.id();
         Actor maren = person(id, "maren", "Maren Oduya", Role.PREPARER);
@@ -146,7 +147,7 @@ public class DemoCompany {
                 companies.today(id),
                 AmountStyle.POINT,
                 DateOrder.MONTH_FIRST,
-                DemoClock.ZONE.getId(),
+                company.zone().getId(),
                 IRIS);
         DemoBooks.Names names = books.setUp(id, IRIS);
         Map<String, BankAccount> accounts = new HashMap<>();

@@ -8,6 +8,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Actor;
@@ -77,7 +78,13 @@ public class SetUp {
     }
 
     /** What the first run asks for. */
-    public record FirstRun(String companyName, String currency, String login, String name, String password) {}
+    public record FirstRun(
+            String companyName,
+            String currency,
+            @Nullable String timeZone,
+            String login,
+            String name,
+            String password) {}
 
     /** @throws RuleViolation set-up.done when somebody set the installation up before */
     void checkEmpty() {
@@ -98,6 +105,7 @@ public class SetUp {
         Company company = companies.create(
                 request.companyName(),
                 MinorUnits.currency(request.currency(), "currency"),
+                request.timeZone(),
                 sites,
                 administrator.name());
         people.setRoles(
@@ -108,7 +116,7 @@ public class SetUp {
 
     /** Another company in the installation; who adds it administers it. */
     @Transactional
-    public Company addCompany(String name, String currency, Actor actor) {
+    public Company addCompany(String name, String currency, @Nullable String timeZone, Actor actor) {
         boolean administers = people.companies(actor.personId()).stream()
                 .anyMatch(c -> people.roles(actor.personId(), c).contains(Role.ADMINISTRATOR));
         if (!administers) {
@@ -120,7 +128,11 @@ public class SetUp {
                     "Ask an administrator to add the company.");
         }
         Company company = companies.create(
-                Fields.text(name, "name", 120), MinorUnits.currency(currency, "currency"), List.of(), actor.name());
+                Fields.text(name, "name", 120),
+                MinorUnits.currency(currency, "currency"),
+                timeZone,
+                List.of(),
+                actor.name());
         people.setRoles(actor.personId(), company.id(), EnumSet.of(Role.ADMINISTRATOR, Role.PREPARER), actor.name());
         startingBooks(company, actor.name());
         return company;

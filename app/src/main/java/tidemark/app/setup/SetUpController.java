@@ -62,17 +62,21 @@ public class SetUpController {
         this.ledgerViews = ledgerViews;
     }
 
+    /** @param timeZone where the company is; UTC when absent */
     record FirstRunBody(
             @NotNull @Size(max = 120) String companyName,
             @NotNull @Size(max = 3) String currency,
             @NotNull @Size(max = 60) String login,
             @NotNull @Size(max = 120) String name,
             @NotNull @Size(max = 200) String password,
-            @NotNull @Size(max = 40) String code) {}
+            @NotNull @Size(max = 40) String code,
+            @Nullable @Size(max = 60) String timeZone) {}
 
+    /** @param timeZone where the company is; UTC when absent */
     record CompanyBody(
             @NotNull @Size(max = 120) String name,
-            @NotNull @Size(max = 3) String currency) {}
+            @NotNull @Size(max = 3) String currency,
+            @Nullable @Size(max = 60) String timeZone) {}
 
     /** @param outstanding items of the last reconciliation, as CSV or cells of a spreadsheet; absent for none */
     public record BankAccountBody(
@@ -99,7 +103,12 @@ public class SetUpController {
         firstRunCode.check(body.code());
         return new Created(setUp.firstRun(
                         new SetUp.FirstRun(
-                                body.companyName(), body.currency(), body.login(), body.name(), body.password()),
+                                body.companyName(),
+                                body.currency(),
+                                body.timeZone(),
+                                body.login(),
+                                body.name(),
+                                body.password()),
                         List.of())
                 .id());
     }
@@ -109,7 +118,8 @@ public class SetUpController {
     @Requires(Right.SIGNED_IN)
     @ResponseStatus(HttpStatus.CREATED)
     Created addCompany(@RequestBody @Valid CompanyBody body, Actor actor) {
-        return new Created(setUp.addCompany(body.name(), body.currency(), actor).id());
+        return new Created(setUp.addCompany(body.name(), body.currency(), body.timeZone(), actor)
+                .id());
     }
 
     @GetMapping("/companies/{companyId}/set-up")

@@ -33,7 +33,7 @@ class RightsTest {
     static void anotherCompany(RunningApp.App app) {
         People people = app.bean(People.class);
         long other = app.bean(Companies.class)
-                .create("Gullmere Boats", CurrencyUnit.USD, List.of(), "test")
+                .create("Gullmere Boats", CurrencyUnit.USD, null, List.of(), "test")
                 .id();
         Person stranger = people.create("stranger", "Una Stranger", OTHERS);
         people.setRoles(stranger.id(), other, EnumSet.allOf(Role.class), "test");

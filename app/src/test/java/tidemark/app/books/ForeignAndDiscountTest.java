@@ -317,6 +317,10 @@ class ForeignAndDiscountTest {
                 c.iris.put(c.base + "/set-up/company", Map.of("name", "Test", "timeZone", "Mars/Base"))
                         .code());
         assertEquals(
+                "zone.unknown",
+                c.iris.post("/api/companies", Map.of("name", "Test", "currency", "USD", "timeZone", "Mars/Base"))
+                        .code());
+        assertEquals(
                 "number.unreadable",
                 c.post("/set-up/rates", Map.of("currency", "EUR", "date", "2026-02-01", "rate", "1e9"))
                         .code());

@@ -13,6 +13,9 @@ import tools.jackson.databind.JsonNode;
 
 /** A company of its own for a test, set up through the API by the administrator, who may also prepare in it. */
 public final class NewCompany {
+    /** Where it is 2 July 2026 at every hour the tests may be run. */
+    private static final String CLOCK_ZONE = "America/New_York";
+
     private static final AtomicInteger COUNT = new AtomicInteger();
 
     public final Client iris;
@@ -22,7 +25,14 @@ public final class NewCompany {
     public NewCompany(RunningApp.App app) {
         iris = Client.signedIn(app, "iris");
         id = ok(iris.post(
-                        "/api/companies", Map.of("name", "Test harbour " + COUNT.incrementAndGet(), "currency", "USD")))
+                        "/api/companies",
+                        Map.of(
+                                "name",
+                                "Test harbour " + COUNT.incrementAndGet(),
+                                "currency",
+                                "USD",
+                                "timeZone",
+                                CLOCK_ZONE)))
                 .path("id")
                 .asLong();
         base = "/api/companies/" + id;
