@@ -17,7 +17,7 @@ export default function ApprovalsPage() {
     queryKey: approvalKeys.approvals(company.id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/approvals', {
+        api.GET('/api/v1/companies/{companyId}/approvals', {
           params: { path: { companyId: company.id } },
         }),
       ),

@@ -7,7 +7,7 @@ import { fill, person } from '../shared/person';
 
 afterEach(cleanup);
 
-const PATH = '/api/companies/1/approvals/7';
+const PATH = '/api/v1/companies/1/approvals/7';
 const PREVIEW = {
   preview: true,
   count: 0,

@@ -18,7 +18,7 @@ export function useApproval(kind: string, subjectId: number) {
     queryKey: approvalKeys.of(company.id, kind, subjectId),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/approvals/of/{kind}/{subjectId}', {
+        api.GET('/api/v1/companies/{companyId}/approvals/of/{kind}/{subjectId}', {
           params: { path: { companyId: company.id, kind, subjectId } },
         }),
       ),
@@ -31,7 +31,7 @@ export function SecondPerson({ asked }: { asked: ApprovalView }) {
   const queries = useQueryClient();
   const [declining, setDeclining] = useState(false);
   const [reason, setReason] = useState('');
-  const path = `/api/companies/${company.id}/approvals/${asked.id}`;
+  const path = `/api/v1/companies/${company.id}/approvals/${asked.id}`;
   const open = asked.state === 'ASKED';
   const mayApprove = open && canPrepare && !asked.own;
   const preview = useQuery({

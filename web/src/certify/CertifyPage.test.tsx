@@ -7,7 +7,7 @@ import { fill, person } from '../shared/person';
 
 afterEach(cleanup);
 
-const BASE = '/api/companies/1/bank-accounts/2/months/2026-06';
+const BASE = '/api/v1/companies/1/bank-accounts/2/months/2026-06';
 const GROUP = { total: '0.00', items: [] };
 const CASH = { name: 'adjustedBank', opening: '1.00', in: '0.00', out: '0.00', closing: '1.00' };
 const CONTENT = {

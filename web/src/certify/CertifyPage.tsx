@@ -17,7 +17,7 @@ import { CertificateSheet } from './CertificateSheet';
 
 type Deed = 'preparation' | 'withdrawal' | 'certification' | 'return' | 'reopening';
 
-const base = '/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}' as const;
+const base = '/api/v1/companies/{companyId}/bank-accounts/{accountId}/months/{month}' as const;
 
 /** The conditions of certifying at the left, the certificate as it will be at the right. */
 export default function CertifyPage() {
@@ -236,7 +236,7 @@ export default function CertifyPage() {
 }
 
 function file(place: { companyId: number; accountId: number; month: string }, ending: string): string {
-  return `/api/companies/${place.companyId}/bank-accounts/${place.accountId}/months/${place.month}/certificate.${ending}`;
+  return `/api/v1/companies/${place.companyId}/bank-accounts/${place.accountId}/months/${place.month}/certificate.${ending}`;
 }
 
 function mend(x: Condition, account: number, month: string, m: MonthView): string {

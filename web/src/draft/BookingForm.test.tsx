@@ -52,7 +52,7 @@ afterEach(() => {
 
 describe('BookingForm', () => {
   it('shows what the server would book, and asks nothing before the form says enough', async () => {
-    const sent = answering({ 'POST /api/companies/1/payments?preview=true': { body: booked } });
+    const sent = answering({ 'POST /api/v1/companies/1/payments?preview=true': { body: booked } });
     const { rerender } = renderHere(form(false));
     expect(sent).toEqual([]);
     expect(screen.getByRole('button', { name: /Book it/ })).toHaveProperty('disabled', true);
@@ -63,12 +63,12 @@ describe('BookingForm', () => {
   });
 
   const booking = (sent: ReturnType<typeof answering>) =>
-    sent.filter((s) => s.path === '/api/companies/1/payments');
+    sent.filter((s) => s.path === '/api/v1/companies/1/payments');
 
   it('books once, however often Ctrl Enter or the button is pressed before the answer', async () => {
     const sent = answering({
-      'POST /api/companies/1/payments?preview=true': { body: booked },
-      'POST /api/companies/1/payments': { body: booked },
+      'POST /api/v1/companies/1/payments?preview=true': { body: booked },
+      'POST /api/v1/companies/1/payments': { body: booked },
     });
     renderHere(form(true));
     const field = screen.getByLabelText('amount');
@@ -86,8 +86,8 @@ describe('BookingForm', () => {
   it('sends again with the same key while no answer comes, and says so when none ever does', async () => {
     vi.useFakeTimers({ shouldAdvanceTime: true });
     const sent = answering({
-      'POST /api/companies/1/payments?preview=true': { body: booked },
-      'POST /api/companies/1/payments': { lost: true },
+      'POST /api/v1/companies/1/payments?preview=true': { body: booked },
+      'POST /api/v1/companies/1/payments': { lost: true },
     });
     renderHere(form(true, undefined, '2026-07-03'));
     fireEvent.click(screen.getByRole('button', { name: /Book it/ }));
@@ -115,8 +115,11 @@ describe('BookingForm', () => {
 
   it('asks whether another of the same is meant, and then says so', async () => {
     const sent = answering({
-      'POST /api/companies/1/payments?preview=true': { body: booked },
-      'POST /api/companies/1/payments': { status: 409, body: problem('receipt.double', 'Booked already.') },
+      'POST /api/v1/companies/1/payments?preview=true': { body: booked },
+      'POST /api/v1/companies/1/payments': {
+        status: 409,
+        body: problem('receipt.double', 'Booked already.'),
+      },
     });
     renderHere(form(true, undefined, '2026-07-04'));
     await screen.findByText(/below zero on 1 Jul/);
@@ -128,7 +131,7 @@ describe('BookingForm', () => {
   });
 
   it('has what was typed and left again, until it is begun anew', async () => {
-    answering({ 'POST /api/companies/1/payments?preview=true': { body: booked } });
+    answering({ 'POST /api/v1/companies/1/payments?preview=true': { body: booked } });
     const { rerender, unmount } = renderHere(form(true));
     expect(unfinished(1, 'PAYMENT')).toBeUndefined();
     rerender(<></>);
@@ -148,8 +151,8 @@ describe('BookingForm', () => {
 
   it('says why it was refused and keeps the form', async () => {
     answering({
-      'POST /api/companies/1/payments?preview=true': { body: booked },
-      'POST /api/companies/1/payments': {
+      'POST /api/v1/companies/1/payments?preview=true': { body: booked },
+      'POST /api/v1/companies/1/payments': {
         status: 409,
         body: problem('number.taken', 'That number is taken.'),
       },
@@ -162,9 +165,9 @@ describe('BookingForm', () => {
 
   it('posts a draft through its run, after keeping what was typed', async () => {
     const sent = answering({
-      'POST /api/companies/1/payments?preview=true': { body: booked },
-      'PUT /api/companies/1/drafts/5': { body: { ...kept, version: 4 } },
-      'POST /api/companies/1/posting-runs': {
+      'POST /api/v1/companies/1/payments?preview=true': { body: booked },
+      'PUT /api/v1/companies/1/drafts/5': { body: { ...kept, version: 4 } },
+      'POST /api/v1/companies/1/posting-runs': {
         body: { outcomes: [{ draftId: 5, title: 'Kept', refusal: 'More than is open.' }] },
       },
     });
@@ -173,8 +176,8 @@ describe('BookingForm', () => {
     await screen.findByText('More than is open.');
     const changes = sent.filter((s) => !s.path.includes('preview'));
     expect(changes.map((s) => `${s.method} ${s.path}`)).toEqual([
-      'PUT /api/companies/1/drafts/5',
-      'POST /api/companies/1/posting-runs',
+      'PUT /api/v1/companies/1/drafts/5',
+      'POST /api/v1/companies/1/posting-runs',
     ]);
     expect(changes[0]?.body).toEqual({
       kind: 'PAYMENT',
@@ -185,7 +188,7 @@ describe('BookingForm', () => {
   });
 
   it('keeps a draft and says so', async () => {
-    const sent = answering({ 'POST /api/companies/1/drafts': { status: 201, body: kept } });
+    const sent = answering({ 'POST /api/v1/companies/1/drafts': { status: 201, body: kept } });
     renderHere(form(false));
     fireEvent.click(screen.getByRole('button', { name: 'Keep as a draft' }));
     await screen.findByText(/Kept as a draft/);

@@ -45,7 +45,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
   const { company, canPrepare } = useCurrentCompany();
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const base = `/api/companies/${company.id}`;
+  const base = `/api/v1/companies/${company.id}`;
   const form = useRef<HTMLFormElement>(null);
   const [first] = useState(() => JSON.stringify(p.body));
   const [restored] = useState(() => !p.draft && unfinished(company.id, p.kind) !== undefined);

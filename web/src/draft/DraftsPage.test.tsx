@@ -28,14 +28,14 @@ const run = {
 };
 
 const answers = {
-  'GET /api/companies/1/drafts?person=': {
+  'GET /api/v1/companies/1/drafts?person=': {
     body: { drafts: [draft(1, 'Insurance'), draft(2, 'Depreciation')], more: false },
   },
-  'GET /api/companies/1/posting-runs': { body: [{ ...run, runId: 3 }] },
-  'GET /api/companies/1/set-up': { body: { sites: [] } },
-  'GET /api/companies/1/bank-accounts': { body: [] },
-  'POST /api/companies/1/posting-runs?preview=true': { body: run },
-  'POST /api/companies/1/posting-runs': { body: { ...run, runId: 4 } },
+  'GET /api/v1/companies/1/posting-runs': { body: [{ ...run, runId: 3 }] },
+  'GET /api/v1/companies/1/set-up': { body: { sites: [] } },
+  'GET /api/v1/companies/1/bank-accounts': { body: [] },
+  'POST /api/v1/companies/1/posting-runs?preview=true': { body: run },
+  'POST /api/v1/companies/1/posting-runs': { body: { ...run, runId: 4 } },
 };
 
 afterEach(cleanup);
@@ -50,7 +50,7 @@ describe('DraftsPage', () => {
     await person.click(await screen.findByRole('button', { name: 'Post 1 of 2' }));
     await waitFor(() =>
       expect(
-        sent.filter((s) => s.path === '/api/companies/1/posting-runs' && s.method === 'POST'),
+        sent.filter((s) => s.path === '/api/v1/companies/1/posting-runs' && s.method === 'POST'),
       ).toHaveLength(1),
     );
     expect(sent.find((s) => s.path.includes('preview'))?.body).toEqual({ draftIds: [1, 2] });
@@ -59,8 +59,8 @@ describe('DraftsPage', () => {
   it('names a draft by its form, and lists one whose form is not here without a way to it', async () => {
     answering({
       ...answers,
-      'GET /api/companies/1/posting-runs': { body: [] },
-      'GET /api/companies/1/drafts?person=': {
+      'GET /api/v1/companies/1/posting-runs': { body: [] },
+      'GET /api/v1/companies/1/drafts?person=': {
         body: {
           drafts: [draft(1, 'Insurance'), { ...draft(2, 'Grey Heron'), kind: 'MOORING' }],
           more: false,

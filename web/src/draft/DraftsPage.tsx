@@ -45,7 +45,7 @@ export default function DraftsPage() {
     queryKey: draftKeys.drafts(company.id, f),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/drafts', {
+        api.GET('/api/v1/companies/{companyId}/drafts', {
           params: {
             path: { companyId: company.id },
             query: {
@@ -217,7 +217,7 @@ function Posting({ ids, onPosted }: { ids: number[]; onPosted: () => void }) {
   const queries = useQueryClient();
   const [date, setDate] = useState('');
   const [asking, setAsking] = useState(false);
-  const path = `/api/companies/${company.id}/posting-runs`;
+  const path = `/api/v1/companies/${company.id}/posting-runs`;
   const body = { draftIds: ids, ...(date && { accountingDate: date }) };
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'posting', body],
@@ -236,7 +236,7 @@ function Posting({ ids, onPosted }: { ids: number[]; onPosted: () => void }) {
   const discard = useMutation({
     mutationFn: async () => {
       for (const id of ids) {
-        await send('DELETE', `/api/companies/${company.id}/drafts/${id}`);
+        await send('DELETE', `/api/v1/companies/${company.id}/drafts/${id}`);
       }
     },
     onSettled: refresh,
@@ -297,7 +297,7 @@ function Runs() {
     queryKey: draftKeys.runs(company.id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/posting-runs', {
+        api.GET('/api/v1/companies/{companyId}/posting-runs', {
           params: { path: { companyId: company.id } },
         }),
       ),

@@ -19,7 +19,7 @@ export function useDraft(kind: string) {
     queryKey: draftKeys.draft(company.id, id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/drafts/{draftId}', {
+        api.GET('/api/v1/companies/{companyId}/drafts/{draftId}', {
           params: { path: { companyId: company.id, draftId: id } },
         }),
       ),

@@ -5,7 +5,7 @@ import { fill, person } from '../shared/person';
 import { answering, problem, renderHere } from '../shared/testing';
 import { mooring } from './mooring';
 
-const PATH = '/api/companies/1/moorings';
+const PATH = '/api/v1/companies/1/moorings';
 const BOOKED = { preview: true, count: 1, entries: [], leaves: [], warnings: ['The berth is let.'] };
 const all = together([...found, mooring]);
 
@@ -23,7 +23,7 @@ describe('a new thing that books', () => {
   it('is previewed, kept as a draft and booked by the form that all share', async () => {
     const sent = answering({
       [`POST ${PATH}?preview=true`]: { body: BOOKED },
-      'POST /api/companies/1/drafts': { body: { id: 4, version: 1 } },
+      'POST /api/v1/companies/1/drafts': { body: { id: 4, version: 1 } },
       [`POST ${PATH}`]: { status: 422, body: problem('mooring.nights', 'Found 0 nights.') },
     });
     const Page = all.routes.find(([path]) => path === '/moorings/new')?.[1];

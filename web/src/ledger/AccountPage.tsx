@@ -68,7 +68,7 @@ function Title({ id }: { id: number }) {
     queryKey: keys.chart(company.id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/ledger/accounts', {
+        api.GET('/api/v1/companies/{companyId}/ledger/accounts', {
           params: { path: { companyId: company.id } },
         }),
       ),
@@ -90,7 +90,7 @@ function Lines({ id, from, to }: Span) {
     initialPageParam: undefined as Place | undefined,
     queryFn: ({ pageParam }) =>
       data(
-        api.GET('/api/companies/{companyId}/ledger/accounts/{ledgerAccountId}/lines', {
+        api.GET('/api/v1/companies/{companyId}/ledger/accounts/{ledgerAccountId}/lines', {
           params: {
             path: { companyId: company.id, ledgerAccountId: id },
             query: { from, to, afterDate: pageParam?.date, afterLine: pageParam?.lineId ?? 0 },
@@ -192,7 +192,7 @@ function Periods({
     queryKey: ledgerKeys.accountLines(company.id, id, from, to, length),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/ledger/accounts/{ledgerAccountId}/periods', {
+        api.GET('/api/v1/companies/{companyId}/ledger/accounts/{ledgerAccountId}/periods', {
           params: {
             path: { companyId: company.id, ledgerAccountId: id },
             query: { length, from, to },

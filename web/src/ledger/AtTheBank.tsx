@@ -21,7 +21,7 @@ export function AtTheBank({ accountId, account, entryId }: Props) {
     queryFn: () =>
       data(
         api.GET(
-          '/api/companies/{companyId}/bank-accounts/{accountId}/cash-entries/{cashEntryId}/at-the-bank',
+          '/api/v1/companies/{companyId}/bank-accounts/{accountId}/cash-entries/{cashEntryId}/at-the-bank',
           { params: { path: { companyId: company.id, accountId, cashEntryId: entryId } } },
         ),
       ),

@@ -15,7 +15,7 @@ import { BookedPreview } from './BookedPreview';
 import { EntryLines } from './EntryLines';
 import { Papers } from './Papers';
 
-const path = '/api/companies/{companyId}/ledger/entries/{entryId}' as const;
+const path = '/api/v1/companies/{companyId}/ledger/entries/{entryId}' as const;
 
 /** One journal entry with its way to the bank and back, and its reversal. */
 export default function EntryPage() {

@@ -3,7 +3,7 @@ import { useCurrentCompany } from '../session/session';
 /** The same table to take away. The path is below the company and has its query already. */
 export function ExportLinks({ path, pdf }: { path: string; pdf?: string }) {
   const { company } = useCurrentCompany();
-  const base = `/api/companies/${company.id}`;
+  const base = `/api/v1/companies/${company.id}`;
   return (
     <p className="take-away">
       <span className="quiet">Take away as</span> <a href={`${base}${path}&form=CSV`}>CSV</a>,{' '}

@@ -18,7 +18,7 @@ export default function LedgerPage() {
     queryKey: keys.chart(company.id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/ledger/accounts', {
+        api.GET('/api/v1/companies/{companyId}/ledger/accounts', {
           params: { path: { companyId: company.id } },
         }),
       ),
@@ -27,7 +27,7 @@ export default function LedgerPage() {
     queryKey: ledgerKeys.entries(company.id, before, text),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/ledger/entries', {
+        api.GET('/api/v1/companies/{companyId}/ledger/entries', {
           params: { path: { companyId: company.id }, query: { before, text } },
         }),
       ),

@@ -4,9 +4,9 @@ import { answering, problem, renderHere } from '../shared/testing';
 import NewEntryPage from './NewEntryPage';
 import { fill, person } from '../shared/person';
 
-const ACCOUNTS = 'GET /api/companies/1/ledger/accounts';
-const PREVIEW = 'POST /api/companies/1/ledger/entries?preview=true';
-const BOOK = 'POST /api/companies/1/ledger/entries';
+const ACCOUNTS = 'GET /api/v1/companies/1/ledger/accounts';
+const PREVIEW = 'POST /api/v1/companies/1/ledger/entries?preview=true';
+const BOOK = 'POST /api/v1/companies/1/ledger/entries';
 
 const chart = ['1010 Operating', '5010 Timber', '9990 Old'].map((name, i) => ({
   id: i + 1,

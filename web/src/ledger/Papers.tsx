@@ -10,7 +10,7 @@ import { Problems } from '../shared/Problems';
 export function Papers({ entryId, papers }: { entryId: number; papers: Listed[] }) {
   const { company, canPrepare } = useCurrentCompany();
   const queries = useQueryClient();
-  const base = `/api/companies/${company.id}/ledger`;
+  const base = `/api/v1/companies/${company.id}/ledger`;
   const add = useMutation({
     mutationFn: (file: File) => {
       const form = new FormData();

@@ -19,7 +19,7 @@ export default function TrialBalancePage() {
     queryKey: ledgerKeys.trialBalance(company.id, date),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/ledger/trial-balance', {
+        api.GET('/api/v1/companies/{companyId}/ledger/trial-balance', {
           params: { path: { companyId: company.id }, query: { date } },
         }),
       ),

@@ -6,7 +6,7 @@ import { fill, person } from '../shared/person';
 
 afterEach(cleanup);
 
-const PATH = '/api/companies/1/transfers/4/reversal';
+const PATH = '/api/v1/companies/1/transfers/4/reversal';
 const preview = {
   preview: true,
   count: 0,

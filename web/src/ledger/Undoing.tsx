@@ -26,7 +26,7 @@ export function Undoing({
   const { company, session } = useCurrentCompany();
   const queries = useQueryClient();
   const [date, setDate] = useState(from > session.businessDate ? from : session.businessDate);
-  const whole = `/api/companies/${company.id}${path}`;
+  const whole = `/api/v1/companies/${company.id}${path}`;
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'undoing', path, date],
     queryFn: () => send<BookedView>('POST', `${whole}?preview=true`, { date }),

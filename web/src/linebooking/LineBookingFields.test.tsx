@@ -10,7 +10,7 @@ import { fill } from '../shared/person';
 afterEach(cleanup);
 
 const ANSWERS = {
-  'GET /api/companies/1/ledger/accounts': {
+  'GET /api/v1/companies/1/ledger/accounts': {
     body: [
       { code: '1010', name: 'Operating', active: true, control: 'NONE', bankAccountId: 1 },
       { code: '1200', name: 'Receivables', active: true, control: 'RECEIVABLES' },
@@ -18,16 +18,16 @@ const ANSWERS = {
       { code: '6810', name: 'Rent', active: true, control: 'NONE' },
     ],
   },
-  'GET /api/companies/1/set-up': {
+  'GET /api/v1/companies/1/set-up': {
     body: { costCentres: [{ code: 'YARD', name: 'Boatyard', active: true }], taxCodes: [] },
   },
-  'GET /api/companies/1/bank-accounts': {
+  'GET /api/v1/companies/1/bank-accounts': {
     body: [
       { id: 1, name: 'Operating', active: true },
       { id: 2, name: 'Payroll', active: true },
     ],
   },
-  'GET /api/companies/1/bank-accounts/1/uncleared-payments': {
+  'GET /api/v1/companies/1/bank-accounts/1/uncleared-payments': {
     body: [{ id: 7, number: '10418', payee: 'Orrin Paints', date: '2026-06-02', amount: '61.20' }],
   },
 };

@@ -27,7 +27,9 @@ export default function BankLinksPage() {
   const links = useQuery({
     queryKey: linkKeys.bankLinks(company.id),
     queryFn: () =>
-      data(api.GET('/api/companies/{companyId}/bank-links', { params: { path: { companyId: company.id } } })),
+      data(
+        api.GET('/api/v1/companies/{companyId}/bank-links', { params: { path: { companyId: company.id } } }),
+      ),
   });
   return (
     <div className="page">
@@ -56,11 +58,11 @@ function NewLink() {
   const banks = useQuery({
     queryKey: [...linkKeys.bankLinks(company.id), 'banks'],
     queryFn: () =>
-      data(api.GET('/api/companies/{companyId}/banks', { params: { path: { companyId: company.id } } })),
+      data(api.GET('/api/v1/companies/{companyId}/banks', { params: { path: { companyId: company.id } } })),
   });
   const ask = useMutation({
     mutationFn: () =>
-      send<BankSignIn>('POST', `/api/companies/${company.id}/bank-links`, {
+      send<BankSignIn>('POST', `/api/v1/companies/${company.id}/bank-links`, {
         bank: form.bank,
         everyHours: Number(form.everyHours),
         daysBack: Number(form.daysBack),
@@ -114,7 +116,7 @@ function OneLink({ link }: { link: LinkView }) {
   const { company, canPrepare, canAdminister } = useCurrentCompany();
   const queries = useQueryClient();
   const [search, setSearch] = useSearchParams();
-  const base = `/api/companies/${company.id}/bank-links/${link.id}`;
+  const base = `/api/v1/companies/${company.id}/bank-links/${link.id}`;
   const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
   const test = useMutation({
     mutationFn: () => send<LinkView>('POST', `${base}/test`),

@@ -16,7 +16,7 @@ export function LinkedAccounts({ link }: { link: LinkView }) {
   const accounts = useBankAccounts();
   const [making, setMaking] = useState<number | null>(null);
   const [form, setForm] = useState({ name: '', openingMonth: '', openingBalance: '' });
-  const base = `/api/companies/${company.id}/bank-links/${link.id}/accounts`;
+  const base = `/api/v1/companies/${company.id}/bank-links/${link.id}/accounts`;
   const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
   const tie = useMutation({
     mutationFn: ({ found, account }: { found: number; account: number | null }) =>

@@ -23,13 +23,13 @@ export function PracticeControls({ link }: { link: LinkView }) {
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const [to, setTo] = useState('');
-  const base = `/api/companies/${company.id}/bank-links/${link.id}/practice-controls`;
+  const base = `/api/v1/companies/${company.id}/bank-links/${link.id}/practice-controls`;
   const key = [...linkKeys.bankLinks(company.id), link.id, 'practice controls'];
   const stage = useQuery({
     queryKey: key,
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/bank-links/{linkId}/practice-controls', {
+        api.GET('/api/v1/companies/{companyId}/bank-links/{linkId}/practice-controls', {
           params: { path: { companyId: company.id, linkId: link.id } },
         }),
       ),

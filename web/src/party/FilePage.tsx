@@ -46,7 +46,7 @@ export function FilePage<R>({
     form.append('file', file as File);
     Object.entries({ ...fields, ...optional }).forEach(([key, value]) => form.append(key, value));
     form.append('preview', String(preview));
-    return upload(`/api/companies/${company.id}${path}`, form);
+    return upload(`/api/v1/companies/${company.id}${path}`, form);
   }
   const preview = useQuery({
     queryKey: [

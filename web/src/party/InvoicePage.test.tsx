@@ -4,22 +4,22 @@ import { answering, renderHere } from '../shared/testing';
 import InvoicePage from './InvoicePage';
 import { fill, person } from '../shared/person';
 
-const PATH = '/api/companies/1/invoices';
+const PATH = '/api/v1/companies/1/invoices';
 const BOOKED = { preview: true, count: 1, entries: [], leaves: [], warnings: ['It is due on a Sunday.'] };
 const LISTS = {
-  'GET /api/companies/1/party-names': {
+  'GET /api/v1/companies/1/party-names': {
     body: [
       { id: 5, control: 'RECEIVABLES', name: 'Pell Charter', code: 'PELL' },
       { id: 8, control: 'PAYABLES', name: 'Orrin Paints', code: 'ORRIN' },
     ],
   },
-  'GET /api/companies/1/ledger/accounts': {
+  'GET /api/v1/companies/1/ledger/accounts': {
     body: [
       { code: '4010', name: 'Berths', active: true, control: 'NONE' },
       { code: '1200', name: 'Receivables', active: true, control: 'RECEIVABLES' },
     ],
   },
-  'GET /api/companies/1/set-up': {
+  'GET /api/v1/companies/1/set-up': {
     body: {
       sites: [],
       costCentres: [

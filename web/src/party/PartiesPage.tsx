@@ -183,7 +183,7 @@ function AddParty({ control, onClose }: { control: Control; onClose: () => void 
     active: true,
   });
   const add = useMutation({
-    mutationFn: () => send<PartyView>('POST', `/api/companies/${company.id}/parties`, card),
+    mutationFn: () => send<PartyView>('POST', `/api/v1/companies/${company.id}/parties`, card),
     onSuccess: async (made) => {
       forget();
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });

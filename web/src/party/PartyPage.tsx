@@ -222,7 +222,7 @@ function Apply({
   const queries = useQueryClient();
   const [parts, setParts] = useState<Part[]>([]);
   const [date, setDate] = useState(session.businessDate);
-  const path = `/api/companies/${company.id}/parties/${partyId}/settlements`;
+  const path = `/api/v1/companies/${company.id}/parties/${partyId}/settlements`;
   const body = { itemId: money.id, date, items: parts };
   const preview = useQuery({
     queryKey: [...keys.party(company.id, partyId), 'apply', body],
@@ -275,7 +275,7 @@ function Card({ party, onClose }: { party: PartyView; onClose: () => void }) {
   const queries = useQueryClient();
   const [card, setCard] = useState<PartyCard>(party);
   const keep = useMutation({
-    mutationFn: () => send('PUT', `/api/companies/${company.id}/parties/${party.id}`, card),
+    mutationFn: () => send('PUT', `/api/v1/companies/${company.id}/parties/${party.id}`, card),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
       onClose();

@@ -4,7 +4,7 @@ import { answering, problem, renderHere } from '../shared/testing';
 import ReceiptPage from './ReceiptPage';
 import { fill, person } from '../shared/person';
 
-const PATH = '/api/companies/1/receipts';
+const PATH = '/api/v1/companies/1/receipts';
 const BOOKED = {
   received: '1250.00',
   booked: {
@@ -30,13 +30,13 @@ const OPEN = {
 
 function page(preview: { status?: number; body?: unknown } = { body: BOOKED }, more: object = {}) {
   const sent = answering({
-    'GET /api/companies/1/party-names': {
+    'GET /api/v1/companies/1/party-names': {
       body: [{ id: 5, control: 'RECEIVABLES', name: 'Pell Charter', code: 'PELL' }],
     },
-    'GET /api/companies/1/parties/5': {
+    'GET /api/v1/companies/1/parties/5': {
       body: { party: { id: 5, name: 'Pell Charter', control: 'RECEIVABLES' }, open: [OPEN] },
     },
-    'GET /api/companies/1/ledger/accounts': {
+    'GET /api/v1/companies/1/ledger/accounts': {
       body: [
         { code: '1250', name: 'Receipts in hand', active: true, control: 'NONE', type: 'ASSET' },
         { code: '1200', name: 'Receivables', active: true, control: 'RECEIVABLES', type: 'ASSET' },

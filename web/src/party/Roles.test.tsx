@@ -50,7 +50,7 @@ describe('the roles of somebody', () => {
   });
 
   it('adds a role with its own code and terms; one without invoices asks for none', async () => {
-    const sent = answering({ 'POST /api/companies/1/parties/5/roles': { body: {} } });
+    const sent = answering({ 'POST /api/v1/companies/1/parties/5/roles': { body: {} } });
     renderHere(<Roles page={ONE} />);
     await press('Add a role');
     const which = screen.getByLabelText<HTMLSelectElement>('Pell Charter is also');
@@ -72,14 +72,14 @@ describe('the roles of somebody', () => {
 
   it('joins only with those whose role is free, and keeps the choice when it is refused', async () => {
     const sent = answering({
-      'GET /api/companies/1/party-names': {
+      'GET /api/v1/companies/1/party-names': {
         body: [
           { id: 5, control: 'RECEIVABLES', name: 'Pell Charter', code: 'PELL' },
           { id: 6, control: 'RECEIVABLES', name: 'Redfern Yachts', code: 'REDFERN' },
           { id: 9, control: 'PAYABLES', name: 'Pell Charter Ltd.', code: 'P-70' },
         ],
       },
-      'POST /api/companies/1/parties/5/same': {
+      'POST /api/v1/companies/1/parties/5/same': {
         status: 409,
         body: {
           problems: [{ code: 'party.role-taken', where: '', message: 'They are a supplier already.' }],

@@ -97,7 +97,7 @@ function useChange(partyId: number, onDone?: () => void) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: ({ path, body }: { path: string; body?: object }) =>
-      send('POST', `/api/companies/${company.id}/parties/${partyId}/${path}`, body),
+      send('POST', `/api/v1/companies/${company.id}/parties/${partyId}/${path}`, body),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
       onDone?.();

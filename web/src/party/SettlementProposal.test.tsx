@@ -6,7 +6,7 @@ import type { Part } from './ItemPicker';
 import { SettlementProposal } from './SettlementProposal';
 import { fill, person } from '../shared/person';
 
-const path = 'POST /api/companies/1/parties/7/settlement-proposal';
+const path = 'POST /api/v1/companies/1/parties/7/settlement-proposal';
 const sum = {
   basis: 'SUM',
   items: [

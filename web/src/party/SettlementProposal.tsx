@@ -39,7 +39,7 @@ export function SettlementProposal({
   const proposal = useQuery({
     queryKey: [...keys.company(company.id), 'settlement-proposal', partyId, known],
     queryFn: () =>
-      send<Proposal>('POST', `/api/companies/${company.id}/parties/${partyId}/settlement-proposal`, known),
+      send<Proposal>('POST', `/api/v1/companies/${company.id}/parties/${partyId}/settlement-proposal`, known),
     enabled: date !== UNREADABLE && date !== '' && (known.amount !== '' || known.numbers.trim() !== ''),
     retry: false,
   });

@@ -7,7 +7,7 @@ import { fill } from '../shared/person';
 
 const BOOKED = { preview: true, count: 0, entries: [], leaves: [], warnings: [] };
 const LISTS = {
-  'GET /api/companies/1/bank-accounts': {
+  'GET /api/v1/companies/1/bank-accounts': {
     body: [
       { id: 1, name: 'Closed', bank: 'Northbank', active: false, currency: 'USD' },
       {
@@ -21,17 +21,17 @@ const LISTS = {
       { id: 3, name: 'Euro parts', bank: 'Nordkant', active: true, currency: 'EUR' },
     ],
   },
-  'GET /api/companies/1/party-names': {
+  'GET /api/v1/companies/1/party-names': {
     body: [{ id: 8, control: 'PAYABLES', name: 'Orrin Paints', code: 'ORRIN' }],
   },
-  'GET /api/companies/1/ledger/accounts': {
+  'GET /api/v1/companies/1/ledger/accounts': {
     body: [{ code: '6010', name: 'Rent', active: true, control: 'NONE' }],
   },
-  'GET /api/companies/1/set-up': { body: { sites: [], costCentres: [], taxCodes: [] } },
+  'GET /api/v1/companies/1/set-up': { body: { sites: [], costCentres: [], taxCodes: [] } },
 };
 
 const payment = (state: string) => ({
-  'POST /api/companies/1/payments?preview=true': {
+  'POST /api/v1/companies/1/payments?preview=true': {
     body: {
       count: 1,
       payments: [{ id: 4, kind: 'CHECK', number: '20442', amount: '31400.00', currency: 'USD', state }],
@@ -92,7 +92,7 @@ describe('a payment', () => {
 
 describe('a transfer', () => {
   it('between two currencies asks what arrives; in one it does not', async () => {
-    answering({ ...LISTS, 'POST /api/companies/1/transfers?preview=true': { body: BOOKED } });
+    answering({ ...LISTS, 'POST /api/v1/companies/1/transfers?preview=true': { body: BOOKED } });
     renderHere(<NewTransferPage />);
     await waitFor(() => expect(screen.getByLabelText('From').children).toHaveLength(3));
     await type('From', '2');

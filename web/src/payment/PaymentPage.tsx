@@ -25,12 +25,12 @@ export default function PaymentPage() {
   const [voiding, setVoiding] = useState(false);
   const [date, setDate] = useState('');
   const [reason, setReason] = useState('');
-  const path = `/api/companies/${company.id}/payments/${id}`;
+  const path = `/api/v1/companies/${company.id}/payments/${id}`;
   const payment = useQuery({
     queryKey: paymentKeys.payment(company.id, Number(id)),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/payments/{paymentId}', {
+        api.GET('/api/v1/companies/{companyId}/payments/{paymentId}', {
           params: { path: { companyId: company.id, paymentId: Number(id) } },
         }),
       ),

@@ -39,7 +39,7 @@ export default function PaymentsPage() {
     queryKey: paymentKeys.payments(company.id, f),
     queryFn: ({ pageParam: after }: { pageParam: { date: string; id: number } }) =>
       data(
-        api.GET('/api/companies/{companyId}/payments', {
+        api.GET('/api/v1/companies/{companyId}/payments', {
           params: {
             path: { companyId: company.id },
             query: {
@@ -170,7 +170,7 @@ export default function PaymentsPage() {
 function Due() {
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
-  const path = `/api/companies/${company.id}/due-payments`;
+  const path = `/api/v1/companies/${company.id}/due-payments`;
   const [looking, setLooking] = useState(false);
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'due'],

@@ -20,7 +20,7 @@ export default function TransfersPage() {
     queryKey: paymentKeys.transfers(company.id, text),
     queryFn: ({ pageParam }) =>
       data(
-        api.GET('/api/companies/{companyId}/transfers', {
+        api.GET('/api/v1/companies/{companyId}/transfers', {
           params: { path: { companyId: company.id }, query: { text, before: pageParam } },
         }),
       ),

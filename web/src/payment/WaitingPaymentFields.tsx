@@ -16,7 +16,7 @@ export function WaitingPaymentFields({ details, onDetails, line }: DetailsProps)
     queryKey: [...keys.account(company.id, accountId), 'uncleared'],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/uncleared-payments', {
+        api.GET('/api/v1/companies/{companyId}/bank-accounts/{accountId}/uncleared-payments', {
           params: { path: { companyId: company.id, accountId } },
         }),
       ),

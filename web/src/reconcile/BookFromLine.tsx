@@ -53,7 +53,7 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
     queryKey: [...keys.account(place.companyId, place.accountId), 'preview', row.lineId, booking],
     queryFn: () =>
       data(
-        api.POST('/api/companies/{companyId}/bank-accounts/{accountId}/lines/{lineId}/booking', {
+        api.POST('/api/v1/companies/{companyId}/bank-accounts/{accountId}/lines/{lineId}/booking', {
           params: {
             path: { companyId: place.companyId, accountId: place.accountId, lineId: row.lineId },
             query: { preview: true },

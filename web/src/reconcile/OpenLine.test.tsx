@@ -26,7 +26,7 @@ const row: RowView = {
 };
 
 /** What the other accounts have for the line. */
-const OTHER_ENDS = 'GET /api/companies/1/bank-accounts/2/lines/7/other-ends';
+const OTHER_ENDS = 'GET /api/v1/companies/1/bank-accounts/2/lines/7/other-ends';
 
 function open(change: boolean, asked: string[] = []) {
   answering({ [OTHER_ENDS]: { body: [] } });

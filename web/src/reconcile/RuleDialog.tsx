@@ -16,7 +16,7 @@ interface Props {
 
 /** Shows what a rule books of the month, and books it in one step. */
 export function RuleDialog({ place, rule, onClose, onDone }: Props) {
-  const path = `/api/companies/${place.companyId}/bank-accounts/${place.accountId}/months/${place.month}/rules/${rule.ruleId}/bookings`;
+  const path = `/api/v1/companies/${place.companyId}/bank-accounts/${place.accountId}/months/${place.month}/rules/${rule.ruleId}/bookings`;
   const preview = useQuery({
     queryKey: [...reconcileKeys.month(place.companyId, place.accountId, place.month), 'rule', rule.ruleId],
     queryFn: () => send<BookedView>('POST', `${path}?preview=true`),

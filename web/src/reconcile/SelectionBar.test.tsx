@@ -6,7 +6,7 @@ import { person } from '../shared/person';
 
 afterEach(cleanup);
 
-const PATH = 'POST /api/companies/1/bank-accounts/2/months/2026-06/selection';
+const PATH = 'POST /api/v1/companies/1/bank-accounts/2/months/2026-06/selection';
 /** Of each test another one: the same question within a second is one question. */
 let line = 4;
 

@@ -25,7 +25,7 @@ export function SelectionBar({ place, lines, entries, pending, onMatch, onDiffer
     ],
     queryFn: () =>
       data(
-        api.POST('/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}/selection', {
+        api.POST('/api/v1/companies/{companyId}/bank-accounts/{accountId}/months/{month}/selection', {
           params: { path: place },
           body: { lineIds: lines, entryIds: entries },
         }),

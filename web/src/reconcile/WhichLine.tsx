@@ -23,7 +23,7 @@ export function WhichLine({
     queryFn: () =>
       data(
         api.GET(
-          '/api/companies/{companyId}/bank-accounts/{accountId}/cash-entries/{cashEntryId}/other-lines',
+          '/api/v1/companies/{companyId}/bank-accounts/{accountId}/cash-entries/{cashEntryId}/other-lines',
           {
             params: {
               path: { companyId: place.companyId, accountId: place.accountId, cashEntryId: entryId },

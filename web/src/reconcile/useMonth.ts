@@ -20,7 +20,7 @@ export function useMonth(place: Place) {
     queryKey: reconcileKeys.month(place.companyId, place.accountId, place.month),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}', {
+        api.GET('/api/v1/companies/{companyId}/bank-accounts/{accountId}/months/{month}', {
           params: { path: place },
         }),
       ),
@@ -52,7 +52,7 @@ export function useRows(place: Place, pages: number[], filter: Filter) {
       ),
       queryFn: () =>
         data(
-          api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}/lines', {
+          api.GET('/api/v1/companies/{companyId}/bank-accounts/{accountId}/months/{month}/lines', {
             params: {
               path: place,
               query: { offset: page * PAGE, limit: PAGE, show: filter.show, text: filter.text },
@@ -77,7 +77,7 @@ export function useOtherEnds(place: Place, line: number, asked: boolean) {
     queryKey: [...keys.account(place.companyId, place.accountId), 'other ends', line],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/lines/{lineId}/other-ends', {
+        api.GET('/api/v1/companies/{companyId}/bank-accounts/{accountId}/lines/{lineId}/other-ends', {
           params: { path: { companyId: place.companyId, accountId: place.accountId, lineId: line } },
         }),
       ),
@@ -91,7 +91,7 @@ export function useCandidates(place: Place, line: number | undefined) {
     queryFn: () =>
       data(
         api.GET(
-          '/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}/lines/{lineId}/candidates',
+          '/api/v1/companies/{companyId}/bank-accounts/{accountId}/months/{month}/lines/{lineId}/candidates',
           {
             params: { path: { ...place, lineId: line ?? 0 } },
           },
@@ -106,7 +106,7 @@ export function useTrace(place: Place, asked: boolean) {
     queryKey: reconcileKeys.trace(place.companyId, place.accountId, place.month),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}/trace', {
+        api.GET('/api/v1/companies/{companyId}/bank-accounts/{accountId}/months/{month}/trace', {
           params: { path: place },
         }),
       ),
@@ -148,7 +148,7 @@ export function useSteps(place: Place) {
   const { company } = useCurrentCompany();
   const [done, setDone] = useState<Step[]>([]);
   const path = { companyId: place.companyId, accountId: place.accountId };
-  const account = '/api/companies/{companyId}/bank-accounts/{accountId}' as const;
+  const account = '/api/v1/companies/{companyId}/bank-accounts/{accountId}' as const;
 
   async function run(step: Step): Promise<Answer> {
     switch (step.do) {

@@ -7,17 +7,17 @@ import { fill, person } from '../shared/person';
 
 const TRIAL = { fitting: 3, fresh: 1, asDecided: 2, against: 0, lines: [] };
 const ANSWERS = {
-  'GET /api/companies/1/bank-accounts': {
+  'GET /api/v1/companies/1/bank-accounts': {
     body: [
       { id: 1, name: 'Operating', active: true },
       { id: 2, name: 'Payroll', active: true },
     ],
   },
-  'GET /api/companies/1/ledger/accounts': {
+  'GET /api/v1/companies/1/ledger/accounts': {
     body: [{ code: '6410', name: 'Charges', active: true, control: 'NONE' }],
   },
-  'GET /api/companies/1/set-up': { body: { costCentres: [], taxCodes: [] } },
-  'POST /api/companies/1/rules/trial': { body: TRIAL },
+  'GET /api/v1/companies/1/set-up': { body: { costCentres: [], taxCodes: [] } },
+  'POST /api/v1/companies/1/rules/trial': { body: TRIAL },
 };
 
 beforeEach(() => sessionStorage.clear());
@@ -30,8 +30,8 @@ describe('a rule', () => {
   it('is tried over the past before it can be kept, and then switched on', async () => {
     const sent = answering({
       ...ANSWERS,
-      'POST /api/companies/1/rules': { body: { id: 9 } },
-      'POST /api/companies/1/rules/9/switch': {},
+      'POST /api/v1/companies/1/rules': { body: { id: 9 } },
+      'POST /api/v1/companies/1/rules/9/switch': {},
     });
     let done = 0;
     renderHere(<RuleForm start={EMPTY} onDone={() => (done += 1)} />);
@@ -45,7 +45,7 @@ describe('a rule', () => {
     await waitFor(() => expect(keep()).toHaveProperty('disabled', false));
     await person.click(keep());
     await waitFor(() => expect(done).toBe(1));
-    expect(sent.find((s) => s.path === '/api/companies/1/rules' && s.method === 'POST')?.body).toEqual({
+    expect(sent.find((s) => s.path === '/api/v1/companies/1/rules' && s.method === 'POST')?.body).toEqual({
       name: 'Fees',
       content: { ...EMPTY.content, text: 'SERVICE FEE', kind: 'ACCOUNT', details: { account: '6410' } },
     });
@@ -55,7 +55,7 @@ describe('a rule', () => {
   it('that cannot be tried says why, and cannot be kept', async () => {
     answering({
       ...ANSWERS,
-      'POST /api/companies/1/rules/trial': {
+      'POST /api/v1/companies/1/rules/trial': {
         status: 422,
         body: problem('rule.amounts', 'No line lies between.'),
       },

@@ -32,7 +32,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
   const day = (v: string) => (/^\d{1,2}$/.test(v) ? Number(v) : undefined);
   const keep = useMutation({
     mutationFn: async (on: boolean) => {
-      const base = `/api/companies/${company.id}/rules`;
+      const base = `/api/v1/companies/${company.id}/rules`;
       const kept = await send<RuleView>(ruleId ? 'PUT' : 'POST', ruleId ? `${base}/${ruleId}` : base, draft);
       if (on) {
         await send('POST', `${base}/${kept.id}/switch`, { on: true });

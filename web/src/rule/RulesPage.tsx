@@ -24,7 +24,7 @@ export default function RulesPage() {
   const [editing, setEditing] = useState<{ start: Draft; ruleId?: number } | null>(
     drafted && canPrepare ? { start: drafted } : null,
   );
-  const base = `/api/companies/${company.id}/rules`;
+  const base = `/api/v1/companies/${company.id}/rules`;
   const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
   const turn = useMutation({
     mutationFn: (r: RuleView) => send('POST', `${base}/${r.id}/switch`, { on: !r.on }),

@@ -11,7 +11,7 @@ export function useRules() {
   return useQuery({
     queryKey: ruleKeys.rules(company.id),
     queryFn: () =>
-      data(api.GET('/api/companies/{companyId}/rules', { params: { path: { companyId: company.id } } })),
+      data(api.GET('/api/v1/companies/{companyId}/rules', { params: { path: { companyId: company.id } } })),
   });
 }
 
@@ -28,7 +28,7 @@ export function useTrial(draft: Draft, ruleId: number | undefined) {
     queryFn: () =>
       send<TrialView>(
         'POST',
-        `/api/companies/${company.id}/rules/trial${ruleId ? `?ruleId=${ruleId}` : ''}`,
+        `/api/v1/companies/${company.id}/rules/trial${ruleId ? `?ruleId=${ruleId}` : ''}`,
         settled,
       ),
     enabled: complete,

@@ -20,8 +20,8 @@ export function FirstRunPage() {
   const queries = useQueryClient();
   const create = useMutation({
     mutationFn: async () => {
-      await data(api.POST('/api/first-run', { body: form }));
-      await data(api.POST('/api/session', { body: { login: form.login, password: form.password } }));
+      await data(api.POST('/api/v1/first-run', { body: form }));
+      await data(api.POST('/api/v1/session', { body: { login: form.login, password: form.password } }));
     },
     onSuccess: () => queries.resetQueries(),
   });

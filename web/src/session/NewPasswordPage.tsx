@@ -24,7 +24,7 @@ export function Gate({ wide = false, children }: { wide?: boolean; children: Rea
 function SignOut() {
   const queries = useQueryClient();
   const out = useMutation({
-    mutationFn: () => data(api.DELETE('/api/session')),
+    mutationFn: () => data(api.DELETE('/api/v1/session')),
     onSettled: () => queries.resetQueries(),
   });
   return (
@@ -40,7 +40,7 @@ export function NewPasswordPage() {
   const [fresh, setFresh] = useState('');
   const queries = useQueryClient();
   const change = useMutation({
-    mutationFn: () => data(api.PUT('/api/session/password', { body: { old, fresh } })),
+    mutationFn: () => data(api.PUT('/api/v1/session/password', { body: { old, fresh } })),
     onSuccess: () => queries.resetQueries(),
   });
   return (

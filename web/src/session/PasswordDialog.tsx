@@ -15,7 +15,7 @@ export function PasswordDialog({ onClose }: { onClose: () => void }) {
   const [fresh, setFresh] = useState('');
   const session = useSessionQuery();
   const change = useMutation({
-    mutationFn: () => data(api.PUT('/api/session/password', { body: { old, fresh } })),
+    mutationFn: () => data(api.PUT('/api/v1/session/password', { body: { old, fresh } })),
   });
   return (
     <Modal show onHide={onClose} animation={false} aria-labelledby="password-title">
@@ -61,11 +61,11 @@ function SignedInPlaces() {
   const queries = useQueryClient();
   const places = useQuery({
     queryKey: sessionKeys.places,
-    queryFn: () => data(api.GET('/api/session/places')),
+    queryFn: () => data(api.GET('/api/v1/session/places')),
   });
   const end = useMutation({
     mutationFn: (name: string) =>
-      data(api.DELETE('/api/session/places/{name}', { params: { path: { name } } })),
+      data(api.DELETE('/api/v1/session/places/{name}', { params: { path: { name } } })),
     onSettled: () => queries.invalidateQueries({ queryKey: sessionKeys.places }),
   });
   return (

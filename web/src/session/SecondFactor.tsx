@@ -11,11 +11,11 @@ export function SecondFactorSetUp({ onDone }: { onDone: () => void }) {
   const [code, setCode] = useState('');
   const [password, setPassword] = useState('');
   const offer = useMutation({
-    mutationFn: () => data(api.POST('/api/session/second-factor/offer', { body: { password } })),
+    mutationFn: () => data(api.POST('/api/v1/session/second-factor/offer', { body: { password } })),
     onSuccess: () => setPassword(''),
   });
   const begin = useMutation({
-    mutationFn: () => data(api.PUT('/api/session/second-factor', { body: { code } })),
+    mutationFn: () => data(api.PUT('/api/v1/session/second-factor', { body: { code } })),
   });
   if (begin.data) {
     return <SpareCodes codes={begin.data.codes} onDone={onDone} />;
@@ -127,7 +127,7 @@ export function SecondFactorPart({ on, spareCodes }: { on: boolean; spareCodes: 
   const queries = useQueryClient();
   const refresh = () => queries.invalidateQueries({ queryKey: sessionKeys.session });
   const end = useMutation({
-    mutationFn: () => data(api.POST('/api/session/second-factor/end', { body: { password } })),
+    mutationFn: () => data(api.POST('/api/v1/session/second-factor/end', { body: { password } })),
     onSuccess: async () => {
       setEnding(false);
       setPassword('');

@@ -16,7 +16,7 @@ describe('the gate', () => {
   it('sends the CSRF token with a sign-in and shows a refusal without losing the name', async () => {
     document.cookie = 'XSRF-TOKEN=abc%3D1';
     const sent = answering({
-      'POST /api/session': {
+      'POST /api/v1/session': {
         status: 422,
         body: problem('sign-in.refused', 'Found a name and password that do not fit.'),
       },
@@ -36,7 +36,7 @@ describe('the gate', () => {
       status: 422,
       body: problem('second-factor.code', 'Found no code beside the password.'),
     };
-    const sent = answering({ 'POST /api/session': ask });
+    const sent = answering({ 'POST /api/v1/session': ask });
     renderHere(<SignInPage />);
     await type('Sign-in name', 'maren');
     await type('Password', 'long enough words');
@@ -54,10 +54,10 @@ describe('the gate', () => {
 
   it('shows the codes for a lost device once, after the first code of the device was taken', async () => {
     const sent = answering({
-      'POST /api/session/second-factor/offer': {
+      'POST /api/v1/session/second-factor/offer': {
         body: { secret: 'ABCDEFGHIJKL', picture: { size: 21, path: 'M4 4h1v1h-1z' } },
       },
-      'PUT /api/session/second-factor': { body: { codes: ['abcdefghjk', 'mnpqrstuvw'] } },
+      'PUT /api/v1/session/second-factor': { body: { codes: ['abcdefghjk', 'mnpqrstuvw'] } },
     });
     let done = 0;
     renderHere(<SecondFactorSetUp onDone={() => done++} />);
@@ -76,7 +76,7 @@ describe('the gate', () => {
   });
 
   it('signs the first administrator in with what was just chosen', async () => {
-    const sent = answering({ 'POST /api/first-run': { body: { id: 1 } }, 'POST /api/session': {} });
+    const sent = answering({ 'POST /api/v1/first-run': { body: { id: 1 } }, 'POST /api/v1/session': {} });
     renderHere(<FirstRunPage />);
     await type('Company', 'Gullmere Boats');
     await type('Your name', 'Una Holm');
@@ -85,7 +85,7 @@ describe('the gate', () => {
     await type('Password', 'long enough words');
     await person.click(screen.getByText('Open the books'));
     await new Promise((done) => setTimeout(done, 80));
-    expect(sent.map((s) => s.path)).toEqual(['/api/first-run', '/api/session']);
+    expect(sent.map((s) => s.path)).toEqual(['/api/v1/first-run', '/api/v1/session']);
     expect(sent[0]?.body).toMatchObject({
       companyName: 'Gullmere Boats',
       code: 'ABCD-2345',
@@ -96,7 +96,7 @@ describe('the gate', () => {
 
   it('changes the password, or says why not', async () => {
     const sent = answering({
-      'PUT /api/session/password': {
+      'PUT /api/v1/session/password': {
         status: 422,
         body: problem('password.wrong', 'Found another password.'),
       },
@@ -106,10 +106,10 @@ describe('the gate', () => {
     await type('New password', 'fresh long words');
     await person.click(screen.getByText('Change the password'));
     await screen.findByText('Found another password.');
-    answering({ 'PUT /api/session/password': {} });
+    answering({ 'PUT /api/v1/session/password': {} });
     await person.click(screen.getByText('Change the password'));
     await screen.findByText(/Changed. The new one holds/);
-    expect(sent.find((s) => s.path === '/api/session/password')?.body).toEqual({
+    expect(sent.find((s) => s.path === '/api/v1/session/password')?.body).toEqual({
       old: 'old words',
       fresh: 'fresh long words',
     });
@@ -117,18 +117,18 @@ describe('the gate', () => {
 
   it('signs out another place, and not the one it is asked from', async () => {
     const sent = answering({
-      'GET /api/session/places': {
+      'GET /api/v1/session/places': {
         body: [
           { name: 'a', address: '10.0.0.1', browser: 'Reader 1', since: '2026-07-01T08:00:00Z', here: true },
           { name: 'b', address: '10.0.0.2', browser: 'Reader 2', since: '2026-07-01T09:00:00Z', here: false },
         ],
       },
-      'DELETE /api/session/places/b': {},
+      'DELETE /api/v1/session/places/b': {},
     });
     renderHere(<PasswordDialog onClose={() => undefined} />);
     await screen.findByText('here');
     expect(screen.queryByLabelText(/Sign out Reader 1/)).toBeNull();
     await person.click(screen.getByLabelText(/Sign out Reader 2/));
-    await waitFor(() => expect(sent.map((s) => s.path)).toContain('/api/session/places/b'));
+    await waitFor(() => expect(sent.map((s) => s.path)).toContain('/api/v1/session/places/b'));
   });
 });

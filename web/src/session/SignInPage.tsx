@@ -14,7 +14,7 @@ export function SignInPage() {
   const queries = useQueryClient();
   const signIn = useMutation({
     mutationFn: () =>
-      data(api.POST('/api/session', { body: { login, password, code: asked ? code : undefined } })),
+      data(api.POST('/api/v1/session', { body: { login, password, code: asked ? code : undefined } })),
     onSuccess: () => {
       keepFor(login);
       return queries.resetQueries();

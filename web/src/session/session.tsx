@@ -7,7 +7,7 @@ import { sessionKeys } from './keys';
 import { writeAmounts } from '../shared/money';
 
 export function useSessionQuery() {
-  return useQuery({ queryKey: sessionKeys.session, queryFn: () => data(api.GET('/api/session')) });
+  return useQuery({ queryKey: sessionKeys.session, queryFn: () => data(api.GET('/api/v1/session')) });
 }
 
 interface Here {

@@ -15,7 +15,7 @@ export default function ActivityPage() {
     queryKey: setupKeys.activity(company.id, before, text),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/activity', {
+        api.GET('/api/v1/companies/{companyId}/activity', {
           params: { path: { companyId: company.id }, query: { before, text } },
         }),
       ),

@@ -16,10 +16,10 @@ export function BackupsPart() {
   const params = { path: { companyId: company.id } };
   const kept = useQuery({
     queryKey: setupKeys.backups(company.id),
-    queryFn: () => data(api.GET('/api/companies/{companyId}/backups', { params })),
+    queryFn: () => data(api.GET('/api/v1/companies/{companyId}/backups', { params })),
   });
   const make = useMutation({
-    mutationFn: () => data(api.POST('/api/companies/{companyId}/backups', { params })),
+    mutationFn: () => data(api.POST('/api/v1/companies/{companyId}/backups', { params })),
     onSettled: () => queries.invalidateQueries({ queryKey: setupKeys.backups(company.id) }),
   });
   return (

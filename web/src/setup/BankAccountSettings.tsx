@@ -39,7 +39,7 @@ export function BankAccountSettings({ account }: { account: BankAccountView }) {
   });
   const keep = useMutation({
     mutationFn: () =>
-      send('PUT', `/api/companies/${company.id}/bank-accounts/${account.id}/settings`, {
+      send('PUT', `/api/v1/companies/${company.id}/bank-accounts/${account.id}/settings`, {
         ...form,
         branchId: form.branchId ? Number(form.branchId) : undefined,
         purposes: Object.fromEntries(

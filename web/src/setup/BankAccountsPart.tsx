@@ -93,7 +93,7 @@ function AddBankAccount() {
   const { form, set: setForm, again, notice } = useKept('bank-account', empty);
   const typed = useDebounced(form);
   const ready = typed.name !== '' && typed.bank !== '' && typed.number !== '';
-  const path = `/api/companies/${company.id}/bank-accounts`;
+  const path = `/api/v1/companies/${company.id}/bank-accounts`;
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'preview', 'bank-accounts', typed],
     queryFn: () => send<AddedAccount>('POST', `${path}?preview=true`, typed),
@@ -177,7 +177,7 @@ function Outstanding({ account }: { account: BankAccountView }) {
       const form = new FormData();
       form.append('file', file);
       return upload<TakenOver>(
-        `/api/companies/${company.id}/bank-accounts/${account.id}/outstanding-items`,
+        `/api/v1/companies/${company.id}/bank-accounts/${account.id}/outstanding-items`,
         form,
       );
     },

@@ -24,7 +24,7 @@ export function ChartPart() {
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const chart = useChart();
-  const base = `/api/companies/${company.id}/ledger`;
+  const base = `/api/v1/companies/${company.id}/ledger`;
   const empty: Account = { code: '', name: '', type: 'EXPENSE', control: 'NONE', active: true };
   const [form, setForm] = useState<Account & { id?: number }>(empty);
   const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });

@@ -45,7 +45,7 @@ function useKeep<B>(method: 'POST' | 'PUT', path: string) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (body: B) =>
-      send('POST' === method ? 'POST' : 'PUT', `/api/companies/${company.id}${path}`, body),
+      send('POST' === method ? 'POST' : 'PUT', `/api/v1/companies/${company.id}${path}`, body),
     onSuccess: () => queries.invalidateQueries(),
   });
 }
@@ -225,7 +225,7 @@ function AnotherCompany() {
   const queries = useQueryClient();
   const [form, setForm] = useState({ name: '', currency: 'USD', timeZone: ownTimeZone() });
   const add = useMutation({
-    mutationFn: () => send<Created>('POST', '/api/companies', form),
+    mutationFn: () => send<Created>('POST', '/api/v1/companies', form),
     onSuccess: async (made) => {
       await queries.invalidateQueries({ queryKey: sessionKeys.session });
       choose(made.id);

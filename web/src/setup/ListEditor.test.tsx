@@ -23,7 +23,7 @@ afterEach(cleanup);
 
 describe('ListEditor', () => {
   it('changes a row in its place and sends it whole', async () => {
-    const sent = answering({ 'POST /api/companies/1/set-up/cost-centres': { body: { id: 4 } } });
+    const sent = answering({ 'POST /api/v1/companies/1/set-up/cost-centres': { body: { id: 4 } } });
     renderHere(list);
     await person.click(screen.getByRole('button', { name: 'Change YARD' }));
     expect(screen.queryByLabelText('Code')).toBeNull();
@@ -35,7 +35,7 @@ describe('ListEditor', () => {
 
   it('adds a row, and keeps what was typed when the server refuses it', async () => {
     answering({
-      'POST /api/companies/1/set-up/cost-centres': {
+      'POST /api/v1/companies/1/set-up/cost-centres': {
         status: 422,
         body: problem('name.taken', 'There is one.'),
       },

@@ -46,7 +46,7 @@ export function ListEditor({
   const [editing, setEditing] = useState<Row | null>(null);
   const keep = useMutation({
     mutationFn: (row: Row) =>
-      send('POST', `/api/companies/${company.id}/set-up/${path}`, {
+      send('POST', `/api/v1/companies/${company.id}/set-up/${path}`, {
         ...row,
         ...Object.fromEntries(
           columns.filter((c) => c.none !== undefined && row[c.key] === '').map((c) => [c.key, undefined]),

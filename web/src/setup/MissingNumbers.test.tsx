@@ -7,8 +7,8 @@ import { fill, person } from '../shared/person';
 
 afterEach(cleanup);
 
-const SET_UP = { 'GET /api/companies/1/set-up': { body: { sites: [{ id: 3, name: 'Weir House' }] } } };
-const MISSING = '/api/companies/1/set-up/missing-numbers';
+const SET_UP = { 'GET /api/v1/companies/1/set-up': { body: { sites: [{ id: 3, name: 'Weir House' }] } } };
+const MISSING = '/api/v1/companies/1/set-up/missing-numbers';
 
 describe('missing numbers', () => {
   it('are listed with their site', async () => {
@@ -53,7 +53,7 @@ describe('a list with something that may be left out', () => {
   );
 
   it('says so, sends nothing for it, and does not change what is fixed', async () => {
-    const sent = answering({ 'POST /api/companies/1/set-up/series': { body: {} } });
+    const sent = answering({ 'POST /api/v1/companies/1/set-up/series': { body: {} } });
     renderHere(series);
     screen.getByText('All');
     await person.click(screen.getByRole('button', { name: 'Change Our invoices' }));
@@ -66,7 +66,7 @@ describe('a list with something that may be left out', () => {
   });
 
   it('lets a new row choose it', async () => {
-    const sent = answering({ 'POST /api/companies/1/set-up/series': { body: {} } });
+    const sent = answering({ 'POST /api/v1/companies/1/set-up/series': { body: {} } });
     renderHere(series);
     await person.click(screen.getByRole('button', { name: 'Add a series' }));
     await fill(screen.getByLabelText('Of'), 'INVOICE');

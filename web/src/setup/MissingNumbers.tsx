@@ -13,7 +13,7 @@ export function MissingNumbers() {
     queryKey: setupKeys.missingNumbers(company.id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/set-up/missing-numbers', {
+        api.GET('/api/v1/companies/{companyId}/set-up/missing-numbers', {
           params: { path: { companyId: company.id } },
         }),
       ),

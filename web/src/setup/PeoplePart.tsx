@@ -37,7 +37,7 @@ export function PeoplePart() {
   const params = { path: { companyId: company.id } };
   const people = useQuery({
     queryKey: setupKeys.people(company.id),
-    queryFn: () => data(api.GET('/api/companies/{companyId}/people', { params })),
+    queryFn: () => data(api.GET('/api/v1/companies/{companyId}/people', { params })),
   });
   const accounts = useBankAccounts();
   const setUp = useSetUp();
@@ -50,7 +50,7 @@ export function PeoplePart() {
   const change = useMutation({
     mutationFn: (p: Person) =>
       data(
-        api.PUT('/api/companies/{companyId}/people/{personId}', {
+        api.PUT('/api/v1/companies/{companyId}/people/{personId}', {
           params: { path: { companyId: company.id, personId: p.id } },
           body: {
             name: p.name,
@@ -68,7 +68,7 @@ export function PeoplePart() {
   const help = useMutation({
     mutationFn: (id: number) =>
       data(
-        api.DELETE('/api/companies/{companyId}/people/{personId}/second-factor', {
+        api.DELETE('/api/v1/companies/{companyId}/people/{personId}/second-factor', {
           params: { path: { companyId: company.id, personId: id } },
         }),
       ),
@@ -80,7 +80,7 @@ export function PeoplePart() {
   const add = useMutation({
     mutationFn: () =>
       data(
-        api.POST('/api/companies/{companyId}/people', {
+        api.POST('/api/v1/companies/{companyId}/people', {
           params,
           body: { login: form.login, name: form.name, password: form.password, roles: [form.role] },
         }),

@@ -12,7 +12,7 @@ export function ActivityOf({ type, id }: { type: string; id: number }) {
     queryKey: keys.activityOf(company.id, type, id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/activity/{objectType}/{objectId}', {
+        api.GET('/api/v1/companies/{companyId}/activity/{objectType}/{objectId}', {
           params: { path: { companyId: company.id, objectType: type, objectId: id } },
         }),
       ),

@@ -18,7 +18,7 @@ export function Finder() {
     queryKey: keys.found(company.id, text),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/found', {
+        api.GET('/api/v1/companies/{companyId}/found', {
           params: { path: { companyId: company.id }, query: { text } },
         }),
       ),

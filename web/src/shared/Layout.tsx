@@ -16,7 +16,7 @@ export function Layout({ children }: { children: ReactNode }) {
   const [password, setPassword] = useState(false);
   const queries = useQueryClient();
   const signOut = useMutation({
-    mutationFn: () => data(api.DELETE('/api/session')),
+    mutationFn: () => data(api.DELETE('/api/v1/session')),
     onSettled: () => queries.resetQueries(),
   });
   useEffect(() => {

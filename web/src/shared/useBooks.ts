@@ -22,7 +22,7 @@ export function useChart() {
     queryKey: keys.chart(company.id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/ledger/accounts', {
+        api.GET('/api/v1/companies/{companyId}/ledger/accounts', {
           params: { path: { companyId: company.id } },
         }),
       ),
@@ -56,7 +56,7 @@ export function useSetUp() {
   return useQuery({
     queryKey: keys.setUp(company.id),
     queryFn: () =>
-      data(api.GET('/api/companies/{companyId}/set-up', { params: { path: { companyId: company.id } } })),
+      data(api.GET('/api/v1/companies/{companyId}/set-up', { params: { path: { companyId: company.id } } })),
   });
 }
 
@@ -66,7 +66,7 @@ export function useBankAccounts() {
     queryKey: keys.bankAccounts(company.id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/bank-accounts', {
+        api.GET('/api/v1/companies/{companyId}/bank-accounts', {
           params: { path: { companyId: company.id } },
         }),
       ),
@@ -79,7 +79,7 @@ export function useParties(control: Control, date: string) {
     queryKey: keys.parties(company.id, control, date),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/parties', {
+        api.GET('/api/v1/companies/{companyId}/parties', {
           params: { path: { companyId: company.id }, query: { control, date } },
         }),
       ),
@@ -93,7 +93,7 @@ export function usePartyNames() {
     queryKey: keys.partyNames(company.id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/party-names', {
+        api.GET('/api/v1/companies/{companyId}/party-names', {
           params: { path: { companyId: company.id } },
         }),
       ),
@@ -116,7 +116,7 @@ export function useParty(id: number | undefined) {
     queryKey: keys.party(company.id, id ?? 0),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/parties/{partyId}', {
+        api.GET('/api/v1/companies/{companyId}/parties/{partyId}', {
           params: { path: { companyId: company.id, partyId: id ?? 0 } },
         }),
       ),
@@ -131,7 +131,7 @@ export function useRemembered(source: EntryView['source'], text: string) {
     queryKey: keys.remembered(company.id, source, text),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/ledger/remembered', {
+        api.GET('/api/v1/companies/{companyId}/ledger/remembered', {
           params: { path: { companyId: company.id }, query: { source, text } },
         }),
       ),

@@ -23,7 +23,7 @@ export default function IncomingFilePage() {
     queryKey: statementsKeys.incoming(company.id, id),
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/incoming-files/{incomingId}', {
+        api.GET('/api/v1/companies/{companyId}/incoming-files/{incomingId}', {
           params: { path: { companyId: company.id, incomingId: id } },
         }),
       ),
@@ -84,7 +84,7 @@ export default function IncomingFilePage() {
 function InWork({ incoming }: { incoming: IncomingFileView }) {
   const { company } = useCurrentCompany();
   const cancel = useMutation({
-    mutationFn: () => send('POST', `/api/companies/${company.id}/incoming-files/${incoming.id}/cancel`),
+    mutationFn: () => send('POST', `/api/v1/companies/${company.id}/incoming-files/${incoming.id}/cancel`),
   });
   const part = incoming.progress?.part ?? 0;
   return (
@@ -110,7 +110,7 @@ function InWork({ incoming }: { incoming: IncomingFileView }) {
 function Decision({ incoming, done }: { incoming: IncomingFileView; done: () => unknown }) {
   const { company, canPrepare } = useCurrentCompany();
   const [note, setNote] = useState('');
-  const base = `/api/companies/${company.id}/incoming-files/${incoming.id}`;
+  const base = `/api/v1/companies/${company.id}/incoming-files/${incoming.id}`;
   const take = useMutation({
     mutationFn: () => send('POST', `${base}/take`, { note }),
     onSettled: done,
@@ -170,14 +170,17 @@ function Skipped({ incoming, done }: { incoming: IncomingFileView; done: () => u
     queryKey: [...statementsKeys.incoming(company.id, incoming.id), 'skipped'],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/incoming-files/{incomingId}/skipped-lines', {
+        api.GET('/api/v1/companies/{companyId}/incoming-files/{incomingId}/skipped-lines', {
           params: { path: { companyId: company.id, incomingId: incoming.id } },
         }),
       ),
   });
   const take = useMutation({
     mutationFn: (line: number) =>
-      send('POST', `/api/companies/${company.id}/incoming-files/${incoming.id}/skipped-lines/${line}/take`),
+      send(
+        'POST',
+        `/api/v1/companies/${company.id}/incoming-files/${incoming.id}/skipped-lines/${line}/take`,
+      ),
     onSuccess: done,
   });
   return (

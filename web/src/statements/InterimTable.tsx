@@ -17,14 +17,16 @@ export function InterimTable({ account }: { account: number }) {
     queryKey: [...statementsKeys.statements(company.id, account), 'interim'],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/interim-lines', { params: { path } }),
+        api.GET('/api/v1/companies/{companyId}/bank-accounts/{accountId}/interim-lines', {
+          params: { path },
+        }),
       ),
     enabled: account > 0,
   });
   const dismiss = useMutation({
     mutationFn: (lineId: number) =>
       data(
-        api.DELETE('/api/companies/{companyId}/bank-accounts/{accountId}/interim-lines/{lineId}', {
+        api.DELETE('/api/v1/companies/{companyId}/bank-accounts/{accountId}/interim-lines/{lineId}', {
           params: { path: { ...path, lineId } },
         }),
       ),

@@ -7,7 +7,7 @@ import { fill, person } from '../shared/person';
 
 /** Of each test another one: the same question within a second is one question. */
 let incoming = { id: 3, name: 'june.csv', accountId: 2 } as IncomingFileView;
-const base = () => `/api/companies/1/incoming-files/${incoming.id}`;
+const base = () => `/api/v1/companies/1/incoming-files/${incoming.id}`;
 const GUESS = {
   charset: 'UTF-8',
   separator: ';',
@@ -34,7 +34,7 @@ const choose = (column: number, value: string) => fill(holds(column), value);
 function answers(tried: { status?: number; body?: unknown }) {
   return answering({
     [`GET ${base()}/guess`]: { body: GUESS },
-    'GET /api/companies/1/bank-accounts': { body: [{ id: 2, name: 'Operating', active: true }] },
+    'GET /api/v1/companies/1/bank-accounts': { body: [{ id: 2, name: 'Operating', active: true }] },
     [`POST ${base()}/try?accountId=2`]: tried,
     [`POST ${base()}/mapping?accountId=2`]: { body: {} },
   });

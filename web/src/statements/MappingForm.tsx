@@ -39,7 +39,7 @@ export function MappingForm({ incoming, done }: { incoming: IncomingFileView; do
     queryKey: [...statementsKeys.incoming(company.id, incoming.id), 'guess'],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/incoming-files/{incomingId}/guess', {
+        api.GET('/api/v1/companies/{companyId}/incoming-files/{incomingId}/guess', {
           params: { path: { companyId: company.id, incomingId: incoming.id } },
         }),
       ),
@@ -92,7 +92,7 @@ function Mapping({
     name: incoming.name.replace(/\.\w+$/, ''),
   }));
   const [account, setAccount] = useState(incoming.accountId ?? 0);
-  const base = `/api/companies/${company.id}/incoming-files/${incoming.id}`;
+  const base = `/api/v1/companies/${company.id}/incoming-files/${incoming.id}`;
   const typed = useDebounced(form);
   const tried = useQuery({
     queryKey: [...statementsKeys.incoming(company.id, incoming.id), 'try', account, typed],

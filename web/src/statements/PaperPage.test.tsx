@@ -5,7 +5,7 @@ import { answering, problem, renderHere } from '../shared/testing';
 import PaperPage from './PaperPage';
 import { fill, person } from '../shared/person';
 
-const ACCOUNT = '/api/companies/1/bank-accounts/2';
+const ACCOUNT = '/api/v1/companies/1/bank-accounts/2';
 const LINES = `${ACCOUNT}/paper-statements/6/lines`;
 const STATEMENT = {
   id: 6,

@@ -28,20 +28,22 @@ export default function PaperPage() {
   const statements = useQuery({
     queryKey: statementsKeys.statements(company.id, account),
     queryFn: () =>
-      data(api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/statements', { params: { path } })),
+      data(
+        api.GET('/api/v1/companies/{companyId}/bank-accounts/{accountId}/statements', { params: { path } }),
+      ),
   });
   const lines = useQuery({
     queryKey: [...statementsKeys.statements(company.id, account), statement, 'lines'],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/statements/{statementId}/lines', {
+        api.GET('/api/v1/companies/{companyId}/bank-accounts/{accountId}/statements/{statementId}/lines', {
           params: { path: { ...path, statementId: statement } },
         }),
       ),
   });
   const own = statements.data?.find((s) => s.id === statement);
   const last = lines.data?.at(-1);
-  const base = `/api/companies/${company.id}/bank-accounts/${account}/paper-statements/${statement}/lines`;
+  const base = `/api/v1/companies/${company.id}/bank-accounts/${account}/paper-statements/${statement}/lines`;
   const refresh = () => queries.invalidateQueries({ queryKey: keys.account(company.id, account) });
   const today = last?.date ?? own?.from ?? '';
   const day = form.date ? readDate(form.date, today) : (last?.date ?? null);

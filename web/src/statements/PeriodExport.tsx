@@ -7,7 +7,7 @@ import { FORMATS } from './words';
 export function PeriodExport({ account, from, to }: { account: number; from: string; to: string }) {
   const { company, session } = useCurrentCompany();
   const [period, setPeriod] = useState({ from, to });
-  const base = `/api/companies/${company.id}/bank-accounts/${account}/bank-lines/export`;
+  const base = `/api/v1/companies/${company.id}/bank-accounts/${account}/bank-lines/export`;
   return (
     <section className="sheet">
       <h2>Take out a period</h2>

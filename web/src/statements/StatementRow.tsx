@@ -15,7 +15,7 @@ export function StatementRow({
   onTakeBack?: () => void;
 }) {
   const { company } = useCurrentCompany();
-  const base = `/api/companies/${company.id}/bank-accounts/${s.accountId}/statements/${s.id}`;
+  const base = `/api/v1/companies/${company.id}/bank-accounts/${s.accountId}/statements/${s.id}`;
   return (
     <>
       <tr>

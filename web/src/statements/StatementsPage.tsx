@@ -32,7 +32,7 @@ export default function StatementsPage() {
     queryKey: [...statementsKeys.statements(company.id, account), 'by month'],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/bank-accounts/{accountId}/statements-by-month', {
+        api.GET('/api/v1/companies/{companyId}/bank-accounts/{accountId}/statements-by-month', {
           params: { path },
         }),
       ),
@@ -42,7 +42,7 @@ export default function StatementsPage() {
     queryKey: [...statementsKeys.statements(company.id, account), 'incomingFiles'],
     queryFn: () =>
       data(
-        api.GET('/api/companies/{companyId}/incoming-files', {
+        api.GET('/api/v1/companies/{companyId}/incoming-files', {
           params: { path: { companyId: company.id }, query: { accountId: account } },
         }),
       ),
@@ -53,7 +53,7 @@ export default function StatementsPage() {
   const back = useMutation({
     mutationFn: (statementId: number) =>
       data(
-        api.DELETE('/api/companies/{companyId}/bank-accounts/{accountId}/statements/{statementId}', {
+        api.DELETE('/api/v1/companies/{companyId}/bank-accounts/{accountId}/statements/{statementId}', {
           params: { path: { ...path, statementId } },
         }),
       ),

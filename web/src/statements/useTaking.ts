@@ -22,7 +22,7 @@ export function useTaking(stay = false) {
     mutationFn: ({ file, account }: { file: File; account?: number }) => {
       const form = new FormData();
       form.append('file', file);
-      const base = `/api/companies/${company.id}`;
+      const base = `/api/v1/companies/${company.id}`;
       return upload<IncomingFileView>(
         account ? `${base}/bank-accounts/${account}/statements` : `${base}/statements`,
         form,

@@ -8,6 +8,6 @@ export function useToday() {
   return useQuery({
     queryKey: todayKeys.today(company.id),
     queryFn: () =>
-      data(api.GET('/api/companies/{companyId}/today', { params: { path: { companyId: company.id } } })),
+      data(api.GET('/api/v1/companies/{companyId}/today', { params: { path: { companyId: company.id } } })),
   });
 }

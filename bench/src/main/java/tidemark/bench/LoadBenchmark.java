@@ -125,8 +125,8 @@ final class LoadBenchmark implements Benchmarks.Benchmark {
         }
 
         void work(AtomicBoolean measured, AtomicBoolean over) throws Exception {
-            company = "/api/companies/"
-                    + visitor.get("/api/session")
+            company = "/api/v1/companies/"
+                    + visitor.get("/api/v1/session")
                             .json()
                             .path("companies")
                             .get(0)
@@ -194,8 +194,8 @@ final class LoadBenchmark implements Benchmarks.Benchmark {
     private static void guessing(HttpClient http, int port) throws Exception {
         Visitor atWork = new Visitor(http, port);
         atWork.signIn("torvald", PASSWORD);
-        String today = "/api/companies/"
-                + atWork.get("/api/session")
+        String today = "/api/v1/companies/"
+                + atWork.get("/api/v1/session")
                         .json()
                         .path("companies")
                         .get(0)

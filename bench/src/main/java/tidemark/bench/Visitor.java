@@ -44,8 +44,8 @@ final class Visitor {
     }
 
     int signIn(String login, String password) throws IOException, InterruptedException {
-        get("/api/session");
-        return post("/api/session", Map.of("login", login, "password", password))
+        get("/api/v1/session");
+        return post("/api/v1/session", Map.of("login", login, "password", password))
                 .status();
     }
 

@@ -21,14 +21,14 @@ final class Api {
 
     Api(Server server, String login) {
         url = server.url();
-        get("/api/session");
-        post("/api/session", "{\"login\":\"" + login + "\",\"password\":\"" + Browsing.PASSWORD + "\"}");
+        get("/api/v1/session");
+        post("/api/v1/session", "{\"login\":\"" + login + "\",\"password\":\"" + Browsing.PASSWORD + "\"}");
     }
 
     String company() {
-        Matcher id = Pattern.compile("\"companies\":\\[\\{\"id\":(\\d+)").matcher(get("/api/session"));
+        Matcher id = Pattern.compile("\"companies\":\\[\\{\"id\":(\\d+)").matcher(get("/api/v1/session"));
         assertTrue(id.find());
-        return "/api/companies/" + id.group(1);
+        return "/api/v1/companies/" + id.group(1);
     }
 
     String account(String name) {

@@ -79,8 +79,8 @@ class LargeLadderTest {
     void hundredThousandLines_drawOnlyWhatIsInSight_andACandidateIsTakenByEnter() throws Exception {
         Page iris = browsing.window(1280, 800);
         Browsing.signIn(iris, server.url(), "iris");
-        Object company = iris.evaluate("async () => (await (await fetch('/api/session')).json()).companies[0].id");
-        String base = "/api/companies/" + company;
+        Object company = iris.evaluate("async () => (await (await fetch('/api/v1/session')).json()).companies[0].id");
+        String base = "/api/v1/companies/" + company;
         Map<?, ?> made = (Map<?, ?>) send(
                 iris,
                 base + "/bank-accounts",

@@ -108,7 +108,7 @@ final class Server implements AutoCloseable {
             }
             try {
                 HttpURLConnection c = (HttpURLConnection)
-                        URI.create(url() + "/api/session").toURL().openConnection();
+                        URI.create(url() + "/api/v1/session").toURL().openConnection();
                 if (c.getResponseCode() == 200) {
                     return;
                 }

@@ -108,7 +108,7 @@ public class EndpointRights implements AuthorizationManager<RequestAuthorization
     private void check(Actor actor, Right right, HttpServletRequest request) {
         boolean anyCompany = right == Right.SIGNED_IN;
         People.Access access = people.access(actor.personId(), anyCompany ? 0 : companyOf(request));
-        if (access.mustChange() && !request.getRequestURI().startsWith("/api/session")) {
+        if (access.mustChange() && !request.getRequestURI().startsWith("/api/v1/session")) {
             throw new PasswordDue();
         }
         if (anyCompany) {

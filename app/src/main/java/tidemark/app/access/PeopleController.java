@@ -21,7 +21,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** The people of a company. */
 @RestController
-@RequestMapping("/api/companies/{companyId}/people")
+@RequestMapping("/api/v1/companies/{companyId}/people")
 class PeopleController {
     private final People people;
 

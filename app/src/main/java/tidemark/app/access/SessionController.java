@@ -30,7 +30,7 @@ import tidemark.core.problem.RuleViolation;
 
 /** Signing in and out. */
 @RestController
-@RequestMapping("/api/session")
+@RequestMapping("/api/v1/session")
 public class SessionController {
     private final People people;
     /** The cookie by which a browser is known from which somebody signed in before. */
@@ -93,7 +93,7 @@ public class SessionController {
                     response.addHeader(
                             HttpHeaders.SET_COOKIE,
                             ResponseCookie.from(BROWSER, welcome.browser())
-                                    .path("/api/session")
+                                    .path("/api/v1/session")
                                     .httpOnly(true)
                                     .sameSite("Lax")
                                     .secure(publicAddress.isSecure(request))

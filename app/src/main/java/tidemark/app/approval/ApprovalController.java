@@ -24,7 +24,7 @@ import tidemark.core.approval.ApprovalState;
 
 /** What waits for a second person, and their decision, over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}/approvals")
+@RequestMapping("/api/v1/companies/{companyId}/approvals")
 public class ApprovalController {
     private final Approvals approvals;
     private final Companies companies;

@@ -27,7 +27,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Certifying over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}")
+@RequestMapping("/api/v1/companies/{companyId}/bank-accounts/{accountId}/months/{month}")
 class CertificateController {
     private final Certification certification;
     private final JsonMapper json;

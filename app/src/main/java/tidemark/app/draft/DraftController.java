@@ -24,7 +24,7 @@ import tidemark.app.access.Right;
 
 /** Drafts over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}")
+@RequestMapping("/api/v1/companies/{companyId}")
 class DraftController {
     private final Drafts drafts;
 

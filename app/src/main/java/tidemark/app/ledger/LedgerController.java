@@ -42,7 +42,7 @@ import tidemark.core.problem.Fields;
 
 /** The ledger over HTTP. With {@code preview=true} the same code runs and nothing is kept. */
 @RestController
-@RequestMapping("/api/companies/{companyId}/ledger")
+@RequestMapping("/api/v1/companies/{companyId}/ledger")
 public class LedgerController {
     private final Ledger ledger;
     private final LedgerViews views;

@@ -28,7 +28,7 @@ import tidemark.core.problem.RuleViolation;
 
 /** Bank links over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}")
+@RequestMapping("/api/v1/companies/{companyId}")
 class BankLinkController {
     private static final int SOON = 14;
 

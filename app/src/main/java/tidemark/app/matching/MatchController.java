@@ -27,7 +27,7 @@ import tools.jackson.databind.JsonNode;
 
 /** Matching and booking from bank lines, over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}/bank-accounts/{accountId}")
+@RequestMapping("/api/v1/companies/{companyId}/bank-accounts/{accountId}")
 public class MatchController {
     private final Matches matches;
     private final FirmMatches firm;

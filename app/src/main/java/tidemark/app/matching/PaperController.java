@@ -33,7 +33,7 @@ import tidemark.core.statement.CheckNumbers;
 
 /** Working from a paper statement, over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}/bank-accounts/{accountId}/paper-statements")
+@RequestMapping("/api/v1/companies/{companyId}/bank-accounts/{accountId}/paper-statements")
 class PaperController {
     private final PaperStatements statements;
     private final PaperTicks ticks;

@@ -28,7 +28,7 @@ import tidemark.core.rule.RuleTrial;
 
 /** Rules over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}")
+@RequestMapping("/api/v1/companies/{companyId}")
 class RuleController {
     private final Rules rules;
     private final RuleWork work;

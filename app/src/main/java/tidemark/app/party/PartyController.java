@@ -36,7 +36,7 @@ import tidemark.core.party.Terms;
 
 /** Customers, suppliers and others with accounts of their own, invoices and settlements over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}")
+@RequestMapping("/api/v1/companies/{companyId}")
 public class PartyController {
     private final Parties parties;
     private final PartyViews views;

@@ -33,7 +33,7 @@ import tidemark.core.payment.PaymentState;
 
 /** Payments and transfers over HTTP. With {@code preview=true} the same code runs and nothing is kept. */
 @RestController
-@RequestMapping("/api/companies/{companyId}")
+@RequestMapping("/api/v1/companies/{companyId}")
 public class PaymentController {
     private final Payments payments;
     private final PaymentBatches batches;

@@ -17,7 +17,7 @@ import tidemark.app.access.Right;
 
 /** Looking at an account's month. */
 @RestController
-@RequestMapping("/api/companies/{companyId}/bank-accounts/{accountId}/months/{month}")
+@RequestMapping("/api/v1/companies/{companyId}/bank-accounts/{accountId}/months/{month}")
 class MonthController {
     private final MonthViews views;
     private final LadderViews ladder;

@@ -18,7 +18,7 @@ import tidemark.app.database.Backups;
 
 /** The backups beside the books: what there is, and one now. They stay on the server; nobody takes books out here. */
 @RestController
-@RequestMapping("/api/companies/{companyId}/backups")
+@RequestMapping("/api/v1/companies/{companyId}/backups")
 class BackupController {
     private final BackupRequests backups;
     private final ActivityLog activity;

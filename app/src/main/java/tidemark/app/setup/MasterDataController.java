@@ -33,7 +33,7 @@ import tidemark.core.problem.RuleViolation;
 
 /** A company's lists over HTTP: each row is kept whole; without an id it is a new one. */
 @RestController
-@RequestMapping("/api/companies/{companyId}/set-up")
+@RequestMapping("/api/v1/companies/{companyId}/set-up")
 class MasterDataController {
     private final MasterData masterData;
     private final NumberCounters numbers;

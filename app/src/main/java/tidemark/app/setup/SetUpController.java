@@ -38,7 +38,7 @@ import tidemark.core.money.MinorUnits;
 
 /** First run, companies and bank accounts over HTTP. */
 @RestController
-@RequestMapping("/api")
+@RequestMapping("/api/v1")
 public class SetUpController {
     private final SetUp setUp;
     private final FirstRunCode firstRunCode;

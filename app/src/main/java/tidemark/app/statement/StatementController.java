@@ -35,7 +35,7 @@ import tidemark.core.statement.Coverage;
 
 /** Statements that were taken, over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}/bank-accounts/{accountId}")
+@RequestMapping("/api/v1/companies/{companyId}/bank-accounts/{accountId}")
 class StatementController {
     private final Statements statements;
     private final StatementLines lines;

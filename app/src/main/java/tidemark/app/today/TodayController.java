@@ -35,7 +35,7 @@ import tidemark.core.money.MinorUnits;
 
 /** Where one begins: the session, Today, finding things, the activity. */
 @RestController
-@RequestMapping("/api")
+@RequestMapping("/api/v1")
 class TodayController {
     private static final int MOST_FOUND = 20;
 

@@ -45,7 +45,7 @@ class ClosedSignIn extends OncePerRequestFilter {
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
         return !request.getMethod().equals("POST")
-                || !request.getRequestURI().equals("/api/session")
+                || !request.getRequestURI().equals("/api/v1/session")
                 || WebUtils.getCookie(request, SessionController.BROWSER) != null;
     }
 

@@ -140,7 +140,7 @@ class LimitsTest {
         ok(limited(List.of(), List.of(yard)));
         refused("siteId", "a site", clerk.post(c.base + "/payments", payment(other, dock)));
         JsonNode session =
-                clerk.get("/api/session").body().path("companies").get(0).path("limits");
+                clerk.get("/api/v1/session").body().path("companies").get(0).path("limits");
         assertEquals(yard, session.path("sites").get(0).asLong());
         String told = c.get("/activity").toString();
         assertTrue(told.contains("sites=[" + yard + "]"), told);

@@ -75,7 +75,7 @@ class RightsTest {
     void everyEndpoint_withoutSignIn_answersUnauthorized(RunningApp.App app) {
         Client known = Client.signedIn(app, "maren");
         Client nobody = new Client(app);
-        nobody.get("/api/session");
+        nobody.get("/api/v1/session");
         for (Endpoint e : endpoints(app)) {
             if (e.right() != Right.ANYONE) {
                 assertEquals(401, ask(nobody, e, known.company(), known.account("Operating")), e.toString());
@@ -119,7 +119,8 @@ class RightsTest {
         assertEquals(
                 404,
                 stranger.post(
-                                "/api/companies/" + own + "/bank-accounts/" + known.account("Operating") + "/matches",
+                                "/api/v1/companies/" + own + "/bank-accounts/" + known.account("Operating")
+                                        + "/matches",
                                 Map.of("lineIds", List.of(1), "entryIds", List.of(1)))
                         .status());
     }
@@ -207,7 +208,7 @@ class RightsTest {
     void change_withoutTheCsrfToken_isRefused(RunningApp.App app) {
         Client maren = Client.signedIn(app, "maren");
         int status = maren.send(java.net.http.HttpRequest.newBuilder(
-                                java.net.URI.create("http://127.0.0.1:" + app.port() + "/api/session"))
+                                java.net.URI.create("http://127.0.0.1:" + app.port() + "/api/v1/session"))
                         .DELETE())
                 .status();
         assertEquals(403, status);
@@ -215,7 +216,7 @@ class RightsTest {
 
     @Test
     void everyPage_carriesTheSecurityHeaders(RunningApp.App app) {
-        var headers = new Client(app).get("/api/session").raw().headers();
+        var headers = new Client(app).get("/api/v1/session").raw().headers();
         assertTrue(headers.firstValue("Content-Security-Policy").orElse("").contains("default-src 'none'"));
         assertEquals("nosniff", headers.firstValue("X-Content-Type-Options").orElse(""));
         assertEquals("DENY", headers.firstValue("X-Frame-Options").orElse(""));
@@ -225,26 +226,27 @@ class RightsTest {
     void signIn_afterFiveWrongPasswords_isClosedEvenForTheRightOne(RunningApp.App app) {
         app.bean(People.class).create("locked", "Lotte Locked", "the right password");
         Client client = new Client(app);
-        client.get("/api/session");
+        client.get("/api/v1/session");
         Map<String, String> wrong = Map.of("login", "locked", "password", "the wrong password");
         for (int i = 0; i < 5; i++) {
-            assertEquals("sign-in.refused", client.post("/api/session", wrong).code());
+            assertEquals(
+                    "sign-in.refused", client.post("/api/v1/session", wrong).code());
         }
-        assertEquals("sign-in.closed", client.post("/api/session", wrong).code());
+        assertEquals("sign-in.closed", client.post("/api/v1/session", wrong).code());
         assertEquals(
                 "sign-in.closed",
-                client.post("/api/session", Map.of("login", "locked", "password", "the right password"))
+                client.post("/api/v1/session", Map.of("login", "locked", "password", "the right password"))
                         .code());
     }
 
     @Test
     void firstRun_onBooksInUse_isRefused(RunningApp.App app) {
         Client client = new Client(app);
-        client.get("/api/session");
+        client.get("/api/v1/session");
         assertEquals(
                 "set-up.done",
                 client.post(
-                                "/api/first-run",
+                                "/api/v1/first-run",
                                 Map.of(
                                         "companyName",
                                         "X",
@@ -264,7 +266,7 @@ class RightsTest {
     @Test
     void lastAdministrator_cannotBeTakenAway(RunningApp.App app) {
         Client iris = Client.signedIn(app, "iris");
-        String base = "/api/companies/" + iris.company() + "/people";
+        String base = "/api/v1/companies/" + iris.company() + "/people";
         for (var p : iris.get(base).body()) {
             if (p.path("login").asString().equals("iris")) {
                 assertEquals(

@@ -54,8 +54,8 @@ class SecondFactorTest {
 
     private Answer signIn(String password, String code) {
         Client browser = new Client(app);
-        browser.get("/api/session");
-        return browser.post("/api/session", Map.of("login", login, "password", password, "code", code));
+        browser.get("/api/v1/session");
+        return browser.post("/api/v1/session", Map.of("login", login, "password", password, "code", code));
     }
 
     private String offered() {
@@ -63,7 +63,7 @@ class SecondFactorTest {
     }
 
     private String offered(String password) {
-        JsonNode offer = ok(client.post("/api/session/second-factor/offer", Map.of("password", password)));
+        JsonNode offer = ok(client.post("/api/v1/session/second-factor/offer", Map.of("password", password)));
         assertTrue(offer.path("picture").path("path").asString().startsWith("M4 4h1v1h-1z"), "its border is four wide");
         return offer.path("secret").asString();
     }
@@ -74,15 +74,15 @@ class SecondFactorTest {
         String secret = offered();
         assertEquals(
                 "second-factor.wrong",
-                client.put("/api/session/second-factor", Map.of("code", "12345"))
+                client.put("/api/v1/session/second-factor", Map.of("code", "12345"))
                         .code());
         JsonNode begun =
-                ok(client.put("/api/session/second-factor", Map.of("code", TimedCode.code(secret, now() - 1))));
+                ok(client.put("/api/v1/session/second-factor", Map.of("code", TimedCode.code(secret, now() - 1))));
         Set<String> spare = new HashSet<>();
         begun.path("codes").forEach(c -> spare.add(c.asString()));
         assertEquals(10, spare.size());
-        assertEquals(401, elsewhere.get("/api/session/places").status(), "signed out everywhere else");
-        assertTrue(client.get("/api/session").body().path("secondFactor").asBoolean());
+        assertEquals(401, elsewhere.get("/api/v1/session/places").status(), "signed out everywhere else");
+        assertTrue(client.get("/api/v1/session").body().path("secondFactor").asBoolean());
 
         assertEquals("second-factor.code", signIn(RIGHT, "").code());
         assertEquals(
@@ -104,7 +104,7 @@ class SecondFactorTest {
         String one = spare.iterator().next();
         assertEquals(200, signIn(RIGHT, one.toUpperCase(java.util.Locale.ROOT)).status());
         assertEquals("second-factor.wrong", signIn(RIGHT, one).code(), "a spare code serves once");
-        assertEquals(9, client.get("/api/session").body().path("spareCodes").asInt());
+        assertEquals(9, client.get("/api/v1/session").body().path("spareCodes").asInt());
         for (int i = 0; i < Attempts.MOST; i++) {
             signIn(RIGHT, "000000");
         }
@@ -112,9 +112,9 @@ class SecondFactorTest {
 
         assertEquals(
                 "password.wrong",
-                client.post("/api/session/second-factor/end", Map.of("password", "other words"))
+                client.post("/api/v1/session/second-factor/end", Map.of("password", "other words"))
                         .code());
-        ok(client.post("/api/session/second-factor/end", Map.of("password", RIGHT)));
+        ok(client.post("/api/v1/session/second-factor/end", Map.of("password", RIGHT)));
         assertEquals(200, signIn(RIGHT, "").status());
     }
 
@@ -122,22 +122,22 @@ class SecondFactorTest {
     void secretThatWasNotShownInThisSession_isNotTaken() {
         assertEquals(
                 "second-factor.offer",
-                client.put("/api/session/second-factor", Map.of("code", "123456"))
+                client.put("/api/v1/session/second-factor", Map.of("code", "123456"))
                         .code());
         assertEquals(
                 "password.wrong",
-                client.post("/api/session/second-factor/offer", Map.of("password", "found the session open"))
+                client.post("/api/v1/session/second-factor/offer", Map.of("password", "found the session open"))
                         .code());
         assertEquals(
                 "second-factor.offer",
-                client.put("/api/session/second-factor", Map.of("code", "123456"))
+                client.put("/api/v1/session/second-factor", Map.of("code", "123456"))
                         .code());
         String first = offered();
         String second = offered();
         assertNotEquals(first, second);
         assertEquals(
                 "second-factor.wrong",
-                client.put("/api/session/second-factor", Map.of("code", TimedCode.code(first, now())))
+                client.put("/api/v1/session/second-factor", Map.of("code", TimedCode.code(first, now())))
                         .code());
     }
 
@@ -152,10 +152,10 @@ class SecondFactorTest {
                 "second-factor.due",
                 c.iris.get(c.base + "/today").code(),
                 "whoever asks others for it has none either");
-        JsonNode mine = client.get("/api/session").body().path("companies").get(0);
+        JsonNode mine = client.get("/api/v1/session").body().path("companies").get(0);
         assertTrue(mine.path("secondFactorDue").asBoolean());
         ok(client.put(
-                "/api/session/second-factor", Map.of("code", TimedCode.code(offered("chosen by " + login), now()))));
+                "/api/v1/session/second-factor", Map.of("code", TimedCode.code(offered("chosen by " + login), now()))));
         assertEquals(200, client.get(c.base + "/today").status());
         app.bean(org.springframework.jdbc.core.JdbcTemplate.class)
                 .update("update company set second_factor = false where id = ?", c.id);

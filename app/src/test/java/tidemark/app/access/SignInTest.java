@@ -48,8 +48,8 @@ class SignInTest {
     }
 
     private static Answer signIn(Client client, String login, String password) {
-        client.get("/api/session");
-        return client.post("/api/session", Map.of("login", login, "password", password));
+        client.get("/api/v1/session");
+        return client.post("/api/v1/session", Map.of("login", login, "password", password));
     }
 
     @Test
@@ -98,7 +98,7 @@ class SignInTest {
         }
         long hashes = app.bean(Hashing.class).done();
         long start = System.nanoTime();
-        Answer closed = stranger.post("/api/session", Map.of("login", login, "password", RIGHT));
+        Answer closed = stranger.post("/api/v1/session", Map.of("login", login, "password", RIGHT));
         assertTrue(Duration.ofNanos(System.nanoTime() - start).toMillis() >= 1_000, "a guess takes its time");
         assertEquals(429, closed.status());
         assertEquals("sign-in.closed", closed.code());
@@ -108,7 +108,7 @@ class SignInTest {
                 > 60);
         assertEquals(
                 429,
-                stranger.send(stranger.request("/api/session")
+                stranger.send(stranger.request("/api/v1/session")
                                 .header("Content-Type", "application/json")
                                 .POST(java.net.http.HttpRequest.BodyPublishers.ofString("no body that can be read")))
                         .status());
@@ -145,8 +145,8 @@ class SignInTest {
         }
         assertEquals("password.common", change(here, RIGHT, "Password123!").code());
         assertEquals(200, change(here, RIGHT, "fresh harbour words").status());
-        assertEquals(200, here.get("/api/session/places").status());
-        assertEquals(401, there.get("/api/session/places").status(), "signed out where it was not changed");
+        assertEquals(200, here.get("/api/v1/session/places").status());
+        assertEquals(401, there.get("/api/v1/session/places").status(), "signed out where it was not changed");
         for (int i = 0; i < Attempts.MOST; i++) {
             change(here, "wrong words", "another harbour word");
         }
@@ -155,7 +155,7 @@ class SignInTest {
     }
 
     private static Answer change(Client client, String old, String fresh) {
-        return client.put("/api/session/password", Map.of("old", old, "fresh", fresh));
+        return client.put("/api/v1/session/password", Map.of("old", old, "fresh", fresh));
     }
 
     @ParameterizedTest
@@ -180,7 +180,7 @@ class SignInTest {
         Client there = new Client(app);
         signIn(here, login, RIGHT);
         signIn(there, login, RIGHT);
-        JsonNode places = ok(here.get("/api/session/places"));
+        JsonNode places = ok(here.get("/api/v1/session/places"));
         assertEquals(2, places.size());
         String other = "";
         for (JsonNode place : places) {
@@ -189,10 +189,10 @@ class SignInTest {
         assertEquals(
                 404,
                 Client.signedIn(app, "paz")
-                        .delete("/api/session/places/" + other)
+                        .delete("/api/v1/session/places/" + other)
                         .status());
-        assertEquals(200, here.delete("/api/session/places/" + other).status());
-        assertEquals(401, there.get("/api/session/places").status());
+        assertEquals(200, here.delete("/api/v1/session/places/" + other).status());
+        assertEquals(401, there.get("/api/v1/session/places").status());
     }
 
     @Test
@@ -206,7 +206,8 @@ class SignInTest {
                 .asLong();
         Client client = new Client(app);
         signIn(client, invited, RIGHT);
-        assertTrue(client.get("/api/session").body().path("mustChangePassword").asBoolean());
+        assertTrue(
+                client.get("/api/v1/session").body().path("mustChangePassword").asBoolean());
         assertEquals("password.due", client.get(c.base + "/today").code());
         assertEquals("password.same", change(client, RIGHT, RIGHT).code());
         assertEquals(200, change(client, RIGHT, "fresh harbour words").status());

@@ -142,7 +142,7 @@ class ExactFiguresTest {
         List<java.time.LocalDate> days = new ArrayList<>();
         for (String zone : List.of("Etc/GMT+12", "Pacific/Kiritimati")) {
             ok(c.iris.put(c.base + "/set-up/company", Map.of("name", "Test", "timeZone", zone)));
-            c.iris.get("/api/session").body().path("companies").forEach(company -> {
+            c.iris.get("/api/v1/session").body().path("companies").forEach(company -> {
                 if (company.path("id").asLong() == c.id) {
                     days.add(java.time.LocalDate.parse(
                             company.path("businessDate").asString()));

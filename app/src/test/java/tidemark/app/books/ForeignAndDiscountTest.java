@@ -318,7 +318,7 @@ class ForeignAndDiscountTest {
                         .code());
         assertEquals(
                 "zone.unknown",
-                c.iris.post("/api/companies", Map.of("name", "Test", "currency", "USD", "timeZone", "Mars/Base"))
+                c.iris.post("/api/v1/companies", Map.of("name", "Test", "currency", "USD", "timeZone", "Mars/Base"))
                         .code());
         assertEquals(
                 "number.unreadable",

@@ -25,7 +25,7 @@ public final class NewCompany {
     public NewCompany(RunningApp.App app) {
         iris = Client.signedIn(app, "iris");
         id = ok(iris.post(
-                        "/api/companies",
+                        "/api/v1/companies",
                         Map.of(
                                 "name",
                                 "Test harbour " + COUNT.incrementAndGet(),
@@ -35,7 +35,7 @@ public final class NewCompany {
                                 CLOCK_ZONE)))
                 .path("id")
                 .asLong();
-        base = "/api/companies/" + id;
+        base = "/api/v1/companies/" + id;
     }
 
     public static JsonNode ok(Answer answer) {
@@ -70,7 +70,7 @@ public final class NewCompany {
         String fresh = "chosen by " + login + id;
         ok(post("/people", Map.of("login", login + id, "name", name, "password", first, "roles", List.of(roles))));
         Client client = Client.signedIn(app, login + id, first);
-        ok(client.put("/api/session/password", Map.of("old", first, "fresh", fresh)));
+        ok(client.put("/api/v1/session/password", Map.of("old", first, "fresh", fresh)));
         return client;
     }
 

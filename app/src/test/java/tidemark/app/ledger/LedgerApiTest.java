@@ -20,7 +20,7 @@ class LedgerApiTest {
 
     private static Answer send(Client c, String rows, boolean preview) {
         return c.upload(
-                "/api/companies/" + c.company() + "/ledger/cash-entry-files?preview=" + preview + "&bankAccountId="
+                "/api/v1/companies/" + c.company() + "/ledger/cash-entry-files?preview=" + preview + "&bankAccountId="
                         + c.account("Operating") + "&otherAccount=6110",
                 "entries.csv",
                 (HEADER + rows).getBytes(java.nio.charset.StandardCharsets.UTF_8));
@@ -57,7 +57,7 @@ class LedgerApiTest {
         assertEquals(preview.path("leaves").toString(), booked.path("leaves").toString());
         assertEquals(before + 1, entries(app));
         long entry = booked.path("entries").get(0).path("id").asLong();
-        String path = "/api/companies/" + maren.company() + "/ledger/entries/" + entry;
+        String path = "/api/v1/companies/" + maren.company() + "/ledger/entries/" + entry;
         assertEquals(
                 "reversal.early",
                 maren.post(path + "/reversal", Map.of("date", "2026-06-30")).code());
@@ -83,7 +83,7 @@ class LedgerApiTest {
                                 + " and c.entry_date < date '2026-03-01'",
                         Long.class);
         Answer refused = maren.post(
-                "/api/companies/" + maren.company() + "/ledger/entries/" + entry + "/reversal",
+                "/api/v1/companies/" + maren.company() + "/ledger/entries/" + entry + "/reversal",
                 Map.of("date", "2026-07-01"));
         assertEquals(409, refused.status());
         assertEquals("entry.matched", refused.code());
@@ -92,7 +92,7 @@ class LedgerApiTest {
     @Test
     void accountLedger_runningBalanceEndsAtTheClosing(RunningApp.App app) {
         Client maren = Client.signedIn(app, "maren");
-        String base = "/api/companies/" + maren.company() + "/ledger/accounts";
+        String base = "/api/v1/companies/" + maren.company() + "/ledger/accounts";
         for (JsonNode account : maren.get(base).body()) {
             JsonNode may = maren.get(base + "/" + account.path("id").asLong() + "/lines?from=2026-05-01&to=2026-05-31")
                     .body();

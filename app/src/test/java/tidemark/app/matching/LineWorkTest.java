@@ -33,7 +33,7 @@ class LineWorkTest {
     static void anAccountWithAMonth(RunningApp.App app) {
         Client iris = Client.signedIn(app, "iris");
         maren = Client.signedIn(app, "maren");
-        company = "/api/companies/" + maren.company();
+        company = "/api/v1/companies/" + maren.company();
         account = iris.post(
                         company + "/bank-accounts",
                         Map.of(

@@ -36,7 +36,7 @@ class RuleWorkTest {
         Client iris = Client.signedIn(app, "iris");
         maren = Client.signedIn(app, "maren");
         paz = Client.signedIn(app, "paz");
-        company = "/api/companies/" + maren.company();
+        company = "/api/v1/companies/" + maren.company();
         account = iris.post(
                         company + "/bank-accounts",
                         Map.of(

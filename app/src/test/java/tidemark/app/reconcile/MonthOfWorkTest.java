@@ -30,7 +30,7 @@ import tools.jackson.databind.JsonNode;
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class MonthOfWorkTest {
     private static String base(Client c) {
-        return "/api/companies/" + c.company() + "/bank-accounts/" + c.account("Payroll");
+        return "/api/v1/companies/" + c.company() + "/bank-accounts/" + c.account("Payroll");
     }
 
     private static JsonNode month(Client c) {
@@ -166,7 +166,7 @@ class MonthOfWorkTest {
     @Order(5)
     void badEntries_areRefusedWithTheirReason(RunningApp.App app) {
         Client maren = Client.signedIn(app, "maren");
-        String path = "/api/companies/" + maren.company() + "/ledger/entries";
+        String path = "/api/v1/companies/" + maren.company() + "/ledger/entries";
         assertEquals(
                 "entry.unbalanced",
                 maren.post(path, entry("2026-06-10", "10.00", "9.00", "6110")).code());
@@ -269,8 +269,8 @@ class MonthOfWorkTest {
         assertEquals(
                 "the bank sent a corrected statement",
                 content.path("replaces").path("reason").asString());
-        JsonNode activity =
-                torvald.get("/api/companies/" + torvald.company() + "/activity").body();
+        JsonNode activity = torvald.get("/api/v1/companies/" + torvald.company() + "/activity")
+                .body();
         assertTrue(activity.toString().contains("Reopened June 2026 of Payroll"));
     }
 
@@ -278,7 +278,7 @@ class MonthOfWorkTest {
     @Order(8)
     void paper_ticksInItsOrder_leadToTheTypedBalance(RunningApp.App app) {
         Client maren = Client.signedIn(app, "maren");
-        String account = "/api/companies/" + maren.company() + "/bank-accounts/" + maren.account("Reserve savings");
+        String account = "/api/v1/companies/" + maren.company() + "/bank-accounts/" + maren.account("Reserve savings");
         long before = app.bean(JdbcTemplate.class)
                 .queryForObject(
                         "select closing_minor_units from statement where bank_account_id = ? order by to_date desc limit 1",

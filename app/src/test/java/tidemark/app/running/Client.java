@@ -52,8 +52,8 @@ public final class Client {
 
     public static Client signedIn(RunningApp.App app, String login, String password) {
         Client client = new Client(app);
-        client.get("/api/session");
-        Answer answer = client.post("/api/session", Map.of("login", login, "password", password));
+        client.get("/api/v1/session");
+        Answer answer = client.post("/api/v1/session", Map.of("login", login, "password", password));
         if (answer.status() != 200) {
             throw new IllegalStateException("Sign-in of " + login + " refused: " + answer.body());
         }
@@ -124,13 +124,13 @@ public final class Client {
 
     /** The demo company's id. */
     public long company() {
-        return get("/api/session").body().path("companies").get(0).path("id").asLong();
+        return get("/api/v1/session").body().path("companies").get(0).path("id").asLong();
     }
 
     /** The id of one of the company's bank accounts. */
     public long account(String name) {
         for (JsonNode lane :
-                get("/api/companies/" + company() + "/today").body().path("lanes")) {
+                get("/api/v1/companies/" + company() + "/today").body().path("lanes")) {
             if (lane.path("name").asString().equals(name)) {
                 return lane.path("accountId").asLong();
             }

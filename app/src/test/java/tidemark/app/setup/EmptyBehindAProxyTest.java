@@ -74,7 +74,7 @@ class EmptyBehindAProxyTest {
     @Test
     void cookiesAreSecure_theBrowserIsToldToStay_andTheProxySaysWhoAsks() {
         Client client = new Client(app);
-        HttpResponse<byte[]> first = client.get("/api/session").raw();
+        HttpResponse<byte[]> first = client.get("/api/v1/session").raw();
         List<String> cookies = first.headers().allValues("Set-Cookie");
         assertFalse(cookies.isEmpty());
         cookies.forEach(c -> assertTrue(c.contains("Secure"), c));
@@ -85,18 +85,19 @@ class EmptyBehindAProxyTest {
 
         assertEquals(
                 "first-run.code",
-                posted(client, cookies, "/api/first-run", request("AAAA-AAAA")).code());
+                posted(client, cookies, "/api/v1/first-run", request("AAAA-AAAA"))
+                        .code());
         String code = context.getBean(FirstRunCode.class).shown();
         assertEquals(
                 201,
-                posted(client, cookies, "/api/first-run", request(code.toLowerCase(Locale.ROOT)))
+                posted(client, cookies, "/api/v1/first-run", request(code.toLowerCase(Locale.ROOT)))
                         .status());
         assertEquals(
                 "set-up.done",
-                posted(client, cookies, "/api/first-run", request(code)).code(),
+                posted(client, cookies, "/api/v1/first-run", request(code)).code(),
                 "the code opens empty books only");
 
-        Answer in = posted(client, cookies, "/api/session", Map.of("login", "una", "password", "long enough words"));
+        Answer in = posted(client, cookies, "/api/v1/session", Map.of("login", "una", "password", "long enough words"));
         assertEquals(200, in.status());
         List<String> session = in.raw().headers().allValues("Set-Cookie");
         assertTrue(

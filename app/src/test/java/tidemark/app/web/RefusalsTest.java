@@ -289,7 +289,7 @@ class RefusalsTest {
                 "",
                 "a form with a file that ends in the middle");
         refused(
-                Client.signedIn(app, "paz").post("/api/companies", Map.of("name", "Mine", "currency", "USD")),
+                Client.signedIn(app, "paz").post("/api/v1/companies", Map.of("name", "Mine", "currency", "USD")),
                 422,
                 "company.right",
                 "",

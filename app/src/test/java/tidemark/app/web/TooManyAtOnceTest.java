@@ -40,7 +40,7 @@ class TooManyAtOnceTest {
     }
 
     private static MockHttpServletRequest upload(int bytes) {
-        MockHttpServletRequest request = new MockHttpServletRequest("POST", "/api/companies/1/statements");
+        MockHttpServletRequest request = new MockHttpServletRequest("POST", "/api/v1/companies/1/statements");
         request.setContentType("multipart/form-data; boundary=x");
         request.setContent(new byte[bytes]);
         return request;
@@ -96,7 +96,7 @@ class TooManyAtOnceTest {
     }
 
     private static MockHttpServletRequest change() {
-        MockHttpServletRequest request = new MockHttpServletRequest("POST", "/api/companies/1/ledger/entries");
+        MockHttpServletRequest request = new MockHttpServletRequest("POST", "/api/v1/companies/1/ledger/entries");
         request.addHeader("Idempotency-Key", "one-key-of-two");
         request.setAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE, Map.of("companyId", "1"));
         request.setContent(new byte[] {'{', '}'});

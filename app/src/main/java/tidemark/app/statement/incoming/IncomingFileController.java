@@ -27,7 +27,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Files that come in, over HTTP: read, decided upon, left, cancelled. */
 @RestController
-@RequestMapping("/api/companies/{companyId}")
+@RequestMapping("/api/v1/companies/{companyId}")
 class IncomingFileController {
     /** What is read sooner than this is answered with its outcome; for the rest the client asks again. */
     static final long PATIENCE = 2_500;

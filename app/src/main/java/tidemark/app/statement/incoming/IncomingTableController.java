@@ -32,7 +32,7 @@ import tidemark.core.statement.BankLine;
 
 /** How the columns of a table that has come in are to be read, over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}")
+@RequestMapping("/api/v1/companies/{companyId}")
 class IncomingTableController {
     private final IncomingFiles incomingFiles;
     private final IncomingFileRecords records;

@@ -15,7 +15,7 @@ import tidemark.app.ledger.TableFile;
 
 /** The mappings of columns that a company has kept, over HTTP. */
 @RestController
-@RequestMapping("/api/companies/{companyId}")
+@RequestMapping("/api/v1/companies/{companyId}")
 class MappingController {
     private final Mappings mappings;
 
