@@ -42,6 +42,7 @@ export default function ActivityPage() {
                 <td className="text-nowrap">{dateTime(a.at)}</td>
                 <td className="text-nowrap" title={a.address ? `${a.login} from ${a.address}` : a.login}>
                   {a.who}
+                  {a.token && <div className="quiet">by the token {a.token}</div>}
                 </td>
                 <th scope="row">
                   {a.text}

@@ -74,12 +74,16 @@ public class EndpointRights implements AuthorizationManager<RequestAuthorization
         if (actor == null) {
             throw new InsufficientAuthenticationException("not signed in");
         }
-        if (!signedIn.goesOn(request)) {
+        TokenUse token = TokenUse.current();
+        if (token == null && !signedIn.goesOn(request)) {
             throw new InsufficientAuthenticationException("the session has ended");
         }
         try {
+            if (token != null) {
+                check(token, requires.value(), request);
+            }
             check(actor, requires.value(), request);
-        } catch (NotFound | PasswordDue | SecondFactorDue | Forbidden | RuleViolation e) {
+        } catch (TokenForbidden | NotFound | PasswordDue | SecondFactorDue | Forbidden | RuleViolation e) {
             throw new Refused(e);
         }
         return GRANTED;
@@ -105,8 +109,22 @@ public class EndpointRights implements AuthorizationManager<RequestAuthorization
         }
     }
 
+    /** What a token reaches; whoever it belongs to must have the right too. */
+    private static void check(TokenUse token, Right right, HttpServletRequest request) {
+        if (right == Right.IN_PERSON) {
+            throw new TokenForbidden(right);
+        }
+        if (right != Right.SIGNED_IN && !token.companies().contains(companyOf(request))) {
+            throw new NotFound("company");
+        }
+        Right wanted = right == Right.SIGNED_IN ? Right.ADMINISTER : right;
+        if (!TokenScope.reach(token.scopes(), wanted)) {
+            throw new TokenForbidden(wanted);
+        }
+    }
+
     private void check(Actor actor, Right right, HttpServletRequest request) {
-        boolean anyCompany = right == Right.SIGNED_IN;
+        boolean anyCompany = right == Right.SIGNED_IN || right == Right.IN_PERSON;
         People.Access access = people.access(actor.personId(), anyCompany ? 0 : companyOf(request));
         if (access.mustChange() && !request.getRequestURI().startsWith("/api/v1/session")) {
             throw new PasswordDue();

@@ -4,6 +4,8 @@ package tidemark.app.access;
 public enum Right {
     /** Anybody, signed in or not. */
     ANYONE,
+    /** Whoever is signed in, never a program: what concerns the sign-in itself. */
+    IN_PERSON,
     /** Anybody who is signed in. */
     SIGNED_IN,
     VIEW,

@@ -122,13 +122,13 @@ public class SessionController {
 
     /** Where one is signed in. */
     @GetMapping("/places")
-    @Requires(Right.SIGNED_IN)
+    @Requires(Right.IN_PERSON)
     List<SignedIn.SignInPlace> places(Actor actor, HttpServletRequest request) {
         return signedIn.of(actor.personId(), request);
     }
 
     @DeleteMapping("/places/{name}")
-    @Requires(Right.SIGNED_IN)
+    @Requires(Right.IN_PERSON)
     void end(@PathVariable String name, Actor actor) {
         signedIn.end(actor.personId(), name);
     }
@@ -144,26 +144,26 @@ public class SessionController {
 
     /** Begins to set up a second factor: what a device makes its codes from. */
     @PostMapping("/second-factor/offer")
-    @Requires(Right.SIGNED_IN)
+    @Requires(Right.IN_PERSON)
     SecondFactor.Offer offer(@RequestBody @Valid Password body, Actor actor, HttpServletRequest request) {
         return secondFactor.offer(actor, body.password(), request.getSession());
     }
 
     /** Sets it in force with the first code of the device. */
     @PutMapping("/second-factor")
-    @Requires(Right.SIGNED_IN)
+    @Requires(Right.IN_PERSON)
     SpareCodes begin(@RequestBody @Valid Code body, Actor actor, HttpServletRequest request) {
         return new SpareCodes(secondFactor.begin(actor, request.getSession(), body.code()));
     }
 
     @PostMapping("/second-factor/end")
-    @Requires(Right.SIGNED_IN)
+    @Requires(Right.IN_PERSON)
     void endSecondFactor(@RequestBody @Valid Password body, Actor actor, HttpServletRequest request) {
         secondFactor.end(actor, body.password(), request);
     }
 
     @PutMapping("/password")
-    @Requires(Right.SIGNED_IN)
+    @Requires(Right.IN_PERSON)
     void password(@RequestBody @Valid Passwords body, Actor actor, HttpServletRequest request) {
         people.changePassword(actor, body.old(), body.fresh(), request);
     }

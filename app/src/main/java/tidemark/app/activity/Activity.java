@@ -26,6 +26,7 @@ public class Activity {
     private String login;
     private String request;
     private String address;
+    private String token;
     private long place;
     private String digest;
 
@@ -45,6 +46,7 @@ public class Activity {
         this.login = origin.login();
         this.request = origin.request();
         this.address = origin.address();
+        this.token = origin.token();
         this.companyId = companyId;
         this.happenedAt = happenedAt;
         this.who = who;
@@ -70,7 +72,7 @@ public class Activity {
 
     /** All that it says, in one text that its digest is made from. */
     String canonical() {
-        return String.join(
+        String person = String.join(
                 "\u001f",
                 Long.toString(chain()),
                 happenedAt.toString(),
@@ -83,6 +85,7 @@ public class Activity {
                 changes,
                 request,
                 address);
+        return token.isEmpty() ? person : person + "\u001f" + token;
     }
 
     /** What was and what is now; empty where nothing is compared. */
@@ -97,6 +100,11 @@ public class Activity {
 
     public String request() {
         return request;
+    }
+
+    /** The name of the token by which a program did it; empty where the person did. */
+    public String token() {
+        return token;
     }
 
     public String address() {

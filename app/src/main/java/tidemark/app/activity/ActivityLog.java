@@ -5,6 +5,8 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HexFormat;
@@ -19,6 +21,7 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
+import tidemark.core.certificate.CanonicalJson;
 
 /**
  * Writes activity records; only inside the transaction of the change they tell of. They are written at its end, each
@@ -58,6 +61,7 @@ public class ActivityLog {
             String changes) {
         // the database keeps microseconds, and the digest is of what it keeps
         pending()
+                .activities()
                 .add(new Activity(
                         companyId,
                         clock.instant().truncatedTo(ChronoUnit.MICROS),
@@ -70,14 +74,34 @@ public class ActivityLog {
                         Origin.current()));
     }
 
+    /**
+     * Tells whoever follows the books that something was booked, matched or certified, in the order in which
+     * transactions end.
+     *
+     * @param content what a program needs to find it: strings, whole numbers, and lists of them
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void tell(long companyId, String kind, long objectId, Map<String, Object> content) {
+        pending()
+                .told()
+                .add(new Told(
+                        companyId,
+                        kind,
+                        objectId,
+                        CanonicalJson.write(content),
+                        clock.instant().truncatedTo(ChronoUnit.MICROS)));
+    }
+
+    private record Told(long companyId, String kind, long objectId, String content, Instant at) {}
+
+    private record Pending(List<Activity> activities, List<Told> told) {}
+
     /** The records of this transaction that wait for its end. */
-    @SuppressWarnings("unchecked")
-    private List<Activity> pending() {
-        List<Activity> known = (List<Activity>) TransactionSynchronizationManager.getResource(this);
-        if (known != null) {
+    private Pending pending() {
+        if (TransactionSynchronizationManager.getResource(this) instanceof Pending known) {
             return known;
         }
-        List<Activity> fresh = new ArrayList<>();
+        Pending fresh = new Pending(new ArrayList<>(), new ArrayList<>());
         TransactionSynchronizationManager.bindResource(this, fresh);
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override
@@ -104,18 +128,24 @@ public class ActivityLog {
     }
 
     /** Whoever ends a transaction waits here for the one before it in the company, and for nothing after. */
-    private void write(List<Activity> records) {
+    private void write(Pending records) {
         Map<Long, List<Activity>> byChain = new TreeMap<>();
-        records.forEach(
-                a -> byChain.computeIfAbsent(a.chain(), k -> new ArrayList<>()).add(a));
+        records.activities()
+                .forEach(a -> byChain.computeIfAbsent(a.chain(), k -> new ArrayList<>())
+                        .add(a));
+        Map<Long, List<Told>> toldOf = new TreeMap<>();
+        records.told()
+                .forEach(t -> toldOf.computeIfAbsent(t.companyId(), k -> new ArrayList<>())
+                        .add(t));
+        toldOf.keySet().forEach(company -> byChain.computeIfAbsent(company, k -> new ArrayList<>()));
         byChain.forEach((chain, own) -> {
             jdbc.update(
                     "merge into activity_chain c using (values (cast(? as bigint))) s (id) on c.id = s.id"
                             + " when not matched then insert (id, place, digest) values (s.id, 0, '')",
                     chain);
             Link last = jdbc.queryForObject(
-                    "select place, digest from activity_chain where id = ? for update",
-                    (row, i) -> new Link(row.getLong(1), row.getString(2)),
+                    "select place, digest, told from activity_chain where id = ? for update",
+                    (row, i) -> new Link(row.getLong(1), row.getString(2), row.getLong(3)),
                     chain);
             long place = last == null ? 0 : last.place();
             String digest = last == null ? "" : last.digest();
@@ -125,15 +155,40 @@ public class ActivityLog {
                 a.chained(place, digest);
                 em.persist(a);
             }
-            jdbc.update("update activity_chain set place = ?, digest = ? where id = ?", place, digest, chain);
+            List<Told> told = toldOf.getOrDefault(chain, List.of());
+            long from = last == null ? 0 : last.told();
+            putOut(told, from);
+            jdbc.update(
+                    "update activity_chain set place = ?, digest = ?, told = ? where id = ?",
+                    place,
+                    digest,
+                    from + told.size(),
+                    chain);
         });
         long key = Origin.current().keyId();
-        if (key != 0 && !records.isEmpty()) {
+        if (key != 0 && !records.activities().isEmpty()) {
             jdbc.update("update idempotency_key set done = true where id = ?", key);
         }
     }
 
-    private record Link(long place, String digest) {}
+    private void putOut(List<Told> told, long from) {
+        long[] place = {from};
+        jdbc.batchUpdate(
+                "insert into outbox (company_id, place, told_at, kind, object_id, content) values (?, ?, ?, ?, ?, ?)",
+                told,
+                500,
+                (row, t) -> {
+                    place[0]++;
+                    row.setLong(1, t.companyId());
+                    row.setLong(2, place[0]);
+                    row.setObject(3, t.at().atOffset(ZoneOffset.UTC));
+                    row.setString(4, t.kind());
+                    row.setLong(5, t.objectId());
+                    row.setString(6, t.content());
+                });
+    }
+
+    private record Link(long place, String digest, long told) {}
 
     /** The digest of a record in its chain: SHA-256 over the digest before it and its own text, in hexadecimal. */
     public static String digest(String before, String canonical) {

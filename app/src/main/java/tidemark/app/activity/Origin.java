@@ -9,10 +9,11 @@ import org.jspecify.annotations.Nullable;
  * @param request identifier of the request, which the answer carries too
  * @param address network address it came from
  * @param keyId of the idempotency key it carried; 0 for none
+ * @param token name of the token by which a program asked; empty where the person did
  */
-public record Origin(String login, String request, String address, long keyId) {
+public record Origin(String login, String request, String address, long keyId, String token) {
     /** What the application does by itself. */
-    public static final Origin OWN = new Origin("", "", "", 0);
+    public static final Origin OWN = new Origin("", "", "", 0, "");
 
     private static final ThreadLocal<@Nullable Origin> CURRENT = new ThreadLocal<>();
 
@@ -30,6 +31,6 @@ public record Origin(String login, String request, String address, long keyId) {
     }
 
     public Origin withKey(long id) {
-        return new Origin(login, request, address, id);
+        return new Origin(login, request, address, id, token);
     }
 }

@@ -197,6 +197,11 @@ public class Certification {
                 actor.name(),
                 clock.instant()));
         account.moveMark(month.atEndOfMonth(), data.reconciliation().ledgerClosing());
+        activity.tell(
+                companyId,
+                "certificate.issued",
+                issued.id(),
+                Map.of("bankAccountId", accountId, "month", month.toString(), "seal", seal.value()));
         activity.record(
                 companyId,
                 actor.name(),
@@ -277,10 +282,15 @@ public class Certification {
         AccountMonth state = stateForChange(accountId, month);
         state.move(MonthState.Move.REOPEN, title(account, month));
         state.notPrepared();
-        certificates
+        IssuedCertificate issued = certificates
                 .findByBankAccountIdAndFirstDayAndReopenedAtIsNull(accountId, month.atDay(1))
-                .orElseThrow(() -> new NotFound("certificate"))
-                .reopened(actor.name(), clock.instant(), reason.strip());
+                .orElseThrow(() -> new NotFound("certificate"));
+        issued.reopened(actor.name(), clock.instant(), reason.strip());
+        activity.tell(
+                companyId,
+                "certificate.reopened",
+                issued.id(),
+                Map.of("bankAccountId", accountId, "month", month.toString()));
         LocalDate before = month.atDay(1).minusDays(1);
         account.moveMark(before, months.ledgerBalance(account, before));
         activity.record(

@@ -317,7 +317,7 @@ public final class BooksCheck {
         Map<Long, Long> places = new HashMap<>();
         jdbc.query(
                 "select coalesce(company_id, 0), happened_at, who, login, action, object_type, object_id, text, changes,"
-                        + " request, address, place, digest, id from activity where place > 0"
+                        + " request, address, place, digest, id, token from activity where place > 0"
                         + " order by coalesce(company_id, 0), place",
                 row -> {
                     long chain = row.getLong(1);
@@ -334,6 +334,9 @@ public final class BooksCheck {
                             row.getString(9),
                             row.getString(10),
                             row.getString(11));
+                    if (!row.getString(15).isEmpty()) {
+                        canonical += "\u001f" + row.getString(15);
+                    }
                     String expected = digest(
                             (digests.getOrDefault(chain, "") + "\n" + canonical).getBytes(StandardCharsets.UTF_8));
                     long place = places.getOrDefault(chain, 0L) + 1;

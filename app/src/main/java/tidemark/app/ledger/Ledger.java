@@ -199,7 +199,18 @@ public class Ledger {
         em.flush();
         totals.add(movements);
         record(companyId, booked, who);
+        tell(companyId, booked);
         return booked;
+    }
+
+    private void tell(long companyId, Booked booked) {
+        for (JournalEntryRow entry : booked.entries()) {
+            activity.tell(
+                    companyId,
+                    "entry.booked",
+                    entry.id(),
+                    Map.of("number", entry.number(), "date", entry.entryDate().toString(), "source", entry.source()));
+        }
     }
 
     private void record(long companyId, Booked booked, String who) {

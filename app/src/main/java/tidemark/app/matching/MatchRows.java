@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -139,6 +140,11 @@ class MatchRows {
         if (matched != lineIds.size() + entryIds.size()) {
             throw new IllegalStateException("A member was matched meanwhile although its account was taken");
         }
+        activity.tell(
+                account.companyId(),
+                "match.made",
+                match.id(),
+                Map.of("bankAccountId", account.id(), "bankLineIds", lineIds, "cashEntryIds", entryIds));
         if (!entryRows.isEmpty()) {
             PostingListener.MatchedEntries told = told(account, match.id(), lineRows, entryRows);
             listeners.forEach(l -> l.matched(account.companyId(), told));
@@ -238,6 +244,7 @@ class MatchRows {
         }
         matches.deleteById(match.id());
         em.flush();
+        activity.tell(account.companyId(), "match.undone", match.id(), Map.of("bankAccountId", account.id()));
         if (!entryRows.isEmpty()) {
             PostingListener.MatchedEntries told = told(account, match.id(), lineRows, entryRows);
             listeners.forEach(l -> l.unmatched(account.companyId(), told));

@@ -21,6 +21,7 @@ import tidemark.app.access.People;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.access.Role;
+import tidemark.app.access.TokenUse;
 import tidemark.app.activity.Activity;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
@@ -113,7 +114,10 @@ class TodayController {
             String title,
             String amount) {}
 
-    /** @param changes what was and what is now; empty where nothing is compared */
+    /**
+     * @param changes what was and what is now; empty where nothing is compared
+     * @param token by which a program did it; empty where the person did
+     */
     record ActivityView(
             long id,
             Instant at,
@@ -123,6 +127,7 @@ class TodayController {
             String text,
             String changes,
             String address,
+            String token,
             String request) {
         static ActivityView of(Activity a) {
             return new ActivityView(
@@ -134,6 +139,7 @@ class TodayController {
                     a.text(),
                     a.changes(),
                     a.address(),
+                    a.token(),
                     a.request());
         }
     }
@@ -147,7 +153,9 @@ class TodayController {
             return new SessionView(!people.anybody(), null, null, false, false, 0, today, List.of());
         }
         People.Standing standing = people.standing(actor.personId());
+        TokenUse token = TokenUse.current();
         List<CompanyView> mine = people.companies(actor.personId()).stream()
+                .filter(id -> token == null || token.companies().contains(id))
                 .map(id -> {
                     Company company = companies.get(id);
                     return new CompanyView(

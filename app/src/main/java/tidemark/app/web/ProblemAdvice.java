@@ -29,6 +29,7 @@ import tidemark.app.access.NotFound;
 import tidemark.app.access.PasswordDue;
 import tidemark.app.access.SecondFactorDue;
 import tidemark.app.access.SignInClosed;
+import tidemark.app.access.TokenForbidden;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 
@@ -140,6 +141,34 @@ class ProblemAdvice {
                 "too many wrong passwords in a row",
                 "a pause of " + (seconds + 59) / 60 + " minutes",
                 "Wait that long, then sign in again.");
+    }
+
+    @ExceptionHandler
+    ProblemDetail tokenForbidden(TokenForbidden e) {
+        return switch (e.right()) {
+            case IN_PERSON ->
+                detail(
+                        HttpStatus.FORBIDDEN,
+                        "token.in-person",
+                        "",
+                        "a token",
+                        "a person who is signed in",
+                        "Sign in with a browser for what concerns your sign-in or your tokens.");
+            default -> {
+                String scope = switch (e.right()) {
+                    case PREPARE -> "BOOK";
+                    case CERTIFY -> "CERTIFY";
+                    default -> "SET_UP";
+                };
+                yield detail(
+                        HttpStatus.FORBIDDEN,
+                        "token.scope",
+                        "",
+                        "a token without the scope " + scope,
+                        "one with it",
+                        "Make another token with this scope.");
+            }
+        };
     }
 
     @ExceptionHandler

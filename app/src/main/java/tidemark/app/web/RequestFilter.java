@@ -18,6 +18,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.util.ContentCachingResponseWrapper;
 import tidemark.app.access.Actor;
+import tidemark.app.access.TokenUse;
 import tidemark.app.activity.Origin;
 import tidemark.app.database.FreeSpace;
 import tidemark.core.problem.Problem;
@@ -63,7 +64,9 @@ class RequestFilter extends OncePerRequestFilter {
         String name = HexFormat.of().formatHex(id);
         response.setHeader("X-Request-Id", name);
         var actor = Actor.current();
-        Origin.set(new Origin(actor == null ? "" : actor.login(), name, address(request), 0));
+        TokenUse token = TokenUse.current();
+        Origin.set(new Origin(
+                actor == null ? "" : actor.login(), name, address(request), 0, token == null ? "" : token.name()));
         try {
             String type = request.getContentType();
             if (type != null && type.toLowerCase(java.util.Locale.ROOT).startsWith("multipart/")) {

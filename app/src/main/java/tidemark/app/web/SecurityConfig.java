@@ -6,6 +6,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.access.AccessDeniedException;
@@ -19,10 +20,13 @@ import org.springframework.security.web.access.AccessDeniedHandlerImpl;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.CsrfFilter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 import org.springframework.web.servlet.HandlerExceptionResolver;
 import tidemark.app.access.EndpointRights;
 import tidemark.app.access.PublicAddress;
+import tidemark.app.access.Tokens;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Sessions, CSRF, headers, and the rights of every endpoint before anything of a request is read. */
 @Configuration(proxyBeanMethods = false)
@@ -50,13 +54,19 @@ class SecurityConfig {
             SecurityContextRepository contexts,
             PublicAddress address,
             EndpointRights rights,
+            Tokens tokens,
+            JsonMapper json,
+            @Value("${tidemark.tokens.per-minute:600}") int perMinute,
             @Qualifier("handlerExceptionResolver") ObjectProvider<HandlerExceptionResolver> answers)
             throws Exception {
-        CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
+        CookieCsrfTokenRepository csrfTokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
         if (address.isSecure()) {
-            tokens.setCookieCustomizer(cookie -> cookie.secure(true));
+            csrfTokens.setCookieCustomizer(cookie -> cookie.secure(true));
         }
-        return http.csrf(csrf -> csrf.spa().csrfTokenRepository(tokens))
+        return http.csrf(csrf -> csrf.spa()
+                        .csrfTokenRepository(csrfTokens)
+                        .ignoringRequestMatchers(request -> TokenFilter.secret(request) != null))
+                .addFilterBefore(new TokenFilter(tokens, json, perMinute), CsrfFilter.class)
                 .securityContext(c -> c.securityContextRepository(contexts))
                 .authorizeHttpRequests(requests -> requests.anyRequest().access(rights))
                 .exceptionHandling(refusals -> refusals.authenticationEntryPoint((request, response, e) ->

@@ -27,7 +27,7 @@ import tidemark.app.running.RunningApp;
 class RightsTest {
     private static final String OTHERS = "another-harbour-1";
 
-    private record Endpoint(String method, String pattern, Right right) {}
+    record Endpoint(String method, String pattern, Right right) {}
 
     @BeforeAll
     static void anotherCompany(RunningApp.App app) {
@@ -39,7 +39,7 @@ class RightsTest {
         people.setRoles(stranger.id(), other, EnumSet.allOf(Role.class), "test");
     }
 
-    private static List<Endpoint> endpoints(RunningApp.App app) {
+    static List<Endpoint> endpoints(RunningApp.App app) {
         List<Endpoint> out = new ArrayList<>();
         app.context()
                 .getBean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
@@ -59,7 +59,7 @@ class RightsTest {
         return out;
     }
 
-    private static String path(Endpoint e, long company, long account) {
+    static String path(Endpoint e, long company, long account) {
         return e.pattern()
                 .replace("{companyId}", Long.toString(company))
                 .replace("{accountId}", Long.toString(account))

@@ -21,6 +21,7 @@ public final class Client {
     private final CookieManager cookies = new CookieManager();
     private final HttpClient http;
     private final String base;
+    private String token = "";
 
     public Client(RunningApp.App app) {
         this(app, "127.0.0.1");
@@ -44,6 +45,13 @@ public final class Client {
         public String code() {
             return body.path("code").asString("");
         }
+    }
+
+    /** A program that carries a token, with neither a session nor a CSRF token. */
+    public static Client withToken(RunningApp.App app, String secret) {
+        Client client = new Client(app);
+        client.token = secret;
+        return client;
     }
 
     public static Client signedIn(RunningApp.App app, String login) {
@@ -102,6 +110,9 @@ public final class Client {
 
     public HttpRequest.Builder request(String path) {
         HttpRequest.Builder builder = HttpRequest.newBuilder(URI.create(base + path));
+        if (!token.isEmpty()) {
+            return builder.header("Authorization", "Bearer " + token);
+        }
         cookies.getCookieStore().getCookies().stream()
                 .filter(c -> c.getName().equals("XSRF-TOKEN"))
                 .forEach(c -> builder.header("X-XSRF-TOKEN", c.getValue()));
