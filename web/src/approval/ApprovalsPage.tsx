@@ -1,27 +1,15 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useCurrentCompany } from '../session/session';
-import { api, data } from '../shared/api';
 import { dateTime, fullDate } from '../shared/dates';
 import { Problems } from '../shared/Problems';
 import type { ApprovalView } from './api';
-import { approvalKeys } from './keys';
 import { SecondPerson, STATES } from './SecondPerson';
+import { useApprovals } from './useApprovals';
 
 /** All that waits for a second person, whatever it is, and what was decided lately. */
 export default function ApprovalsPage() {
-  const { company } = useCurrentCompany();
   const [chosen, setChosen] = useState<number>();
-  const approvals = useQuery({
-    queryKey: approvalKeys.approvals(company.id),
-    queryFn: () =>
-      data(
-        api.GET('/api/v1/companies/{companyId}/approvals', {
-          params: { path: { companyId: company.id } },
-        }),
-      ),
-  });
+  const approvals = useApprovals();
   const all = approvals.data?.approvals ?? [];
   const waiting = all.filter((a) => a.state === 'ASKED' || a.state === 'LAPSED');
   const decided = all.filter((a) => !waiting.includes(a));

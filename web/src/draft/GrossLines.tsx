@@ -1,6 +1,6 @@
 import type { GrossLine } from './api';
 import { LineTable, typedColumn, useCodeColumns } from './LineTable';
-import { CellChoice } from '../shared/fields';
+import { CellChooser } from '../shared/Chooser';
 import { accountChoices, useChart } from '../shared/useBooks';
 
 export const EMPTY_LINE: GrossLine = { account: '', amount: '', taxCode: '', costCentre: '', text: '' };
@@ -23,7 +23,7 @@ export function GrossLines(props: {
           head: 'Account',
           pasted: 'account',
           cell: (line, number, set) => (
-            <CellChoice
+            <CellChooser
               label={`Account of line ${number}`}
               empty="Choose an account"
               value={line.account}

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
+import { CellChooser } from '../shared/Chooser';
 import { CellChoice, CellText } from '../shared/fields';
 import { pasteRows } from '../shared/pasteRows';
 import { useSetUp } from '../shared/useBooks';
@@ -83,31 +84,35 @@ interface Coded {
 /** The columns for the cost centre of a line and the tax in its amount. */
 export function useCodeColumns<L extends Coded>(): LineColumn<L>[] {
   const setUp = useSetUp();
-  const active = (rows: { active: boolean; code: string }[] = []) =>
-    [...new Set(rows.filter((r) => r.active).map((r) => r.code))].map((code): [string, string] => [
-      code,
-      code,
-    ]);
-  const column = (
-    head: string,
-    field: keyof Coded,
-    rows: { active: boolean; code: string }[] | undefined,
-  ): LineColumn<L> => ({
-    head,
-    pasted: field,
-    cell: (line, number, set) => (
-      <CellChoice
-        label={`${head} of line ${number}`}
-        empty="None"
-        value={line[field] ?? ''}
-        choices={active(rows)}
-        onChange={(code) => set({ [field]: code } as Partial<L>)}
-      />
-    ),
-  });
+  const centres = (setUp.data?.costCentres ?? []).filter((c) => c.active);
+  const taxes = [...new Set((setUp.data?.taxCodes ?? []).filter((t) => t.active).map((t) => t.code))];
   return [
-    column('Cost centre', 'costCentre', setUp.data?.costCentres),
-    column('Tax', 'taxCode', setUp.data?.taxCodes),
+    {
+      head: 'Cost centre',
+      pasted: 'costCentre',
+      cell: (line, number, set) => (
+        <CellChooser
+          label={`Cost centre of line ${number}`}
+          empty="None"
+          value={line.costCentre ?? ''}
+          choices={centres.map((c) => [c.code, `${c.code} ${c.name}`])}
+          onChange={(costCentre) => set({ costCentre } as Partial<L>)}
+        />
+      ),
+    },
+    {
+      head: 'Tax',
+      pasted: 'taxCode',
+      cell: (line, number, set) => (
+        <CellChoice
+          label={`Tax of line ${number}`}
+          empty="None"
+          value={line.taxCode ?? ''}
+          choices={taxes.map((code) => [code, code])}
+          onChange={(taxCode) => set({ taxCode } as Partial<L>)}
+        />
+      ),
+    },
   ];
 }
 

@@ -7,5 +7,7 @@ export const capability: Capability = {
   routes: {
     '/drafts': DraftsPage,
   },
-  places: [{ path: '/drafts', label: 'Drafts', order: 7 }],
+  places: [
+    { in: 'books', path: '/drafts', label: 'Drafts', order: 9, words: 'unfinished batch posting run' },
+  ],
 };

@@ -15,7 +15,7 @@ describe('a new thing that books', () => {
     for (const part of ['routes', 'forms', 'places', 'lineBookings'] as const) {
       expect(all[part]).toHaveLength(before[part].length + 1);
     }
-    expect(all.places.at(-1)?.label).toBe('Moorings');
+    expect(all.places.filter((p) => p.in === 'money-in').at(-1)?.label).toBe('Moorings');
     expect(all.lineBookings.at(-1)?.kind).toBe('MOORING');
     expect(all.forms.find((f) => f.kind === 'MOORING')?.path).toBe('/moorings/new');
   });

@@ -45,7 +45,7 @@ function BoatFields({ details, onDetails }: DetailsProps) {
 export const mooring: Capability = {
   routes: { '/moorings/new': MooringPage },
   forms: [{ kind: 'MOORING', words: 'Mooring fee', path: '/moorings/new' }],
-  places: [{ path: '/moorings/new', label: 'Moorings', order: 99 }],
+  places: [{ in: 'money-in', path: '/moorings/new', label: 'Moorings', order: 99 }],
   lineBookings: [
     {
       kind: 'MOORING',

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { FilePage } from '../party/FilePage';
 import type { BookedView } from './api';
+import { ChooserField } from '../shared/Chooser';
 import { ChoiceField } from '../shared/fields';
 import { accountChoices, useBankAccounts, useChart } from '../shared/useBooks';
 
@@ -35,8 +36,8 @@ export default function ImportPage() {
         choices={active.map((a) => [String(a.id), a.name])}
         onChange={setChosen}
       />
-      <ChoiceField
-        label="Balancing account, where a row names none"
+      <ChooserField
+        label="Other side, where a row names none"
         empty="None"
         value={other}
         choices={accountChoices(chart.data, () => true)}

@@ -7,18 +7,13 @@ import { useCurrentCompany } from '../session/session';
 import type { BookedView, DraftView, NewEntry as Entry, NewLine as Line } from './api';
 import { DateField } from '../shared/DateField';
 import { dateHint } from '../shared/dates';
-import { CellChoice, CellText, TextField } from '../shared/fields';
+import { CellChooser } from '../shared/Chooser';
+import { CellText, TextField } from '../shared/fields';
+import { CellParty } from '../party/PartyChooser';
 import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
-import {
-  accountChoices,
-  partyChoices,
-  ROLES,
-  useChart,
-  usePartyNames,
-  useRemembered,
-} from '../shared/useBooks';
+import { accountChoices, ROLES, useChart, useRemembered } from '../shared/useBooks';
 
 const EMPTY: Line = {
   account: '',
@@ -55,7 +50,6 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
   const [entry, setEntry] = useState(initial);
   const chart = useChart();
   const codes = useCodeColumns<Line>();
-  const names = usePartyNames();
   const remembered = useRemembered('MANUAL', entry.text);
   const before = remembered.data?.find((r) => r.text === entry.text);
   const filled = entry.lines.filter((l) => l.account || l.debit || l.credit || l.own);
@@ -86,7 +80,7 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
       head: 'Account',
       pasted: 'account',
       cell: (line, number, setLine) => (
-        <CellChoice
+        <CellChooser
           label={`Account of line ${number}`}
           empty="Choose an account"
           value={line.account}
@@ -107,17 +101,12 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
             onChange={(party) => setLine({ party })}
           />
         ) : (
-          <CellChoice
+          <CellParty
             label={`Party of line ${number}`}
             empty={`Which ${ROLES[control][0]}`}
-            value={line.partyId ? String(line.partyId) : ''}
-            choices={partyChoices(names.data, control)}
-            onChange={(v) =>
-              setLine({
-                partyId: v ? Number(v) : undefined,
-                party: names.data?.find((n) => n.id === Number(v))?.name ?? '',
-              })
-            }
+            roles={[control]}
+            partyId={line.partyId}
+            onChange={(p) => setLine({ partyId: p?.id, party: p?.name ?? '' })}
           />
         );
       },

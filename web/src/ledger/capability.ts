@@ -18,5 +18,8 @@ export const capability: Capability = {
     '/ledger/trial-balance': TrialBalancePage,
   },
   forms: [{ kind: 'ENTRY', words: 'Entry', path: '/ledger/new' }],
-  places: [{ path: '/ledger', label: 'Ledger', order: 6 }],
+  places: [
+    { in: 'books', path: '/ledger', label: 'Ledger', order: 5, words: 'chart accounts entries journal' },
+    { in: 'books', path: '/ledger/trial-balance', label: 'Trial balance', order: 6 },
+  ],
 };

@@ -1,4 +1,4 @@
-import { ChoiceField } from '../shared/fields';
+import { ChooserField } from '../shared/Chooser';
 import { accountChoices, useChart } from '../shared/useBooks';
 import type { LedgerAccountChoice } from './api';
 import { CodedFields } from './CodedFields';
@@ -11,7 +11,7 @@ export function AccountFields(props: DetailsProps) {
   const own = props.line?.accountId ?? props.accountId;
   return (
     <>
-      <ChoiceField
+      <ChooserField
         className="mb-2"
         label="Ledger account"
         empty="Choose what it was for"

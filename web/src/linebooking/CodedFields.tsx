@@ -1,4 +1,5 @@
 import { useCurrentCompany } from '../session/session';
+import { ChooserField } from '../shared/Chooser';
 import { ChoiceField } from '../shared/fields';
 import { taxChoices, useSetUp } from '../shared/useBooks';
 import type { FeeChoice } from './api';
@@ -12,7 +13,7 @@ export function CodedFields({ details, onDetails }: DetailsProps) {
   const centres = (setUp.data?.costCentres ?? []).filter((x) => x.active);
   return (
     <div className="row g-2 mb-2">
-      <ChoiceField
+      <ChooserField
         className="col-6"
         label="Cost centre"
         empty="none"

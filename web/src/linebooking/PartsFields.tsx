@@ -1,5 +1,6 @@
 import { Button } from 'react-bootstrap';
-import { ChoiceField, TextField } from '../shared/fields';
+import { ChooserField } from '../shared/Chooser';
+import { TextField } from '../shared/fields';
 import { accountChoices, useChart } from '../shared/useBooks';
 import type { PartChoice, PartsChoice } from './api';
 import type { DetailsProps } from './kinds';
@@ -17,7 +18,7 @@ export function PartsFields({ details, onDetails }: DetailsProps) {
       <legend>Parts: amounts first, then shares of the rest, 100 % in all</legend>
       {parts.map((part, i) => (
         <div className="row g-2 mb-2 align-items-end" key={i}>
-          <ChoiceField
+          <ChooserField
             className="col-6"
             label={`Account of part ${i + 1}`}
             empty="Choose"

@@ -7,4 +7,5 @@ export const capability: Capability = {
   routes: {
     '/bank-links': BankLinksPage,
   },
+  places: [{ in: 'reconcile', path: '/bank-links', label: 'Bank links', order: 5, words: 'feeds' }],
 };

@@ -1,18 +1,16 @@
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { answering, renderHere } from '../shared/testing';
+import { answering, renderHere, theParties } from '../shared/testing';
 import InvoicePage from './InvoicePage';
-import { fill, person } from '../shared/person';
+import { fill, offered, person } from '../shared/person';
 
 const PATH = '/api/v1/companies/1/invoices';
 const BOOKED = { preview: true, count: 1, entries: [], leaves: [], warnings: ['It is due on a Sunday.'] };
 const LISTS = {
-  'GET /api/v1/companies/1/party-names': {
-    body: [
-      { id: 5, control: 'RECEIVABLES', name: 'Pell Charter', code: 'PELL' },
-      { id: 8, control: 'PAYABLES', name: 'Orrin Paints', code: 'ORRIN' },
-    ],
-  },
+  ...theParties([
+    { id: 5, control: 'RECEIVABLES', name: 'Pell Charter', code: 'PELL' },
+    { id: 8, control: 'PAYABLES', name: 'Orrin Paints', code: 'ORRIN' },
+  ]),
   'GET /api/v1/companies/1/ledger/accounts': {
     body: [
       { code: '4010', name: 'Berths', active: true, control: 'NONE' },
@@ -37,6 +35,7 @@ const LISTS = {
 
 const options = (label: string) =>
   [...(screen.getByLabelText(label) as HTMLSelectElement).options].map((o) => o.value);
+const offers = (label: string) => offered(screen.getByLabelText(label));
 const type = (label: string, value: string) => fill(screen.getByLabelText(label), value);
 
 beforeEach(() => sessionStorage.clear());
@@ -46,17 +45,16 @@ describe('an invoice', () => {
   it('is of an active customer, on accounts that are not kept by party, with each code once', async () => {
     answering(LISTS);
     renderHere(<InvoicePage />);
-    await waitFor(() => expect(options('Customer')).toEqual(['', '5']));
-    await waitFor(() => expect(options('Account of line 1')).toEqual(['', '4010']));
-    await waitFor(() => expect(options('Cost centre of line 1')).toEqual(['', 'DOCK']));
+    await waitFor(async () => expect(await offers('Customer')).toEqual(['Pell Charter PELL']));
+    await waitFor(async () => expect(await offers('Account of line 1')).toEqual(['4010 Berths']));
+    expect(await offers('Cost centre of line 1')).toEqual(['DOCK Dock']);
     expect(options('Tax of line 1')).toEqual(['', 'ST']);
   });
 
   it('leaves out lines with nothing in them, and waits for those that are half typed', async () => {
     const sent = answering(LISTS);
     renderHere(<InvoicePage />);
-    await waitFor(() => expect(options('Customer')).toEqual(['', '5']));
-    await type('Customer', '5');
+    await type('Customer', 'Pell Charter');
     await type('Gross of line 1', '10.00');
     const book = screen.getByRole('button', { name: /^Book this invoice/ });
     expect(book).toHaveProperty('disabled', true);
@@ -77,8 +75,7 @@ describe('an invoice', () => {
     answering(LISTS);
     renderHere(<InvoicePage />, ['PREPARER'], '/invoices/new?control=PAYABLES');
     await screen.findByText('Invoice received');
-    await waitFor(() => expect(options('Supplier')).toEqual(['', '8']));
-    await type('Supplier', '8');
+    await type('Supplier', 'Orrin Paints');
     await type('Account of line 1', '4010');
     await type('Gross of line 1', '10.00');
     const book = screen.getByRole('button', { name: /^Book this invoice/ });

@@ -7,9 +7,10 @@ import { useCurrentCompany } from '../session/session';
 import type { BookedView, DraftView, NewInvoice as Invoice } from './api';
 import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
+import { PartyField } from './PartyChooser';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
-import { partyChoices, useParty, usePartyNames, useRemembered, type Control } from '../shared/useBooks';
+import { ROLES, upper, useParty, useRemembered, type Control } from '../shared/useBooks';
 
 /** An invoice or credit note, ours or one that we received. */
 export default function InvoicePage() {
@@ -42,7 +43,6 @@ export default function InvoicePage() {
 function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: Control; draft?: DraftView }) {
   const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
-  const names = usePartyNames();
   const remembered = useRemembered('INVOICE', form.text);
   const set = (part: Partial<Invoice>) => setForm({ ...form, ...part });
   const filled = form.lines.filter((l) => l.account || l.amount);
@@ -66,13 +66,13 @@ function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: C
       done={() => `/parties/${form.partyId}`}
     >
       <div className="row g-3 mb-2">
-        <ChoiceField
+        <PartyField
           className="col-md-6"
-          label={customer ? 'Customer' : 'Supplier'}
-          empty="Choose"
-          value={form.partyId ? String(form.partyId) : ''}
-          choices={partyChoices(names.data, control)}
-          onChange={(v) => set({ partyId: Number(v) })}
+          label={upper(ROLES[control][0])}
+          empty="Type a name or a code"
+          roles={[control]}
+          partyId={form.partyId || undefined}
+          onChange={(p) => set({ partyId: p?.id ?? 0 })}
         />
         <ChoiceField
           className="col-md-3"

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { ExportLinks } from '../ledger/ExportLinks';
 import { useKept } from '../draft/useKept';
 import { useCurrentCompany } from '../session/session';
@@ -12,18 +12,19 @@ import { PartyCardFields } from './PartyCardFields';
 import { keys } from '../shared/keys';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
-import { CONTROLS, controlOf, someone, takesInvoices } from './roles';
+import { CONTROLS, newCard, PATHS, someone, takesInvoices } from './roles';
 import { ROLES, upper, useParties, type Control } from '../shared/useBooks';
 
 /** Whoever has a role, with what was open at a date, by how long it has been due. */
 export default function PartiesPage() {
   const { company, session, canPrepare } = useCurrentCompany();
   const [search, setSearch] = useSearchParams();
-  const control = controlOf(search.get('control'));
+  const { pathname } = useLocation();
+  const control = CONTROLS.find((c) => PATHS[c] === pathname) ?? 'RECEIVABLES';
   const date = search.get('date') ?? session.businessDate;
   const onlyOpen = search.get('all') !== 'yes';
   const set = (part: Record<string, string>) =>
-    setSearch({ control, date, ...(!onlyOpen && { all: 'yes' }), ...part }, { replace: true });
+    setSearch({ date, ...(!onlyOpen && { all: 'yes' }), ...part }, { replace: true });
   const list = useParties(control, date);
   const [adding, setAdding] = useState(false);
   const customers = control === 'RECEIVABLES';
@@ -32,20 +33,7 @@ export default function PartiesPage() {
   const rows = list.data?.rows.filter((r) => !onlyOpen || Number(r.aging.total) !== 0);
   return (
     <div className="page">
-      <h1 className="visually-hidden">{upper(several)}</h1>
-      <div className="two-ways" role="tablist" aria-label="Whom">
-        {CONTROLS.map((c) => (
-          <button
-            key={c}
-            type="button"
-            role="tab"
-            aria-selected={c === control}
-            onClick={() => set({ control: c })}
-          >
-            {upper(ROLES[c][1])}
-          </button>
-        ))}
-      </div>
+      <h1>{upper(several)}</h1>
       <div className="actions mb-2">
         {canPrepare && (
           <>
@@ -56,7 +44,7 @@ export default function PartiesPage() {
             )}
             {customers ? (
               <Link className="btn btn-outline-secondary" to="/receipts/new">
-                Money received
+                New receipt
               </Link>
             ) : (
               <Link className="btn btn-outline-secondary" to="/payments/new">
@@ -90,7 +78,7 @@ export default function PartiesPage() {
           id="only-open"
           label="Only with something open"
           checked={onlyOpen}
-          onChange={(e) => setSearch({ control, date, ...(!e.target.checked && { all: 'yes' }) })}
+          onChange={(e) => setSearch({ date, ...(!e.target.checked && { all: 'yes' }) })}
         />
         <div className="mt-4">
           <ExportLinks path={`/open-items/export?control=${control}&date=${date}`} />
@@ -167,21 +155,7 @@ function AddParty({ control, onClose }: { control: Control; onClose: () => void 
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const {
-    form: card,
-    set: setCard,
-    forget,
-    notice,
-  } = useKept<Card>(`party.${control}`, {
-    control,
-    code: '',
-    name: '',
-    address: '',
-    dueDays: takesInvoices(control) ? 30 : 0,
-    discountPercent: '',
-    discountDays: 0,
-    active: true,
-  });
+  const { form: card, set: setCard, forget, notice } = useKept<Card>(`party.${control}`, newCard(control));
   const add = useMutation({
     mutationFn: () => send<PartyView>('POST', `/api/v1/companies/${company.id}/parties`, card),
     onSuccess: async (made) => {

@@ -18,7 +18,7 @@ import { ItemPicker, type Part } from './ItemPicker';
 import { AgingCells } from './PartiesPage';
 import { PartyCardFields } from './PartyCardFields';
 import { Roles } from './Roles';
-import { takesInvoices } from './roles';
+import { PATHS, takesInvoices } from './roles';
 
 /** Somebody in one of their roles: what is open, what was paid by what, and the way to each entry. */
 export default function PartyPage() {
@@ -42,7 +42,7 @@ export default function PartyPage() {
   return (
     <div className="page">
       <p className="mb-1">
-        <Link to={`/parties?control=${control}`}>{upper(ROLES[control][1])}</Link>
+        <Link to={PATHS[control]}>{upper(ROLES[control][1])}</Link>
       </p>
       <h1>
         {p.party.name}{' '}
@@ -63,7 +63,7 @@ export default function PartyPage() {
           )}
           {control !== 'PAYABLES' && (
             <Link className="btn btn-outline-secondary" to={`/receipts/new?party=${id}`}>
-              Money received
+              New receipt
             </Link>
           )}
           {!customer && (

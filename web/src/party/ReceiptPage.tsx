@@ -5,12 +5,14 @@ import { useDraft } from '../draft/useDraft';
 import { useCurrentCompany } from '../session/session';
 import type { DraftView, NewReceipt as Receipt, ReceiptView } from './api';
 import { DateField } from '../shared/DateField';
-import { ChoiceField, TextField } from '../shared/fields';
+import { ChooserField } from '../shared/Chooser';
+import { TextField } from '../shared/fields';
 import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
-import { accountChoices, useChart, partyChoices, useParty, usePartyNames } from '../shared/useBooks';
+import { accountChoices, useChart, useParty } from '../shared/useBooks';
 import { ItemPicker } from './ItemPicker';
+import { PartyField } from './PartyChooser';
 import { SettlementProposal } from './SettlementProposal';
 
 /** Money received from a customer, spread over what is open. */
@@ -37,7 +39,6 @@ export default function ReceiptPage() {
 function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }) {
   const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
-  const names = usePartyNames();
   const chart = useChart();
   const party = useParty(form.partyId);
   const [following, setFollowing] = useState('');
@@ -45,8 +46,8 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
   const set = (part: Partial<Receipt>) => setForm({ ...form, ...part });
   return (
     <BookingForm<Receipt, ReceiptView>
-      title="Money received"
-      back={['/parties', 'Customers']}
+      title="New receipt"
+      back={['/receipts', 'Receipts']}
       kind="RECEIPT"
       path="/receipts"
       body={form}
@@ -59,17 +60,17 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
       done={() => `/parties/${form.partyId}`}
     >
       <div className="row g-3 mb-2">
-        <ChoiceField
+        <PartyField
           className="col-md-6"
           label="From"
-          empty="Choose"
-          value={form.partyId ? String(form.partyId) : ''}
-          choices={partyChoices(names.data)}
-          onChange={(v) => set({ partyId: Number(v), items: [] })}
+          empty="Type a name or a code"
+          partyId={form.partyId || undefined}
+          onChange={(p) => set({ partyId: p?.id ?? 0, items: [] })}
         />
-        <ChoiceField
+        <ChooserField
           className="col-md-6"
           label="Where the money is"
+          empty="Choose"
           value={form.account}
           choices={accountChoices(chart.data, (a) => a.type === 'ASSET' && a.control === 'NONE')}
           onChange={(account) => set({ account })}

@@ -1,9 +1,9 @@
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import { answering, renderHere } from '../shared/testing';
+import { answering, renderHere, theParties } from '../shared/testing';
 import type { PartyPage } from './api';
 import { Roles } from './Roles';
-import { fill, person } from '../shared/person';
+import { fill, offered, person } from '../shared/person';
 
 const role = (partyId: number, control: 'RECEIVABLES' | 'PAYABLES', open: string) => ({
   partyId,
@@ -72,13 +72,11 @@ describe('the roles of somebody', () => {
 
   it('joins only with those whose role is free, and keeps the choice when it is refused', async () => {
     const sent = answering({
-      'GET /api/v1/companies/1/party-names': {
-        body: [
-          { id: 5, control: 'RECEIVABLES', name: 'Pell Charter', code: 'PELL' },
-          { id: 6, control: 'RECEIVABLES', name: 'Redfern Yachts', code: 'REDFERN' },
-          { id: 9, control: 'PAYABLES', name: 'Pell Charter Ltd.', code: 'P-70' },
-        ],
-      },
+      ...theParties([
+        { id: 5, control: 'RECEIVABLES', name: 'Pell Charter', code: 'PELL' },
+        { id: 6, control: 'RECEIVABLES', name: 'Redfern Yachts', code: 'REDFERN' },
+        { id: 9, control: 'PAYABLES', name: 'Pell Charter Ltd.', code: 'P-70' },
+      ]),
       'POST /api/v1/companies/1/parties/5/same': {
         status: 409,
         body: {
@@ -88,14 +86,12 @@ describe('the roles of somebody', () => {
     });
     renderHere(<Roles page={ONE} />);
     await press('Same as somebody else here');
-    const whom = screen.getByLabelText<HTMLSelectElement>('Pell Charter is the same as');
-    await waitFor(() =>
-      expect([...whom.options].map((o) => o.text)).toEqual(['Choose', 'Pell Charter Ltd., supplier']),
-    );
-    await fill(whom, '9');
+    const whom = screen.getByLabelText<HTMLInputElement>('Pell Charter is the same as');
+    await waitFor(async () => expect(await offered(whom)).toEqual(['Pell Charter Ltd. supplier, P-70']));
+    await fill(whom, 'Pell Charter Ltd.');
     await press('They are the same');
     await screen.findByText('They are a supplier already.');
-    expect(whom.value).toBe('9');
+    expect(whom.value).toBe('Pell Charter Ltd.');
     expect(sent.find((s) => s.method === 'POST')?.body).toEqual({ otherPartyId: 9 });
   });
 

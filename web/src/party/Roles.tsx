@@ -5,10 +5,11 @@ import { Link } from 'react-router';
 import { useCurrentCompany } from '../session/session';
 import { send } from '../shared/api';
 import { ChoiceField } from '../shared/fields';
+import { PartyField } from './PartyChooser';
 import { keys } from '../shared/keys';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
-import { partyChoices, ROLES, upper, usePartyNames, type Control } from '../shared/useBooks';
+import { ROLES, upper, type Control } from '../shared/useBooks';
 import type { PartyPage, PartyRole } from './api';
 import { RoleFields } from './PartyCardFields';
 import { CONTROLS, someone, takesInvoices } from './roles';
@@ -154,28 +155,27 @@ const roleOf = (control: Control): PartyRole => ({
 });
 
 function Same({ page, free, onClose }: Asking) {
-  const names = usePartyNames();
-  const [other, setOther] = useState('');
+  const [other, setOther] = useState<number>();
   const join = useChange(page.party.id, onClose);
   return (
     <form
       style={{ maxWidth: '34rem' }}
       onSubmit={(e) => {
         e.preventDefault();
-        join.mutate({ path: 'same', body: { otherPartyId: Number(other) } });
+        join.mutate({ path: 'same', body: { otherPartyId: other } });
       }}
     >
-      <ChoiceField
+      <PartyField
         label={`${page.party.name} is the same as`}
-        empty="Choose"
-        value={other}
-        choices={partyChoices(names.data?.filter((n) => free.includes(n.control as Control)))}
+        empty="Type a name or a code"
+        roles={free}
+        partyId={other}
         hint={`Name and address of ${page.party.name} hold for both; what is open stays where it is.`}
-        onChange={setOther}
+        onChange={(p) => setOther(p?.id)}
       />
       <Problems error={join.error} title="Not joined." />
       <div className="actions mt-2">
-        <Button type="submit" disabled={join.isPending || other === ''}>
+        <Button type="submit" disabled={join.isPending || other === undefined}>
           They are the same
         </Button>
         <Button variant="outline-secondary" onClick={onClose}>

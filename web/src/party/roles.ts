@@ -1,6 +1,15 @@
+import type { PartyCard } from './api';
 import { ROLES, type Control } from '../shared/useBooks';
 
 export const CONTROLS = Object.keys(ROLES) as Control[];
+
+/** Where the list of a role stands. */
+export const PATHS: Record<Control, string> = {
+  RECEIVABLES: '/customers',
+  PAYABLES: '/suppliers',
+  EMPLOYEES: '/employees',
+  SISTER_COMPANIES: '/sister-companies',
+};
 
 /** The role that an address names; customers where it names none. */
 export const controlOf = (text: string | null): Control => CONTROLS.find((c) => c === text) ?? 'RECEIVABLES';
@@ -10,3 +19,15 @@ export const takesInvoices = (control: Control) => control === 'RECEIVABLES' || 
 
 /** With its article: an employee. */
 export const someone = (control: Control) => `${control === 'EMPLOYEES' ? 'an' : 'a'} ${ROLES[control][0]}`;
+
+/** The card of somebody new in a role. */
+export const newCard = (control: Control): PartyCard => ({
+  control,
+  code: '',
+  name: '',
+  address: '',
+  dueDays: takesInvoices(control) ? 30 : 0,
+  discountPercent: '',
+  discountDays: 0,
+  active: true,
+});

@@ -4,6 +4,7 @@ import { BookingForm } from '../draft/BookingForm';
 import { EMPTY_LINE, GrossLines } from '../draft/GrossLines';
 import { useDraft } from '../draft/useDraft';
 import { ItemPicker } from '../party/ItemPicker';
+import { PartyField } from '../party/PartyChooser';
 import { SettlementProposal } from '../party/SettlementProposal';
 import { useCurrentCompany } from '../session/session';
 import type { DraftView, MadeView as Made, NewPayment as Payment } from './api';
@@ -12,7 +13,7 @@ import { ChoiceField, TextField } from '../shared/fields';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
-import { partyChoices, useBankAccounts, useParty, usePartyNames, useRemembered } from '../shared/useBooks';
+import { useBankAccounts, useParty, useRemembered } from '../shared/useBooks';
 import { KINDS, STATES } from './words';
 
 /** A check or another payment: invoices it settles, money on account, expenses. */
@@ -43,7 +44,6 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
   const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const accounts = useBankAccounts();
-  const names = usePartyNames();
   const party = useParty(form.partyId ?? undefined);
   const remembered = useRemembered('PAYMENT', form.text);
   const set = (part: Partial<Payment>) => setForm({ ...form, ...part });
@@ -82,17 +82,16 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
       }}
     >
       <div className="row g-3 mb-2">
-        <ChoiceField
+        <PartyField
           className="col-md-5"
           label="To"
-          empty="None, a payee only"
-          value={form.partyId ? String(form.partyId) : ''}
-          choices={partyChoices(names.data)}
-          onChange={(v) =>
+          empty="Nobody on the books, a payee only"
+          partyId={form.partyId}
+          onChange={(p) =>
             set({
-              partyId: v ? Number(v) : undefined,
+              partyId: p?.id,
               payee: '',
-              parts: { ...form.parts, items: [], expenses: v ? expenses : form.parts.expenses },
+              parts: { ...form.parts, items: [], expenses: p ? expenses : form.parts.expenses },
             })
           }
         />

@@ -23,7 +23,10 @@ export const capability: Capability = {
     { kind: 'PAYMENT', words: 'Payment', path: '/payments/new' },
     { kind: 'TRANSFER', words: 'Transfer', path: '/transfers/new' },
   ],
-  places: [{ path: '/payments', label: 'Payments', order: 4 }],
+  places: [
+    { in: 'money-out', path: '/payments', label: 'Payments', order: 1, words: 'checks register' },
+    { in: 'money-out', path: '/transfers', label: 'Transfers', order: 3, words: 'own accounts' },
+  ],
   lineBookings: [
     {
       kind: 'PAYMENT',

@@ -8,5 +8,7 @@ export const capability: Capability = {
     '/reconcile': ReconcilePage,
     '/reconcile/:accountId/:month': ReconcilePage,
   },
-  places: [{ path: '/reconcile', label: 'Reconcile', order: 2 }],
+  places: [
+    { in: 'reconcile', path: '/reconcile', label: 'Ladder', order: 1, words: 'reconcile month match proof' },
+  ],
 };

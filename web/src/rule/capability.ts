@@ -7,4 +7,5 @@ export const capability: Capability = {
   routes: {
     '/rules': RulesPage,
   },
+  places: [{ in: 'reconcile', path: '/rules', label: 'Rules', order: 3 }],
 };

@@ -3,7 +3,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { ownTimeZone } from '../shared/dates';
 import { answering, problem, renderHere } from '../shared/testing';
 import { FirstRunPage } from './FirstRunPage';
-import { PasswordDialog } from './PasswordDialog';
+import OwnSignInPage from './OwnSignInPage';
 import { SecondFactorSetUp } from './SecondFactor';
 import { SignInPage } from './SignInPage';
 import { fill, person } from '../shared/person';
@@ -101,7 +101,7 @@ describe('the gate', () => {
         body: problem('password.wrong', 'Found another password.'),
       },
     });
-    renderHere(<PasswordDialog onClose={() => undefined} />);
+    renderHere(<OwnSignInPage />);
     await type('Present password', 'old words');
     await type('New password', 'fresh long words');
     await person.click(screen.getByText('Change the password'));
@@ -125,7 +125,7 @@ describe('the gate', () => {
       },
       'DELETE /api/v1/session/places/b': {},
     });
-    renderHere(<PasswordDialog onClose={() => undefined} />);
+    renderHere(<OwnSignInPage />);
     await screen.findByText('here');
     expect(screen.queryByLabelText(/Sign out Reader 1/)).toBeNull();
     await person.click(screen.getByLabelText(/Sign out Reader 2/));

@@ -2,4 +2,5 @@
 export const sessionKeys = {
   session: ['session'] as const,
   places: ['places'] as const,
+  tokens: ['tokens'] as const,
 };

@@ -7,6 +7,7 @@ import { send } from '../shared/api';
 import type { Created, SetUpView as SetUp } from './api';
 import { DateField } from '../shared/DateField';
 import { addDays, fullDate, monthTitle, ownTimeZone } from '../shared/dates';
+import { ChooserField } from '../shared/Chooser';
 import { ChoiceField, TextField } from '../shared/fields';
 import { sessionKeys } from '../session/keys';
 import { grouped, typed } from '../shared/money';
@@ -171,7 +172,7 @@ function Purposes({ setUp }: { setUp: SetUp }) {
       <h2>Which ledger account serves what</h2>
       <div className="row g-2">
         {setUp.purposes.map((p) => (
-          <ChoiceField
+          <ChooserField
             key={p.purpose}
             className="col-md-6"
             label={p.words.charAt(0).toUpperCase() + p.words.slice(1)}

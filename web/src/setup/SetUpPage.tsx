@@ -6,6 +6,7 @@ import { ChartPart } from './ChartPart';
 import { CompanyPart } from './CompanyPart';
 import { ListsPart } from './ListsPart';
 import { PeoplePart } from './PeoplePart';
+import { TokensPart } from './TokensPart';
 
 const PARTS = {
   accounts: 'Bank accounts',
@@ -13,6 +14,7 @@ const PARTS = {
   lists: 'Lists',
   company: 'Company and months',
   people: 'People',
+  tokens: 'Programs',
   backups: 'Backups',
 };
 
@@ -49,6 +51,7 @@ export default function SetUpPage() {
       {part === 'lists' && <ListsPart />}
       {part === 'company' && <CompanyPart />}
       {part === 'people' && <PeoplePart />}
+      {part === 'tokens' && <TokensPart />}
       {part === 'backups' && <BackupsPart />}
     </div>
   );

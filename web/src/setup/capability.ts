@@ -10,7 +10,14 @@ export const capability: Capability = {
     '/set-up': SetUpPage,
   },
   places: [
-    { path: '/activity', label: 'Activity', order: 8 },
-    { path: '/set-up', label: 'Set-up', order: 9, administers: true },
+    { in: 'self', path: '/activity', label: 'Activity', order: 3, words: 'history who changed' },
+    {
+      in: 'self',
+      path: '/set-up',
+      label: 'Set-up',
+      order: 4,
+      administers: true,
+      words: 'company people bank accounts chart',
+    },
   ],
 };

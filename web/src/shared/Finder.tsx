@@ -1,29 +1,66 @@
-import { useQuery } from '@tanstack/react-query';
+import { useCombobox } from 'downshift';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { places } from '../capabilities';
 import { useCurrentCompany } from '../session/session';
-import { api, data, type FoundView } from './api';
+import type { Found } from './api';
+import { narrowed } from './Chooser';
 import { fullDate } from './dates';
-import { keys } from './keys';
+import { useDebounced } from './useDebounced';
+import { useFound } from './useFound';
+import { ROLES, upper, type Control } from './useBooks';
 
-/** Finds bank lines and ledger entries by text, party, reference or check number. */
+interface Item {
+  key: string;
+  title: string;
+  /** What it is and what tells it from others. */
+  words: string;
+  amount?: string;
+  path: string;
+}
+
+const month = (f: Found) => f.day?.slice(0, 7) ?? '';
+
+/** What something found is called, and the page it is on. */
+const KINDS: Record<string, (f: Found) => [words: string, path: string]> = {
+  PARTY: (f) => [
+    `${upper(ROLES[(f.tags[0] ?? 'RECEIVABLES') as Control][0])}, ${f.detail}`,
+    `/parties/${f.id}`,
+  ],
+  ACCOUNT: (f) => [`${f.place ? 'Bank account' : 'Account'}, ${f.detail}`, `/ledger/accounts/${f.id}`],
+  ITEM: (f) => [`Invoice, ${f.detail}`, `/ledger/entries/${f.place}`],
+  PAYMENT: (f) => [`Payment, ${f.detail}`, `/payments/${f.id}`],
+  CERTIFICATE: (f) => [`Certificate, ${f.detail}`, `/certify/${f.place}/${month(f)}`],
+  STATEMENT: (f) => [`Statement, ${f.detail}`, `/statements?account=${f.place}&statement=${f.id}`],
+  ENTRY: (f) => [`Ledger, ${f.detail}`, `/ledger/entries/${f.id}`],
+  BANK_LINE: (f) => [`Bank line, ${f.detail}`, `/reconcile/${f.place}/${month(f)}?line=${f.id}`],
+};
+
+function itemOf(f: Found): Item | undefined {
+  const kind = KINDS[f.kind];
+  if (!kind) {
+    return undefined;
+  }
+  const [words, path] = kind(f);
+  return {
+    key: `${f.kind}${f.id}`,
+    title: f.title,
+    words: f.day ? `${words}, ${fullDate(f.day)}` : words,
+    ...(f.amount && { amount: `${f.amount} ${f.currency}` }),
+    path,
+  };
+}
+
+/** Finds pages, parties, accounts, invoices, payments, statements, certificates, entries and bank lines. */
 export function Finder() {
-  const { company } = useCurrentCompany();
-  const [text, setText] = useState('');
+  const { canAdminister } = useCurrentCompany();
+  const [typed, setTyped] = useState('');
   const [open, setOpen] = useState(false);
-  const [chosen, setChosen] = useState(0);
   const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  const found = useQuery({
-    queryKey: keys.found(company.id, text),
-    queryFn: () =>
-      data(
-        api.GET('/api/v1/companies/{companyId}/found', {
-          params: { path: { companyId: company.id }, query: { text } },
-        }),
-      ),
-    enabled: open && text.trim().length > 1,
-  });
+  const text = useDebounced(typed.trim(), 60);
+  const asked = open && text.length > 1;
+  const found = useFound(text, { enabled: asked });
   useEffect(() => {
     function key(e: KeyboardEvent) {
       const typing = (e.target as HTMLElement).closest('input, textarea, select');
@@ -35,85 +72,85 @@ export function Finder() {
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
   }, []);
-
-  const list = found.data ?? [];
-  function go(item: FoundView | undefined) {
-    if (!item) {
-      return;
-    }
-    setOpen(false);
-    setText('');
-    input.current?.blur();
-    void navigate(
-      item.where === 'BANK_LINE'
-        ? `/reconcile/${item.accountId}/${item.month}?line=${item.id}`
-        : `/ledger/entries/${item.id}`,
-    );
-  }
+  const pages = places.filter((p) => !p.administers || canAdminister);
+  const items: Item[] = asked
+    ? [
+        ...narrowed(
+          pages.map((p) => ({ value: p.path, words: p.label, ...(p.words && { detail: p.words }) })),
+          text,
+        ).map((p) => ({ key: p.value, title: p.words, words: 'Page', path: p.value })),
+        ...(found.data?.found ?? []).flatMap((f) => itemOf(f) ?? []),
+      ]
+    : [];
+  const { isOpen, highlightedIndex, getInputProps, getMenuProps, getItemProps } = useCombobox<Item>({
+    items,
+    inputValue: typed,
+    selectedItem: null,
+    itemToString: () => '',
+    defaultHighlightedIndex: 0,
+    isOpen: asked,
+    onStateChange: ({ type, inputValue, selectedItem }) => {
+      switch (type) {
+        case useCombobox.stateChangeTypes.InputChange:
+          setTyped(inputValue ?? '');
+          setOpen(true);
+          break;
+        case useCombobox.stateChangeTypes.ItemClick:
+        case useCombobox.stateChangeTypes.InputKeyDownEnter:
+          if (selectedItem) {
+            setTyped('');
+            setOpen(false);
+            input.current?.blur();
+            void navigate(selectedItem.path);
+          }
+          break;
+        case useCombobox.stateChangeTypes.InputKeyDownEscape:
+          setTyped('');
+          setOpen(false);
+          input.current?.blur();
+          break;
+        case useCombobox.stateChangeTypes.InputBlur:
+          setOpen(false);
+          break;
+        default:
+      }
+    },
+  });
   return (
     <div className="finder" role="search">
       <input
-        ref={input}
-        type="text"
-        placeholder="Find anything"
-        aria-label="Find anything"
-        role="combobox"
-        aria-expanded={open && list.length > 0}
-        aria-controls="found"
-        value={text}
-        onFocus={() => setOpen(true)}
-        onBlur={() => window.setTimeout(() => setOpen(false), 150)}
-        onChange={(e) => {
-          setText(e.target.value);
-          setChosen(0);
-          setOpen(true);
-        }}
-        onKeyDown={(e) => {
-          if (e.key === 'Escape') {
-            setOpen(false);
-            input.current?.blur();
-          } else if (e.key === 'ArrowDown') {
-            setChosen(Math.min(chosen + 1, list.length - 1));
-          } else if (e.key === 'ArrowUp') {
-            setChosen(Math.max(chosen - 1, 0));
-          } else if (e.key === 'Enter') {
-            go(list[chosen]);
-          }
-        }}
+        {...getInputProps({
+          ref: input,
+          type: 'text',
+          placeholder: 'Find anything',
+          'aria-label': 'Find anything',
+          autoComplete: 'off',
+          onFocus: () => setOpen(true),
+        })}
       />
       <kbd aria-hidden="true">/</kbd>
-      {open && text.trim().length > 1 && (
-        <ul id="found" role="listbox" aria-label="Found">
-          {found.isSuccess && list.length === 0 && (
-            <li className="quiet" role="option" aria-selected={false}>
-              Nothing found
-            </li>
-          )}
-          {list.map((item, i) => (
-            // eslint-disable-next-line jsx-a11y/click-events-have-key-events -- the keys are the input's
-            <li
-              key={`${item.where}${item.id}${item.title}`}
-              role="option"
-              aria-selected={i === chosen}
-              onMouseDown={(e) => e.preventDefault()}
-              onClick={() => go(item)}
-            >
-              <span>{item.title}</span>
-              <span className="quiet">
-                {item.where === 'BANK_LINE' ? 'bank' : 'ledger'}, {item.account}, {fullDate(item.date)}
-              </span>
-              <span className="amount">{item.amount}</span>
-            </li>
-          ))}
-          {(['BANK_LINE', 'LEDGER_ENTRY'] as const).some(
-            (where) => list.filter((item) => item.where === where).length >= 20,
-          ) && (
-            <li className="quiet" role="option" aria-selected={false}>
-              There may be more; type more of it.
-            </li>
-          )}
-        </ul>
-      )}
+      <ul {...getMenuProps({ 'aria-label': 'Found' })} hidden={!isOpen}>
+        {items.map((item, i) => (
+          <li
+            key={item.key}
+            {...getItemProps({ item, index: i })}
+            className={i === highlightedIndex ? 'marked' : ''}
+          >
+            <span>{item.title}</span>
+            <span className="quiet">{item.words}</span>
+            <span className="amount">{item.amount}</span>
+          </li>
+        ))}
+        {isOpen && found.isSuccess && items.length === 0 && (
+          <li className="quiet">
+            Nothing has these words, numbers or amounts. A part of a word is enough from three letters on.
+          </li>
+        )}
+        {isOpen && found.data?.more && <li className="quiet">There is more; type more of it.</li>}
+        {isOpen && found.data?.complete === false && (
+          <li className="quiet">The index is still being made; not everything is found yet.</li>
+        )}
+      </ul>
     </div>
   );
 }

@@ -1,19 +1,19 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState, type ReactNode } from 'react';
-import { NavLink, useNavigate } from 'react-router';
-import { places } from '../capabilities';
-import { PasswordDialog } from '../session/PasswordDialog';
+import { Dropdown } from 'react-bootstrap';
+import { Link, NavLink, useLocation, useNavigate } from 'react-router';
+import { placeOf, PLACES, places } from '../capabilities';
 import { useCurrentCompany } from '../session/session';
 import { api, data } from './api';
 import { Finder } from './Finder';
 import { KeysHelp } from './KeysHelp';
 
-/** The bar over every page: where one can go, find anything, who one is. */
+/** The bar over every page: the places in the order of the work, find anything, who one is; under it, what the place holds. */
 export function Layout({ children }: { children: ReactNode }) {
   const { session, company, canAdminister, choose } = useCurrentCompany();
   const navigate = useNavigate();
+  const { pathname } = useLocation();
   const [help, setHelp] = useState(false);
-  const [password, setPassword] = useState(false);
   const queries = useQueryClient();
   const signOut = useMutation({
     mutationFn: () => data(api.DELETE('/api/v1/session')),
@@ -29,6 +29,9 @@ export function Layout({ children }: { children: ReactNode }) {
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
   }, []);
+  const mine = places.filter((p) => !p.administers || canAdminister);
+  const here = placeOf(pathname, mine);
+  const inside = mine.filter((p) => p.in === here?.in);
   return (
     <>
       <a className="visually-hidden-focusable skip" href="#main">
@@ -46,21 +49,65 @@ export function Layout({ children }: { children: ReactNode }) {
             />
             <path d="M3 16h22" stroke="#FFFDF8" strokeWidth="2" strokeLinecap="round" />
           </svg>
-          Tide Mark
+          <span className="brand-words">Tide Mark</span>
         </span>
-        <nav aria-label="Main">
-          {places
-            .filter((p) => !p.administers || canAdminister)
-            .map((p) => (
-              <NavLink key={p.path} to={p.path} end={p.path === '/'}>
-                {p.label}
-              </NavLink>
-            ))}
+        <nav aria-label="Places">
+          {Object.entries(PLACES).map(([key, label]) => {
+            const first = mine.find((p) => p.in === key);
+            return (
+              first && (
+                <Link
+                  key={key}
+                  to={first.path}
+                  className={here?.in === key ? 'active' : ''}
+                  aria-current={here?.in === key ? 'true' : undefined}
+                >
+                  {label}
+                </Link>
+              )
+            );
+          })}
         </nav>
         <Finder />
-        {session.companies.length > 1 && (
+        <button type="button" className="top-button" aria-label="Show all keys" onClick={() => setHelp(true)}>
+          ?
+        </button>
+        <Dropdown align="end">
+          <Dropdown.Toggle as="button" type="button" className="me" title={session.name}>
+            <span className="me-name">{session.name}</span>
+          </Dropdown.Toggle>
+          <Dropdown.Menu>
+            {mine
+              .filter((p) => p.in === 'self')
+              .map((p) => (
+                <Dropdown.Item key={p.path} as={Link} to={p.path}>
+                  {p.label}
+                </Dropdown.Item>
+              ))}
+            <Dropdown.Divider />
+            <Dropdown.Item as="button" onClick={() => signOut.mutate()}>
+              Sign out
+            </Dropdown.Item>
+          </Dropdown.Menu>
+        </Dropdown>
+      </header>
+      <div className="inside">
+        <nav aria-label={here && here.in !== 'self' ? PLACES[here.in] : 'Your own'}>
+          {inside.map((p) => (
+            <NavLink
+              key={p.path}
+              to={p.path}
+              className={p === here ? 'active' : ''}
+              aria-current={p === here ? 'page' : undefined}
+            >
+              {p.label}
+              {p.Figure && <p.Figure />}
+            </NavLink>
+          ))}
+        </nav>
+        {session.companies.length > 1 ? (
           <select
-            className="top-company"
+            className="inside-company"
             aria-label="Company"
             value={company.id}
             onChange={(e) => {
@@ -74,26 +121,13 @@ export function Layout({ children }: { children: ReactNode }) {
               </option>
             ))}
           </select>
+        ) : (
+          <span className="inside-company">{company.name}</span>
         )}
-        <button type="button" className="top-button" aria-label="Show all keys" onClick={() => setHelp(true)}>
-          ?
-        </button>
-        <button
-          type="button"
-          className="me"
-          title="Your sign-in and password"
-          onClick={() => setPassword(true)}
-        >
-          {session.name}
-        </button>
-        <button type="button" className="top-button" onClick={() => signOut.mutate()}>
-          Sign out
-        </button>
-      </header>
+      </div>
       <main id="main" tabIndex={-1}>
         {children}
       </main>
-      {password && <PasswordDialog onClose={() => setPassword(false)} />}
       <KeysHelp show={help} onHide={() => setHelp(false)} />
     </>
   );

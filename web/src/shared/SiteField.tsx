@@ -1,5 +1,5 @@
 import { useCurrentCompany } from '../session/session';
-import { ChoiceField } from './fields';
+import { ChooserField } from './Chooser';
 import { useSetUp } from './useBooks';
 
 /** The site something is done for, among those whoever is signed in may work for; nothing where there are none. */
@@ -22,7 +22,7 @@ export function SiteField({
     return null;
   }
   return (
-    <ChoiceField
+    <ChooserField
       className={className}
       label="Site"
       empty={mine.length === 0 ? 'None' : 'Choose'}

@@ -7,7 +7,7 @@ export type Schemas = components['schemas'];
 export type AccountView = Schemas['AccountView'];
 export type CompanyView = Schemas['CompanyView'];
 export type EntryView = Schemas['EntryView'];
-export type FoundView = Schemas['FoundView'];
+export type Found = Schemas['Found'];
 export type PartyName = Schemas['PartyName'];
 export type StripMonth = Schemas['StripMonth'];
 

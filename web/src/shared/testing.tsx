@@ -62,7 +62,7 @@ interface Answer {
   lost?: boolean;
 }
 
-/** Answers the interface's calls by method and path; everything that was sent is kept in order. */
+/** Answers the interface's calls by method and path, or by the beginning of it before a star; everything that was sent is kept in order. */
 export function answering(answers: Record<string, Answer>): Sent[] {
   const sent: Sent[] = [];
   server.use(
@@ -76,7 +76,10 @@ export function answering(answers: Record<string, Answer>): Sent[] {
         key: request.headers.get('Idempotency-Key'),
         csrf: request.headers.get('X-XSRF-TOKEN'),
       });
-      const answer = answers[`${request.method} ${path}`] ?? { status: 404, body: { problems: [] } };
+      const asked = `${request.method} ${path}`;
+      const open = Object.keys(answers).find((k) => k.endsWith('*') && asked.startsWith(k.slice(0, -1)));
+      const answer = answers[asked] ??
+        (open === undefined ? undefined : answers[open]) ?? { status: 404, body: { problems: [] } };
       if (answer.lost) {
         return HttpResponse.error();
       }
@@ -90,4 +93,26 @@ export function answering(answers: Record<string, Answer>): Sent[] {
 
 export function problem(code: string, message: string) {
   return { problems: [{ code, message, where: '', found: 'f', expected: 'e', remedy: 'r' }] };
+}
+
+/** Who is found by typing, and who they are. */
+export function theParties(parties: { id: number; control: string; name: string; code: string }[]) {
+  return {
+    'GET /api/v1/companies/1/found*': {
+      body: {
+        found: parties.map((p) => ({
+          kind: 'PARTY',
+          id: p.id,
+          title: p.name,
+          detail: p.code,
+          tags: [p.control, 'active'],
+        })),
+        more: false,
+        complete: true,
+      },
+    },
+    ...Object.fromEntries(
+      parties.map((p) => [`GET /api/v1/companies/1/party-names?id=${p.id}`, { body: [p] }]),
+    ),
+  };
 }

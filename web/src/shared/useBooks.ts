@@ -86,30 +86,6 @@ export function useParties(control: Control, date: string) {
   });
 }
 
-/** Everybody active, in each of their roles. */
-export function usePartyNames() {
-  const { company } = useCurrentCompany();
-  return useQuery({
-    queryKey: keys.partyNames(company.id),
-    queryFn: () =>
-      data(
-        api.GET('/api/v1/companies/{companyId}/party-names', {
-          params: { path: { companyId: company.id } },
-        }),
-      ),
-  });
-}
-
-/** Those of one role as choices, or those of all, each with their role. */
-export function partyChoices(names: PartyName[] | undefined, control?: Control): [string, string][] {
-  return (names ?? [])
-    .filter((n) => control === undefined || n.control === control)
-    .map((n) => [
-      String(n.id),
-      control === undefined ? `${n.name}, ${ROLES[n.control as Control][0]}` : n.name,
-    ]);
-}
-
 export function useParty(id: number | undefined) {
   const { company } = useCurrentCompany();
   return useQuery({

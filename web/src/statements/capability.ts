@@ -11,5 +11,14 @@ export const capability: Capability = {
     '/incoming-files/:id': IncomingFilePage,
     '/paper/:accountId/:statementId': PaperPage,
   },
-  places: [{ path: '/statements', label: 'Statements', order: 3 }],
+  places: [
+    {
+      in: 'reconcile',
+      path: '/statements',
+      label: 'Statements',
+      order: 2,
+      also: ['/incoming-files', '/paper'],
+      words: 'import files bank lines',
+    },
+  ],
 };

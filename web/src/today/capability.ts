@@ -5,5 +5,5 @@ export const capability: Capability = {
   routes: {
     '/': TodayPage,
   },
-  places: [{ path: '/', label: 'Today', order: 1 }],
+  places: [{ in: 'today', path: '/', label: 'Where things stand', order: 1, words: 'today tasks' }],
 };

@@ -28,7 +28,7 @@ final class Installation {
                 "logging.level.tidemark", "warn"));
         context = application.run();
         company = bean(SetUp.class)
-                .firstRun(new SetUp.FirstRun("Bench", "USD", LOGIN, "Bench", PASSWORD), List.of())
+                .firstRun(new SetUp.FirstRun("Bench", "USD", null, LOGIN, "Bench", PASSWORD), List.of())
                 .id();
     }
 

@@ -92,6 +92,23 @@ final class Browsing implements AutoCloseable {
         return page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^" + name)));
     }
 
+    /** Types part of what is wanted into a field that chooses by typing, and takes the first that fits. */
+    static void choose(Page page, Locator field, String typed) {
+        field.click();
+        field.fill(typed);
+        page.locator("li[role=option]:visible")
+                .filter(new Locator.FilterOptions().setHasText(typed))
+                .first()
+                .waitFor();
+        settled(page);
+        field.press("Enter");
+    }
+
+    static void signOut(Page page, String name) {
+        button(page, name).press("Enter");
+        button(page, "Sign out").press("Enter");
+    }
+
     /** Drops a file on an element, as from the desktop. */
     static void drop(Page page, Locator target, Path file) throws Exception {
         byte[] bytes = java.nio.file.Files.readAllBytes(file);

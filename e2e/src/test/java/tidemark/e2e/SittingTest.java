@@ -160,7 +160,7 @@ class SittingTest {
     private static void bookTo(Page page, String account) {
         button(page, "Book a new entry").click();
         page.getByLabel("What it is").selectOption("Any ledger account");
-        page.getByLabel("Ledger account").selectOption(account);
+        Browsing.choose(page, page.getByLabel("Ledger account"), account);
         page.getByText("And leave").waitFor();
         button(page, "Book and match").click();
         page.getByRole(AriaRole.DIALOG)
@@ -171,7 +171,7 @@ class SittingTest {
     private static void bookToCustomer(Page page, String customer) {
         button(page, "Book a new entry").click();
         page.getByLabel("What it is").selectOption("A customer");
-        page.getByLabel("Customer").selectOption(customer);
+        Browsing.choose(page, page.getByLabel("Customer"), customer);
         page.getByText("of Pell Charter, open").waitFor();
         button(page, "Book and match").click();
         page.getByRole(AriaRole.DIALOG)
@@ -248,7 +248,7 @@ class SittingTest {
             link(page, "Certify June").press("Enter");
             button(page, "Prepare June").press("Enter");
             button(page, "Take it back").waitFor();
-            button(page, "Sign out").press("Enter");
+            Browsing.signOut(page, "Maren");
 
             page.getByLabel("Sign-in name").focus();
             type(page, "torvald");
@@ -350,13 +350,13 @@ class SittingTest {
             page.getByLabel("Ledger account").waitFor();
             Browsing.settled(page);
             page.keyboard().press("Tab");
-            type(page, what);
+            takeTyped(page, what);
         } else if (what.startsWith("Pell")) {
             type(page, "A cus");
             page.getByLabel("Customer").waitFor();
             Browsing.settled(page);
             page.keyboard().press("Tab");
-            type(page, what);
+            takeTyped(page, what);
         } else if (what.isEmpty()) {
             type(page, "A fee");
         }
@@ -365,6 +365,17 @@ class SittingTest {
         page.getByRole(AriaRole.DIALOG)
                 .waitFor(new Locator.WaitForOptions()
                         .setState(com.microsoft.playwright.options.WaitForSelectorState.HIDDEN));
+    }
+
+    /** Types into the field that has the focus and takes the first that fits. */
+    private static void takeTyped(Page page, String what) {
+        type(page, what);
+        page.locator("li[role=option]:visible")
+                .filter(new Locator.FilterOptions().setHasText(what))
+                .first()
+                .waitFor();
+        Browsing.settled(page);
+        page.keyboard().press("Enter");
     }
 
     @Test

@@ -145,6 +145,12 @@ class ViewsTest {
         views.put("transfers", "/transfers");
         views.put("new transfer", "/transfers/new");
         views.put("drafts", "/drafts");
+        views.put("receipts", "/receipts");
+        views.put("petty cash", "/petty-cash");
+        views.put("certificates", "/certificates");
+        views.put("approvals", "/approvals");
+        views.put("own sign-in", "/own/sign-in");
+        views.put("tokens", "/own/tokens");
         views.put("activity", "/activity");
         return views;
     }

@@ -12,4 +12,6 @@ interface CertificateRepository extends JpaRepository<IssuedCertificate, Long> {
             long bankAccountId, LocalDate firstDay);
 
     List<IssuedCertificate> findByBankAccountIdAndFirstDayOrderByIdDesc(long bankAccountId, LocalDate firstDay);
+
+    List<IssuedCertificate> findByBankAccountIdOrderByFirstDayDescIdDesc(long bankAccountId);
 }

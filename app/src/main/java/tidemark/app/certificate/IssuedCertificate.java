@@ -100,6 +100,14 @@ public class IssuedCertificate {
         return reopenedAt == null;
     }
 
+    public @Nullable String reopenedBy() {
+        return reopenedBy;
+    }
+
+    public @Nullable Instant reopenedAt() {
+        return reopenedAt;
+    }
+
     public @Nullable String reopenedReason() {
         return reopenedReason;
     }

@@ -4,7 +4,6 @@ import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.Query;
 
 public interface CashEntryRepository extends MatchMembers<CashEntryRow> {
@@ -44,14 +43,4 @@ public interface CashEntryRepository extends MatchMembers<CashEntryRow> {
             select coalesce(sum(e.minorUnits), 0) from CashEntryRow e
             where e.bankAccountId = :account and e.entryDate > :after and e.entryDate <= :to""")
     long sum(long account, LocalDate after, LocalDate to);
-
-    @Query("""
-            select e from CashEntryRow e
-            where e.bankAccountId in :accounts
-              and (lower(e.reference) like lower(concat('%', :text, '%')) escape '!'
-                   or lower(e.party) like lower(concat('%', :text, '%')) escape '!'
-                   or lower(e.text) like lower(concat('%', :text, '%')) escape '!'
-                   or e.checkNumber = :text)
-            order by e.entryDate desc, e.id desc""")
-    List<CashEntryRow> find(Collection<Long> accounts, String text, Limit limit);
 }

@@ -202,6 +202,12 @@ public class Parties implements PartyNames {
         return parties.inRoles(companyId, control == Control.NONE ? EnumSet.allOf(Control.class) : EnumSet.of(control));
     }
 
+    /** Those among these that are the company's. */
+    @Transactional(readOnly = true)
+    public List<Party> of(long companyId, Collection<Long> ids) {
+        return parties.some(companyId, ids);
+    }
+
     /** All roles of somebody, this one among them. */
     @Transactional(readOnly = true)
     public List<Party> rolesOf(Party party) {

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
@@ -110,11 +111,11 @@ public class PartyController {
                 actor.name()));
     }
 
-    /** Everybody that something can be booked on, in each of their roles, by name. */
+    /** Who they are whose identifiers something holds; whom to choose is found by typing. */
     @GetMapping("/party-names")
     @Requires(Right.VIEW)
-    List<PartyViews.PartyName> names(@PathVariable long companyId) {
-        return views.names(companyId);
+    List<PartyViews.PartyName> names(@PathVariable long companyId, @RequestParam Set<Long> id) {
+        return views.names(companyId, id);
     }
 
     /** @param discountPercent decimal text; empty for none */

@@ -112,11 +112,10 @@ public class PartyViews {
     /** Somebody in a role, to be chosen. */
     public record PartyName(long id, Control control, String name, String code) {}
 
-    /** Everybody active, in each of their roles, by name. */
+    /** Those of a company that are asked for, each in one of their roles. */
     @Transactional(readOnly = true)
-    public List<PartyName> names(long companyId) {
-        return parties.list(companyId, Control.NONE).stream()
-                .filter(Party::active)
+    public List<PartyName> names(long companyId, Set<Long> ids) {
+        return parties.of(companyId, ids).stream()
                 .map(p -> new PartyName(p.id(), p.control(), p.name(), p.code()))
                 .toList();
     }

@@ -95,14 +95,4 @@ public interface BankLineRepository extends MatchMembers<BankLineRow> {
     @Modifying(flushAutomatically = true, clearAutomatically = true)
     @Query("update BankLineRow l set l.place = -l.place where l.bankAccountId = :account and l.place < 0")
     void moveBack(long account);
-
-    @Query("""
-            select l from BankLineRow l
-            where l.bankAccountId in :accounts
-              and (lower(l.text) like lower(concat('%', :text, '%')) escape '!'
-                   or lower(l.counterparty) like lower(concat('%', :text, '%')) escape '!'
-                   or lower(l.reference) like lower(concat('%', :text, '%')) escape '!'
-                   or l.checkNumber = :text)
-            order by l.bookingDate desc, l.id desc""")
-    List<BankLineRow> find(Collection<Long> accounts, String text, Limit limit);
 }

@@ -4,12 +4,9 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import org.springframework.data.domain.Limit;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -24,46 +21,25 @@ import tidemark.app.access.Role;
 import tidemark.app.access.TokenUse;
 import tidemark.app.activity.Activity;
 import tidemark.app.activity.ActivityLog;
-import tidemark.app.company.BankAccount;
-import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.company.DateOrder;
-import tidemark.app.ledger.CashEntryRepository;
-import tidemark.app.statement.BankLineRepository;
 import tidemark.core.money.AmountStyle;
-import tidemark.core.money.MinorUnits;
 
-/** Where one begins: the session, Today, finding things, the activity. */
+/** Where one begins: the session, Today, the activity. */
 @RestController
 @RequestMapping("/api/v1")
 class TodayController {
-    private static final int MOST_FOUND = 20;
-
     private final TodayViews views;
     private final People people;
     private final Companies companies;
-    private final BankAccounts accounts;
-    private final BankLineRepository lines;
-    private final CashEntryRepository entries;
     private final ActivityLog activity;
     private final Clock clock;
 
-    TodayController(
-            TodayViews views,
-            People people,
-            Companies companies,
-            BankAccounts accounts,
-            BankLineRepository lines,
-            CashEntryRepository entries,
-            ActivityLog activity,
-            Clock clock) {
+    TodayController(TodayViews views, People people, Companies companies, ActivityLog activity, Clock clock) {
         this.views = views;
         this.people = people;
         this.companies = companies;
-        this.accounts = accounts;
-        this.lines = lines;
-        this.entries = entries;
         this.activity = activity;
         this.clock = clock;
     }
@@ -97,22 +73,6 @@ class TodayController {
             long spareCodes,
             LocalDate businessDate,
             List<CompanyView> companies) {}
-
-    /** Where something found stands. */
-    enum Where {
-        BANK_LINE,
-        LEDGER_ENTRY
-    }
-
-    record FoundView(
-            Where where,
-            long accountId,
-            String account,
-            String month,
-            long id,
-            LocalDate date,
-            String title,
-            String amount) {}
 
     /**
      * @param changes what was and what is now; empty where nothing is compared
@@ -187,57 +147,6 @@ class TodayController {
     @Requires(Right.VIEW)
     TodayViews.TodayView today(@PathVariable long companyId) {
         return views.today(companyId);
-    }
-
-    @GetMapping("/companies/{companyId}/found")
-    @Requires(Right.VIEW)
-    @Transactional(readOnly = true)
-    public List<FoundView> find(@PathVariable long companyId, @RequestParam String text) {
-        String wanted = text.strip();
-        if (wanted.length() < 2 || wanted.length() > 100) {
-            return List.of();
-        }
-        String literal = wanted.replace("!", "!!").replace("%", "!%").replace("_", "!_");
-        List<BankAccount> all = accounts.list(companyId);
-        List<Long> ids = all.stream().map(BankAccount::id).toList();
-        if (ids.isEmpty()) {
-            return List.of();
-        }
-        List<FoundView> out = new ArrayList<>();
-        lines.find(ids, literal, Limit.of(MOST_FOUND))
-                .forEach(l -> out.add(found(
-                        Where.BANK_LINE,
-                        account(all, l.bankAccountId()),
-                        l.bookingDate(),
-                        l.id(),
-                        l.line().title(),
-                        l.minorUnits())));
-        entries.find(ids, literal, Limit.of(MOST_FOUND))
-                .forEach(e -> out.add(found(
-                        Where.LEDGER_ENTRY,
-                        account(all, e.bankAccountId()),
-                        e.entryDate(),
-                        java.util.Objects.requireNonNullElse(e.journalEntryId(), 0L),
-                        e.entry().title(),
-                        e.minorUnits())));
-        return out;
-    }
-
-    private static BankAccount account(List<BankAccount> all, long id) {
-        return all.stream().filter(a -> a.id() == id).findFirst().orElseThrow();
-    }
-
-    private static FoundView found(
-            Where where, BankAccount account, LocalDate date, long id, String title, long minorUnits) {
-        return new FoundView(
-                where,
-                account.id(),
-                account.name(),
-                date.toString().substring(0, 7),
-                id,
-                date,
-                title,
-                MinorUnits.report(minorUnits, account.currency()));
     }
 
     @GetMapping("/companies/{companyId}/activity")

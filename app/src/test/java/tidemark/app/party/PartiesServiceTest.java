@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.math.BigDecimal;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -17,6 +18,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tidemark.app.access.NotFound;
 import tidemark.app.books.NewCompany;
+import tidemark.app.find.Finding;
 import tidemark.app.running.RunningApp;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.PartyId;
@@ -198,9 +200,18 @@ class PartiesServiceTest {
                         .map(Party::name)
                         .toList());
         assertEquals(
-                List.of("Still Here"),
-                app.bean(PartyViews.class).names(company).stream()
+                List.of("Gone Away"),
+                app.bean(PartyViews.class).names(company, Set.of(gone.id())).stream()
                         .map(PartyViews.PartyName::name)
+                        .toList());
+        assertEquals(
+                List.of("Still Here"),
+                app
+                        .bean(Finding.class)
+                        .find(company, "", Set.of("PARTY"), Set.of("PAYABLES", "active"), 9)
+                        .found()
+                        .stream()
+                        .map(Finding.Found::title)
                         .toList());
         assertEquals("", parties.nameOf(company, 0));
         assertEquals("Gone Away", parties.nameOf(company, gone.id()));

@@ -1,16 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button, Form, Modal } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { api, data } from '../shared/api';
 import { dateTime } from '../shared/dates';
-import { sessionKeys } from './keys';
 import { Problems } from '../shared/Problems';
+import { sessionKeys } from './keys';
 import { PasswordFields } from './PasswordFields';
 import { SecondFactorPart } from './SecondFactor';
 import { useSessionQuery } from './session';
 
-/** One's own password, and where one is signed in. */
-export function PasswordDialog({ onClose }: { onClose: () => void }) {
+/** One's own password and second factor, and where one is signed in. */
+export default function OwnSignInPage() {
   const [old, setOld] = useState('');
   const [fresh, setFresh] = useState('');
   const session = useSessionQuery();
@@ -18,41 +18,44 @@ export function PasswordDialog({ onClose }: { onClose: () => void }) {
     mutationFn: () => data(api.PUT('/api/v1/session/password', { body: { old, fresh } })),
   });
   return (
-    <Modal show onHide={onClose} animation={false} aria-labelledby="password-title">
-      <Modal.Header closeButton>
-        <Modal.Title as="h2" id="password-title">
-          Your sign-in
-        </Modal.Title>
-      </Modal.Header>
-      <Modal.Body>
-        <Form
-          onSubmit={(e) => {
-            e.preventDefault();
-            change.mutate();
-          }}
-        >
-          <PasswordFields old={old} fresh={fresh} onOld={setOld} onFresh={setFresh} error={change.error} />
-          <Problems error={change.error} title="Not changed." />
-          {change.isSuccess ? (
-            <p role="status">Changed. The new one holds from now on; you were signed out everywhere else.</p>
-          ) : (
-            <Button type="submit" disabled={change.isPending || !old || !fresh}>
-              Change the password
-            </Button>
-          )}
-        </Form>
-        <SecondFactorPart
-          on={session.data?.secondFactor ?? false}
-          spareCodes={session.data?.spareCodes ?? 0}
-        />
-        <SignedInPlaces />
-      </Modal.Body>
-      <Modal.Footer>
-        <Button variant="outline-secondary" onClick={onClose}>
-          Close
-        </Button>
-      </Modal.Footer>
-    </Modal>
+    <div className="page">
+      <h1>Your sign-in</h1>
+      <div className="row g-3">
+        <section className="col-lg-6">
+          <Form
+            className="sheet"
+            onSubmit={(e) => {
+              e.preventDefault();
+              change.mutate();
+            }}
+          >
+            <h2>Password</h2>
+            <PasswordFields old={old} fresh={fresh} onOld={setOld} onFresh={setFresh} error={change.error} />
+            <Problems error={change.error} title="Not changed." />
+            {change.isSuccess ? (
+              <p role="status">
+                Changed. The new one holds from now on; you were signed out everywhere else.
+              </p>
+            ) : (
+              <Button type="submit" disabled={change.isPending || !old || !fresh}>
+                Change the password
+              </Button>
+            )}
+          </Form>
+        </section>
+        <section className="col-lg-6">
+          <div className="sheet">
+            <SecondFactorPart
+              on={session.data?.secondFactor ?? false}
+              spareCodes={session.data?.spareCodes ?? 0}
+            />
+          </div>
+          <div className="sheet mt-3">
+            <SignedInPlaces />
+          </div>
+        </section>
+      </div>
+    </div>
   );
 }
 
@@ -69,8 +72,8 @@ function SignedInPlaces() {
     onSettled: () => queries.invalidateQueries({ queryKey: sessionKeys.places }),
   });
   return (
-    <section className="mt-3">
-      <h3>Where you are signed in</h3>
+    <section>
+      <h2>Where you are signed in</h2>
       <Problems error={places.error} />
       <ul className="list-unstyled">
         {places.data?.map((p) => (

@@ -1,0 +1,129 @@
+package tidemark.e2e;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.Test;
+
+/** The way around by the keys alone, among 20,000 customers, in windows of all three sizes. */
+class WayAroundTest {
+    private static final int CUSTOMERS = 20_000;
+    private static final int AT_ONCE = 4;
+
+    private static void addCustomers(Server server) throws Exception {
+        try (ExecutorService workers = Executors.newFixedThreadPool(AT_ONCE)) {
+            List<Callable<Integer>> parts = new ArrayList<>();
+            for (int part = 0; part < AT_ONCE; part++) {
+                int first = part;
+                parts.add(() -> {
+                    Api api = new Api(server, "maren");
+                    String path = api.company() + "/parties";
+                    int made = 0;
+                    for (int i = first; i < CUSTOMERS; i += AT_ONCE) {
+                        String name = (i == 12_345 ? "Zaq Wharfage" : "Berth holder " + i);
+                        int status = api.post(path, """
+                                {"control":"RECEIVABLES","code":"B-%d","name":"%s","address":"","dueDays":30,
+                                 "discountPercent":"","discountDays":0,"active":true}""".formatted(i, name));
+                        made += status == 201 ? 1 : 0;
+                    }
+                    return made;
+                });
+            }
+            int made = 0;
+            for (Future<Integer> done : workers.invokeAll(parts)) {
+                made += done.get();
+            }
+            assertEquals(CUSTOMERS, made);
+        }
+    }
+
+    private static void tabTo(Page page, String label) {
+        Locator field = page.getByLabel(label, new Page.GetByLabelOptions().setExact(true));
+        field.waitFor();
+        Browsing.settled(page);
+        for (int i = 0; i < 60; i++) {
+            if (Boolean.TRUE.equals(field.evaluate("(e) => e === document.activeElement"))) {
+                return;
+            }
+            page.keyboard().press("Tab");
+        }
+        throw new AssertionError(label + " is not reached by Tab");
+    }
+
+    private static Locator offered(Page page, String words) {
+        return page.locator("li[role=option]:visible")
+                .filter(new Locator.FilterOptions().setHasText(words))
+                .first();
+    }
+
+    private static void find(Page page, String typed, String words) {
+        page.locator("body").press("/");
+        page.keyboard().type(typed);
+        offered(page, words).waitFor();
+        Browsing.settled(page);
+        while (!"true".equals(offered(page, words).getAttribute("aria-selected"))) {
+            page.keyboard().press("ArrowDown");
+        }
+        page.keyboard().press("Enter");
+    }
+
+    @Test
+    void byTheKeysAlone_atEverySize() throws Exception {
+        try (Server server = Server.demo();
+                Browsing browsing = new Browsing()) {
+            addCustomers(server);
+            for (int[] size : new int[][] {{1280, 800}, {834, 1112}, {1920, 1080}}) {
+                Page page = browsing.window(size[0], size[1]);
+                Browsing.signIn(page, server.url(), "maren");
+
+                // a page is found by its name, a customer among 20,000 by three letters
+                find(page, "receipts", "Receipts");
+                page.locator("h1:text-is('Receipts')").waitFor();
+                page.navigate(server.url() + "/receipts/new");
+                tabTo(page, "From");
+                page.keyboard().type("zaq");
+                offered(page, "Zaq Wharfage").waitFor();
+                Browsing.settled(page);
+                page.keyboard().press("Enter");
+                assertEquals(
+                        "Zaq Wharfage",
+                        page.getByLabel("From", new Page.GetByLabelOptions().setExact(true))
+                                .inputValue());
+
+                // an invoice is found by its amount, and opened
+                find(page, "1,480.00", "Invoice");
+                page.getByText("Both sides").waitFor();
+
+                // a supplier is made inside a payment, which goes on
+                page.navigate(server.url() + "/payments/new");
+                tabTo(page, "To");
+                page.keyboard().type("Terncliff Oils " + size[0]);
+                offered(page, "New party: Terncliff Oils " + size[0]).waitFor();
+                Browsing.settled(page);
+                page.keyboard().press("Enter");
+                page.getByRole(AriaRole.DIALOG).waitFor();
+                tabTo(page, "What they are");
+                page.keyboard().type("Supp");
+                Browsing.settled(page);
+                page.keyboard().press("Enter");
+                page.getByRole(AriaRole.DIALOG)
+                        .waitFor(new Locator.WaitForOptions()
+                                .setState(com.microsoft.playwright.options.WaitForSelectorState.HIDDEN));
+                page.getByText("Invoices it settles").waitFor();
+                assertEquals(
+                        "Terncliff Oils " + size[0],
+                        page.getByLabel("To", new Page.GetByLabelOptions().setExact(true))
+                                .inputValue());
+                page.context().close();
+            }
+        }
+    }
+}

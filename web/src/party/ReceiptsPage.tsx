@@ -1,0 +1,145 @@
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
+import { Button } from 'react-bootstrap';
+import { Link, useSearchParams } from 'react-router';
+import { useCurrentCompany } from '../session/session';
+import { api, data } from '../shared/api';
+import { DateField } from '../shared/DateField';
+import { shortDate, UNREADABLE } from '../shared/dates';
+import { report } from '../shared/money';
+import { Problems } from '../shared/Problems';
+import { partyKeys } from './keys';
+import { PartyField } from './PartyChooser';
+
+/** Money received, the newest first. */
+export default function ReceiptsPage() {
+  const { company, session, canPrepare } = useCurrentCompany();
+  const [search, setSearch] = useSearchParams();
+  const f = {
+    party: search.get('party') ?? '',
+    from: search.get('from') ?? '',
+    to: search.get('to') ?? '',
+  };
+  const set = (part: Partial<typeof f>) =>
+    setSearch(Object.fromEntries(Object.entries({ ...f, ...part }).filter(([, v]) => v !== '')), {
+      replace: true,
+    });
+  const receipts = useInfiniteQuery({
+    queryKey: partyKeys.receipts(company.id, f),
+    initialPageParam: undefined as number | undefined,
+    queryFn: ({ pageParam }) =>
+      data(
+        api.GET('/api/v1/companies/{companyId}/receipts', {
+          params: {
+            path: { companyId: company.id },
+            query: {
+              ...(pageParam && { before: pageParam }),
+              ...(f.party && { party: Number(f.party) }),
+              ...(f.from && { from: f.from }),
+              ...(f.to && { to: f.to }),
+            },
+          },
+        }),
+      ),
+    getNextPageParam: (page) => page.next,
+    placeholderData: keepPreviousData,
+  });
+  const rows = receipts.data?.pages.flatMap((p) => p.rows) ?? [];
+  const filtered = f.party !== '' || f.from !== '' || f.to !== '';
+  return (
+    <div className="page">
+      <h1>Receipts</h1>
+      {canPrepare && (
+        <div className="actions mb-2">
+          <Link className="btn btn-primary" to="/receipts/new">
+            New receipt
+          </Link>
+        </div>
+      )}
+      <div className="d-flex gap-3 align-items-start flex-wrap">
+        <div style={{ width: '18rem' }}>
+          <PartyField
+            label="From"
+            empty="Anybody"
+            partyId={f.party ? Number(f.party) : undefined}
+            onChange={(p) => set({ party: p ? String(p.id) : '' })}
+          />
+        </div>
+        <div style={{ width: '11rem' }}>
+          <DateField
+            filter
+            label="From the day"
+            value={f.from}
+            today={session.businessDate}
+            onChange={(from) => from !== UNREADABLE && set({ from })}
+          />
+        </div>
+        <div style={{ width: '11rem' }}>
+          <DateField
+            filter
+            label="To the day"
+            value={f.to}
+            today={session.businessDate}
+            onChange={(to) => to !== UNREADABLE && set({ to })}
+          />
+        </div>
+      </div>
+      <Problems error={receipts.error} />
+      {receipts.isSuccess && rows.length === 0 && (
+        <div className="sheet empty">
+          <p>
+            {filtered
+              ? 'No receipt fits.'
+              : 'No money was received yet. A receipt says from whom it came, where it is and which invoices it settles.'}
+          </p>
+        </div>
+      )}
+      {rows.length > 0 && (
+        <div className="sheet">
+          <table className="plain">
+            <caption>Money received, in {company.currency}</caption>
+            <thead>
+              <tr>
+                <th scope="col">Date</th>
+                <th scope="col">Reference</th>
+                <th scope="col">From</th>
+                <th scope="col">For</th>
+                <th scope="col" className="num">
+                  Amount
+                </th>
+                <th scope="col" className="num">
+                  Not settled yet
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((r) => (
+                <tr key={r.entryId}>
+                  <td className="text-nowrap">{shortDate(r.date)}</td>
+                  <th scope="row">
+                    <Link to={`/ledger/entries/${r.entryId}`}>{r.reference || `Entry ${r.number}`}</Link>
+                    {r.reversed && <span className="quiet"> reversed</span>}
+                  </th>
+                  <td>{r.partyId ? <Link to={`/parties/${r.partyId}`}>{r.party}</Link> : ''}</td>
+                  <td className="cut" title={r.text}>
+                    {r.text}
+                  </td>
+                  <td className="num">{report(r.amount)}</td>
+                  <td className="num">{Number(r.unsettled) === 0 ? '' : report(r.unsettled)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {receipts.hasNextPage && (
+        <Button
+          variant="outline-secondary"
+          disabled={receipts.isFetchingNextPage}
+          onClick={() => void receipts.fetchNextPage()}
+        >
+          Earlier
+        </Button>
+      )}
+    </div>
+  );
+}
