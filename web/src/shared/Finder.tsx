@@ -28,7 +28,7 @@ const KINDS: Record<string, (f: Found) => [words: string, path: string]> = {
     `/parties/${f.id}`,
   ],
   ACCOUNT: (f) => [`${f.place ? 'Bank account' : 'Account'}, ${f.detail}`, `/ledger/accounts/${f.id}`],
-  ITEM: (f) => [`Invoice, ${f.detail}`, `/ledger/entries/${f.place}`],
+  ITEM: (f) => [f.detail, `/ledger/entries/${f.place}`],
   PAYMENT: (f) => [`Payment, ${f.detail}`, `/payments/${f.id}`],
   CERTIFICATE: (f) => [`Certificate, ${f.detail}`, `/certify/${f.place}/${month(f)}`],
   STATEMENT: (f) => [`Statement, ${f.detail}`, `/statements?account=${f.place}&statement=${f.id}`],

@@ -28,7 +28,7 @@ function placeOf(task: Task): string {
 }
 
 export function TodayPage() {
-  const { company, canPrepare, canAdminister } = useCurrentCompany();
+  const { canPrepare, canAdminister } = useCurrentCompany();
   const today = useToday();
   const take = useTaking();
   if (!today.data) {
@@ -42,9 +42,7 @@ export function TodayPage() {
       onFile={(file) => take.mutate({ file })}
     >
       <div className="page">
-        <h1>
-          {longDate(businessDate)} <small>{company.name}</small>
-        </h1>
+        <h1>{longDate(businessDate)}</h1>
         {take.isPending && <Reading name={take.variables.file.name} />}
         <Problems error={take.error} title="The file was not taken; nothing was changed." />
         {lanes.length === 0 ? (

@@ -99,7 +99,7 @@ class WayAroundTest {
                                 .inputValue());
 
                 // an invoice is found by its amount, and opened
-                find(page, "1,480.00", "Invoice");
+                find(page, "3,842.97", "Invoice Q-4251");
                 page.getByText("Both sides").waitFor();
 
                 // a supplier is made inside a payment, which goes on

@@ -120,9 +120,33 @@ class PartyLists {
         }
     }
 
-    private <R> List<R> page(Filter filter, String key, @Nullable Long before, int limit, RowMapper<R> row) {
-        filter.and(key + " < ?", before);
-        filter.sql.append(" order by ").append(key).append(" desc limit ").append(limit + 1);
+    /**
+     * What a list is ordered by, newest first.
+     *
+     * @param day the day of its rows
+     * @param key their identifier, of which the last of a page says where the next begins
+     */
+    private record Order(String table, String day, String key) {
+        String columns(String alias) {
+            return alias + "." + day + ", " + alias + "." + key;
+        }
+    }
+
+    private static final Order BY_ENTRY = new Order("journal_entry", "entry_date", "id");
+    private static final Order BY_ITEM = new Order("open_item", "item_date", "id");
+    private static final Order BY_SETTLEMENT = new Order("settlement", "settled_from", "id");
+
+    private <R> List<R> page(
+            Filter filter, Order order, String alias, @Nullable Long before, int limit, RowMapper<R> row) {
+        filter.and(
+                "(" + order.columns(alias) + ") < (select " + order.columns("k") + " from " + order.table()
+                        + " k where k.id = ?)",
+                before);
+        filter.sql
+                .append(" order by ")
+                .append(order.columns(alias).replace(",", " desc,"))
+                .append(" desc limit ")
+                .append(limit + 1);
         return jdbc.query(filter.sql.toString(), row, filter.values.toArray());
     }
 
@@ -158,7 +182,8 @@ class PartyLists {
                 .and("e.entry_date <= ?", to);
         List<ReceiptRow> found = page(
                 filter,
-                "e.id",
+                BY_ENTRY,
+                "e",
                 before,
                 most,
                 (row, n) -> new ReceiptRow(
@@ -203,7 +228,8 @@ class PartyLists {
                 .and("o.open_minor_units <> ?", open ? 0L : null);
         List<InvoiceRow> found = page(
                 filter,
-                "o.id",
+                BY_ITEM,
+                "o",
                 before,
                 most,
                 (row, n) -> new InvoiceRow(
@@ -246,7 +272,8 @@ class PartyLists {
                 .and("s.settled_from <= ?", to);
         List<SettlementRow> found = page(
                 filter,
-                "s.id",
+                BY_SETTLEMENT,
+                "s",
                 before,
                 most,
                 (row, n) -> new SettlementRow(
