@@ -46,6 +46,27 @@ final class Api {
         }
     }
 
+    /** The secret of a token for the company, that may look and what the scope says. */
+    String token(String name, String scope) {
+        String id = company().replace("/api/v1/companies/", "");
+        String answer = answer(request("/api/v1/session/tokens")
+                .header("Content-Type", "application/json")
+                .POST(HttpRequest.BodyPublishers.ofString("""
+                        {"name":"%s","companyIds":[%s],"scopes":["%s"],"days":1,"password":"%s"}""".formatted(name, id, scope, Browsing.PASSWORD))));
+        Matcher secret = Pattern.compile("\"secret\":\"(\\w[\\w-]*)\"").matcher(answer);
+        assertTrue(secret.find(), answer);
+        return secret.group(1);
+    }
+
+    private String answer(HttpRequest.Builder request) {
+        try {
+            return http.send(request.build(), HttpResponse.BodyHandlers.ofString())
+                    .body();
+        } catch (IOException | InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     int post(String path, String body) {
         return send(request(path)
                 .header("Content-Type", "application/json")
