@@ -76,28 +76,45 @@ export function CertificateSheet({ content, seal, prepared, certified }: Props) 
       <div className="quiet">
         {c.account}, {c.currency}, month ended {longDate(c.to)}
       </div>
-      <div className="two mt-3">
-        <Side
-          caption="Bank side"
-          rows={[
-            ['Balance on the bank statement', p.bankBalance],
-            ['On the way', p.onTheWay.total],
-            ['Not presented', p.notPresented.total],
-            ['Bank errors to be put right', p.bankErrors.total],
-          ]}
-          sum={['Adjusted bank balance', p.adjustedBank]}
-        />
-        <Side
-          caption="Ledger side"
-          rows={[
-            ['Balance in the ledger', p.ledgerBalance],
-            ['At the bank, not booked: in', p.notBookedIn.total],
-            ['At the bank, not booked: out', p.notBookedOut.total],
-            ['Ledger errors to be put right', p.ledgerErrors.total],
-          ]}
-          sum={['Adjusted ledger balance', p.adjustedLedger]}
-        />
-      </div>
+      <table className="plain proof-rows mt-3">
+        <caption className="visually-hidden">The proof, bank side and ledger side row by row</caption>
+        <thead className="visually-hidden">
+          <tr>
+            <th scope="col">Bank side</th>
+            <th scope="col">Amount</th>
+            <th scope="col">Ledger side</th>
+            <th scope="col">Amount</th>
+          </tr>
+        </thead>
+        <tbody>
+          {(
+            [
+              ['Balance on the bank statement', p.bankBalance, 'Balance in the ledger', p.ledgerBalance],
+              ['On the way', some(p.onTheWay), 'At the bank, not booked: in', some(p.notBookedIn)],
+              ['Not presented', some(p.notPresented), 'At the bank, not booked: out', some(p.notBookedOut)],
+              [
+                'Bank errors to be put right',
+                some(p.bankErrors),
+                'Ledger errors to be put right',
+                some(p.ledgerErrors),
+              ],
+            ] as const
+          ).map(([bank, ofBank, ledger, ofLedger]) => (
+            <tr key={bank}>
+              <th scope="row">{bank}</th>
+              <Figure amount={ofBank} />
+              <td>{ledger}</td>
+              <Figure amount={ofLedger} />
+            </tr>
+          ))}
+          <tr className="sum">
+            <th scope="row">Adjusted bank balance</th>
+            <td className="num">{report(p.adjustedBank)}</td>
+            <td>Adjusted ledger balance</td>
+            <td className="num">{report(p.adjustedLedger)}</td>
+          </tr>
+        </tbody>
+      </table>
       <h3>Proof of cash</h3>
       <table className="plain">
         <caption className="visually-hidden">Proof of cash in four columns</caption>
@@ -121,11 +138,11 @@ export function CertificateSheet({ content, seal, prepared, certified }: Props) 
           </tr>
         </thead>
         <tbody>
-          {c.proofOfCash.bank.map((r) => (
+          {c.proofOfCash.bank.filter(happened).map((r) => (
             <Cash key={r.name} row={r} />
           ))}
           <Cash row={c.proofOfCash.adjustedBank} sum />
-          {c.proofOfCash.ledger.map((r) => (
+          {c.proofOfCash.ledger.filter(happened).map((r) => (
             <Cash key={r.name} row={r} />
           ))}
           <Cash row={c.proofOfCash.adjustedLedger} sum />
@@ -163,34 +180,31 @@ export function CertificateSheet({ content, seal, prepared, certified }: Props) 
   );
 }
 
-function Side({ caption, rows, sum }: { caption: string; rows: [string, string][]; sum: [string, string] }) {
+/** The total of a group; nothing where there is nothing in it. */
+const some = (group: Group) => (group.items.length === 0 ? undefined : group.total);
+
+function Figure({ amount }: { amount: string | undefined }) {
   return (
-    <table className="plain">
-      <caption className="visually-hidden">{caption}</caption>
-      <tbody>
-        {rows.map(([words, amount]) => (
-          <tr key={words}>
-            <th scope="row">{words}</th>
-            <td className="num">{report(amount)}</td>
-          </tr>
-        ))}
-        <tr className="sum">
-          <th scope="row">{sum[0]}</th>
-          <td className="num">{report(sum[1])}</td>
-        </tr>
-      </tbody>
-    </table>
+    <td className={amount === undefined ? 'num quiet' : 'num'}>
+      {amount === undefined ? 'none' : report(amount)}
+    </td>
   );
 }
+
+const isZero = (amount: string) => /^[0.,]*$/.test(amount);
+
+/** Rows in which nothing happened say nothing. */
+const happened = (r: CashRow) => ![r.opening, r.in, r.out, r.closing].every(isZero);
 
 function Cash({ row, sum }: { row: CashRow; sum?: boolean }) {
   return (
     <tr className={sum ? 'sum' : ''}>
       <th scope="row">{ROWS[row.name] ?? row.name}</th>
-      <td className="num">{report(row.opening)}</td>
-      <td className="num">{report(row.in)}</td>
-      <td className="num">{report(row.out)}</td>
-      <td className="num">{report(row.closing)}</td>
+      {[row.opening, row.in, row.out, row.closing].map((amount, i) => (
+        <td key={i} className="num">
+          {!sum && isZero(amount) ? '' : report(amount)}
+        </td>
+      ))}
     </tr>
   );
 }

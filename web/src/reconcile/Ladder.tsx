@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useCallback, useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef, type CSSProperties } from 'react';
 import type { CandidateView, OtherEndView, RowView } from './api';
 import { WaveLine } from '../shared/Wave';
 import { LadderRow } from './LadderRow';
@@ -11,6 +11,8 @@ interface Props {
   /** Where the tide line stands; -1 where a filter shows only some rows. */
   tide: number;
   provenWords: string;
+  /** How many signs its balances have. */
+  figures: number;
   atBottom: boolean;
   rows: Map<number, RowView>;
   here: number;
@@ -67,6 +69,7 @@ export function Ladder(props: Props) {
   return (
     <div
       className="ladder"
+      style={{ '--figures': Math.max(9, props.figures) } as CSSProperties}
       role="table"
       aria-label="Bank lines in the bank's order"
       aria-rowcount={total + 1}

@@ -7,11 +7,12 @@ import { Refusal } from '../shared/api';
 import type { CandidateView, RuleAtWork } from './api';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { MonthStrip } from '../shared/MonthStrip';
+import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useTaking } from '../statements/useTaking';
 import { BookFromLine } from './BookFromLine';
 import { FilterBar } from './FilterBar';
-import { keep, kept } from './kept';
+import { keep, keepFold, kept, keptFold } from './kept';
 import { Ladder } from './Ladder';
 import { NoStatement } from './NoStatement';
 import { NoteDialog, type NoteOn } from './NoteDialog';
@@ -41,6 +42,11 @@ export function MonthWork({ place }: { place: Place }) {
   const [booking, setBooking] = useState<number | null>(null);
   const [noting, setNoting] = useState<{ on: NoteOn; id: number } | null>(null);
   const [traced, setTraced] = useState(false);
+  const [folded, setFolded] = useState(keptFold);
+  const fold = () => {
+    keepFold(!folded);
+    setFolded(!folded);
+  };
   const [meant, setMeant] = useState<{ line: number; key: string } | null>(null);
   const [ruled, setRuled] = useState<number | null>(null);
   // whoever comes back finds the filter and the line as they were left
@@ -221,6 +227,8 @@ export function MonthWork({ place }: { place: Place }) {
       cursor.restart();
     } else if (e.key === 'u') {
       undo();
+    } else if (e.key === 'p') {
+      fold();
     } else if (e.key === 't') {
       setTraced(true);
     } else if (e.key === 'Escape') {
@@ -324,6 +332,9 @@ export function MonthWork({ place }: { place: Place }) {
               total={total}
               tide={tide}
               provenWords={view.provenWords}
+              figures={Math.max(
+                ...[view.proof.bankBalance, view.proof.ledgerBalance].map((b) => report(b).length),
+              )}
               atBottom={atBottom}
               rows={rows}
               here={here}
@@ -390,6 +401,8 @@ export function MonthWork({ place }: { place: Place }) {
         change={change}
         picked={entries}
         traced={traced}
+        folded={folded}
+        onFold={fold}
         onTrace={() => setTraced(!traced)}
         onGo={(p) => {
           look(ALL);

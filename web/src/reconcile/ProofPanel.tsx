@@ -11,6 +11,9 @@ export interface ProofProps {
   change: boolean;
   picked: number[];
   traced: boolean;
+  /** Whether only its outcome is shown, at the edge. */
+  folded: boolean;
+  onFold: () => void;
   pending: boolean;
   onTrace: () => void;
   onGo: (place: number) => void;
@@ -39,10 +42,36 @@ export function ProofPanel(props: ProofProps) {
   const { view, place, traced } = props;
   const p = view.proof;
   const trace = useTrace(place, traced);
+  const outcome = p.holds ? 'No gap' : `${grouped(p.gap)} apart`;
+  if (props.folded) {
+    return (
+      <aside className="proof-folded" aria-label="Proof">
+        <button type="button" className="fold" aria-expanded={false} onClick={props.onFold}>
+          <span aria-hidden="true">‹</span>
+          <span className="visually-hidden">Show the proof</span>
+        </button>
+        <span className={p.holds ? 'upright' : 'upright attention'} aria-live="polite">
+          Proof at {shortDate(p.at)}: {outcome}
+        </span>
+      </aside>
+    );
+  }
   return (
     // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a scrolling region must be reachable by keyboard
     <aside className="proof" aria-label="Proof" tabIndex={0}>
-      <h2>Proof at {shortDate(p.at)}</h2>
+      <h2>
+        <button
+          type="button"
+          className="fold"
+          aria-expanded
+          title="Fold the proof away (p)"
+          onClick={props.onFold}
+        >
+          <span aria-hidden="true">›</span>
+          <span className="visually-hidden">Fold the proof away</span>
+        </button>
+        Proof at {shortDate(p.at)}
+      </h2>
       <table>
         <caption className="visually-hidden">The two sides of the proof, in {view.currency}</caption>
         <tbody>
@@ -76,10 +105,10 @@ export function ProofPanel(props: ProofProps) {
         <strong data-testid="gap">
           {p.holds ? (
             <>
-              <Wave holds /> Nothing is apart
+              <Wave holds /> {outcome}
             </>
           ) : (
-            `${grouped(p.gap)} apart`
+            outcome
           )}
         </strong>
         <p>{p.words}</p>

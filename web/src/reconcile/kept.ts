@@ -7,6 +7,15 @@ interface Kept {
 
 const name = (p: Place) => `tidemark.ladder.${p.companyId}.${p.accountId}.${p.month}`;
 
+/** Whether a person has the proof folded away, on every ladder. */
+export function keptFold(): boolean {
+  return localStorage.getItem('tidemark.proof') === 'folded';
+}
+
+export function keepFold(folded: boolean): void {
+  localStorage.setItem('tidemark.proof', folded ? 'folded' : 'open');
+}
+
 /** The filter and line that a person left a ladder with, for when they come back. */
 export function kept(place: Place): Kept {
   const text = sessionStorage.getItem(name(place));

@@ -47,7 +47,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
   const ofParty = c.does === 'BOOK' && kindOf(c.kind)?.namesParty;
   return (
     <Form
-      className="form-page"
+      className="rule-page"
       onSubmit={(e) => {
         e.preventDefault();
         keep.mutate(true);

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { Link, useLocation, useNavigate } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
 import { useCurrentCompany } from '../session/session';
 import { send } from '../shared/api';
 import type { RuleView } from './api';
@@ -11,7 +11,7 @@ import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
 import { RuleForm } from './RuleForm';
 import { useRules } from './useRules';
-import { EMPTY, sentence, type Draft } from './words';
+import { EMPTY, EXAMPLE, sentence, type Draft } from './words';
 
 /** Rules in their order: the first that fits a line is the one that acts. */
 export default function RulesPage() {
@@ -53,9 +53,6 @@ export default function RulesPage() {
   }
   return (
     <div className="page">
-      <p className="mb-1">
-        <Link to="/reconcile">Reconcile</Link>
-      </p>
       <h1>Rules</h1>
       <Problems error={rules.error ?? turn.error ?? order.error ?? remove.error} />
       {editing ? (
@@ -66,10 +63,18 @@ export default function RulesPage() {
       ) : (
         <>
           {rules.data?.length === 0 && (
-            <p className="quiet">
-              A rule books lines that come again and again, or says what belongs together. It is tried over
-              the past before it is switched on.
-            </p>
+            <div className="sheet empty">
+              <p>
+                A rule books lines that come again and again, or says what belongs together. It is tried over
+                the past before it is switched on.
+              </p>
+              <p className="quiet">For example: {sentence(EXAMPLE.content)}</p>
+              {canPrepare && (
+                <Button variant="outline-secondary" onClick={() => setEditing({ start: EXAMPLE })}>
+                  Begin with this example
+                </Button>
+              )}
+            </div>
           )}
           {list.length > 0 && (
             <table className="plain sheet">

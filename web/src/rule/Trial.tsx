@@ -3,7 +3,7 @@ import { fullDate } from '../shared/dates';
 import { Problems } from '../shared/Problems';
 
 const VERDICTS: Record<TriedLine['verdict'], string> = {
-  AGAINST: 'against what was decided',
+  AGAINST: 'decided otherwise',
   AS_DECIDED: 'as decided',
   NEW: 'not decided yet',
 };
@@ -23,7 +23,7 @@ export function Trial({ trial, error }: { trial?: TrialView; error?: unknown }) 
               : `${trial.fitting} ${trial.fitting === 1 ? 'line fits' : 'lines fit'}: ${trial.asDecided} as decided, ${trial.against} against what people decided, ${trial.fresh} not decided yet.`}
           </p>
           {trial.lines.length > 0 && (
-            <table className="plain">
+            <table className="plain trial">
               <caption className="visually-hidden">Lines that fit</caption>
               <thead>
                 <tr>
@@ -32,20 +32,25 @@ export function Trial({ trial, error }: { trial?: TrialView; error?: unknown }) 
                   <th scope="col" className="num">
                     Amount
                   </th>
-                  <th scope="col">It</th>
+                  <th scope="col">What the rule does</th>
+                  <th scope="col">Compared</th>
                 </tr>
               </thead>
               <tbody>
                 {trial.lines.map((l, i) => (
                   <tr key={i}>
-                    <td className="text-nowrap">{fullDate(l.date)}</td>
-                    <td>
+                    <td>{fullDate(l.date)}</td>
+                    <td title={`${l.title}, ${l.accountName}`}>
                       {l.title} <span className="quiet">{l.accountName}</span>
                     </td>
                     <td className="num">{l.amount}</td>
-                    <td className={l.verdict === 'AGAINST' ? 'attention' : ''}>
-                      {l.words} ({VERDICTS[l.verdict]})
+                    <td
+                      className={l.verdict === 'AGAINST' ? 'attention' : ''}
+                      title={`${l.words} (${VERDICTS[l.verdict]})`}
+                    >
+                      {l.words}
                     </td>
+                    <td className={l.verdict === 'AGAINST' ? 'attention' : 'quiet'}>{VERDICTS[l.verdict]}</td>
                   </tr>
                 ))}
               </tbody>

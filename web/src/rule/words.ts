@@ -32,6 +32,12 @@ export const EMPTY: Draft = {
   },
 };
 
+/** A first rule to begin from where there is none. */
+export const EXAMPLE: Draft = {
+  name: 'Fee for keeping the account',
+  content: { ...EMPTY.content, direction: 'OUT', text: 'MAINTENANCE FEE' },
+};
+
 const named = (list: [string, string][], key: string) => list.find(([k]) => k === key)?.[1] ?? key;
 
 /** A rule as a sentence. */

@@ -50,12 +50,8 @@ export function Chooser({ id, ariaLabel, chosen, choices, empty, more, onType, o
     selectedItem: chosen ?? null,
     inputValue: typing ?? chosen?.words ?? '',
     defaultHighlightedIndex: 0,
-    onStateChange: ({ type, selectedItem, inputValue }) => {
+    onStateChange: ({ type, selectedItem }) => {
       switch (type) {
-        case useCombobox.stateChangeTypes.InputChange:
-          setTyping(inputValue ?? '');
-          onType((inputValue ?? '').trim());
-          break;
         case useCombobox.stateChangeTypes.ItemClick:
         case useCombobox.stateChangeTypes.InputKeyDownEnter:
           take(selectedItem);
@@ -80,6 +76,11 @@ export function Chooser({ id, ariaLabel, chosen, choices, empty, more, onType, o
           placeholder: empty,
           autoComplete: 'off',
           title: chosen?.words,
+          // at once, so that no key is lost however fast one types
+          onChange: (e) => {
+            setTyping(e.currentTarget.value);
+            onType(e.currentTarget.value.trim());
+          },
           onFocus: (e) => e.target.select(),
           onKeyDown: (e) => {
             if (e.key === 'Escape' && isOpen) {

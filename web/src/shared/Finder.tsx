@@ -89,12 +89,8 @@ export function Finder() {
     itemToString: () => '',
     defaultHighlightedIndex: 0,
     isOpen: asked,
-    onStateChange: ({ type, inputValue, selectedItem }) => {
+    onStateChange: ({ type, selectedItem }) => {
       switch (type) {
-        case useCombobox.stateChangeTypes.InputChange:
-          setTyped(inputValue ?? '');
-          setOpen(true);
-          break;
         case useCombobox.stateChangeTypes.ItemClick:
         case useCombobox.stateChangeTypes.InputKeyDownEnter:
           if (selectedItem) {
@@ -125,6 +121,11 @@ export function Finder() {
           placeholder: 'Find anything',
           'aria-label': 'Find anything',
           autoComplete: 'off',
+          // at once, so that no key is lost however fast one types
+          onChange: (e) => {
+            setTyped(e.currentTarget.value);
+            setOpen(true);
+          },
           onFocus: () => setOpen(true),
         })}
       />

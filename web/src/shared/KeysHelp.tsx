@@ -12,6 +12,7 @@ const KEYS: [string, string][] = [
   ['m', 'Match what is selected'],
   ['u', 'Undo the match of the line, or the last step'],
   ['t', 'Trace the gap'],
+  ['p', 'Fold the proof away, or show it'],
   ['/', 'Find anything'],
   ['?', 'Show these keys'],
   ['Esc', 'Close what is open'],

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { Dot, Lane, TodayView } from './api';
 import { addDays, daysBetween, fullDate, monthShort, shortDate } from '../shared/dates';
 import { report } from '../shared/money';
+import { useCurrentCompany } from '../session/session';
 
 interface Props {
   view: TodayView;
@@ -15,6 +16,7 @@ const WIDTH = 1000;
 
 /** One lane per account over the months: certified up to the mark, proven beyond it, and what is still open. */
 export function AccountLanes({ view, canDrop, onFile }: Props) {
+  const { company } = useCurrentCompany();
   const end = addDays(view.businessDate, 6);
   const span = daysBetween(view.from, end);
   const x = (iso: string) => (Math.min(Math.max(daysBetween(view.from, iso), 0), span) / span) * WIDTH;
@@ -63,6 +65,7 @@ export function AccountLanes({ view, canDrop, onFile }: Props) {
               months={months}
               today={view.businessDate}
               canDrop={canDrop}
+              foreign={lane.currency !== company.currency}
               onFile={(file) => onFile(file, lane.accountId)}
             />
           ))}
@@ -92,10 +95,12 @@ interface LaneProps {
   months: string[];
   today: string;
   canDrop: boolean;
+  /** Whether its currency is not the company's, and is named. */
+  foreign: boolean;
   onFile: (file: File) => void;
 }
 
-function LaneRow({ lane, x, months, today, canDrop, onFile }: LaneProps) {
+function LaneRow({ lane, x, months, today, canDrop, foreign, onFile }: LaneProps) {
   const [over, setOver] = useState(false);
   const mark = x(addDays(lane.mark, 1));
   const from = x(addDays(lane.openingDate, 1));
@@ -159,9 +164,11 @@ function LaneRow({ lane, x, months, today, canDrop, onFile }: LaneProps) {
           ))}
         </span>
       </td>
-      <td className="num">{report(lane.bankBalance)}</td>
       <td className="num">
-        <strong>{report(lane.freeToSpend)}</strong>
+        {report(lane.bankBalance)} {foreign && lane.currency}
+      </td>
+      <td className="num">
+        <strong>{report(lane.freeToSpend)}</strong> {foreign && lane.currency}
       </td>
     </tr>
   );

@@ -20,6 +20,7 @@ public final class Benchmarks {
         all.put("ladder", new LadderBenchmark());
         all.put("scrolling", new ScrollingBenchmark());
         all.put("posting", new PostingBenchmark());
+        all.put("find", new FindBenchmark());
         all.put("load", new LoadBenchmark());
         all.put("matching", new MatchingBenchmark());
         for (Map.Entry<String, Benchmark> e : all.entrySet()) {

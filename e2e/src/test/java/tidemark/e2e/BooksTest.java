@@ -85,12 +85,8 @@ class BooksTest {
     void check_writtenByKeyboard_thenVoided() {
         Page page = as("maren");
         page.navigate(server.url() + "/payments/new");
-        field(page, "To")
-                .locator("option:has-text('Dunmore Timber')")
-                .waitFor(new Locator.WaitForOptions()
-                        .setState(com.microsoft.playwright.options.WaitForSelectorState.ATTACHED));
         field(page, "To").focus();
-        page.keyboard().type("Dunmore");
+        Browsing.takeTyped(page, "Dunmore");
         page.locator("tbody input[type=checkbox]").first().waitFor();
         page.locator("tbody input[type=checkbox]").first().focus();
         page.keyboard().press("Space");

@@ -104,6 +104,17 @@ final class Browsing implements AutoCloseable {
         field.press("Enter");
     }
 
+    /** Types into the field that has the focus and takes the first that fits. */
+    static void takeTyped(Page page, String what) {
+        page.keyboard().type(what);
+        page.locator("li[role=option]:visible")
+                .filter(new Locator.FilterOptions().setHasText(what))
+                .first()
+                .waitFor();
+        settled(page);
+        page.keyboard().press("Enter");
+    }
+
     static void signOut(Page page, String name) {
         button(page, name).press("Enter");
         button(page, "Sign out").press("Enter");

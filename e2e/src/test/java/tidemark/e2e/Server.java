@@ -9,6 +9,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -33,7 +36,17 @@ final class Server implements AutoCloseable {
     }
 
     /** Starts on a copy of the demo data as it is after the story was told, which is told once per test run. */
-    static synchronized Server demo() throws Exception {
+    static Server demo() throws Exception {
+        return demo(books -> {});
+    }
+
+    /** What a test puts into the books before they are opened. */
+    interface Before {
+        void put(Connection books) throws SQLException;
+    }
+
+    /** The same, with more in its books than the story has. */
+    static synchronized Server demo(Before before) throws Exception {
         if (toldDemo == null) {
             Path told = Files.createTempDirectory("tidemark-told");
             try (Server first = start(told, true)) {
@@ -43,6 +56,9 @@ final class Server implements AutoCloseable {
         }
         Path data = Files.createTempDirectory("tidemark-e2e");
         copy(toldDemo, data);
+        try (Connection books = DriverManager.getConnection("jdbc:h2:file:" + data.resolve("books"), "tidemark", "")) {
+            before.put(books);
+        }
         Server server = start(data, true);
         server.awaitReady();
         return server;

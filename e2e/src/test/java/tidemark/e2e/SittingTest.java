@@ -41,7 +41,7 @@ class SittingTest {
             button(maren, "Undo the 56 firm ones").waitFor();
 
             button(maren, "Correct the ledger").click();
-            maren.getByTestId("gap").getByText("Nothing is apart").waitFor();
+            maren.getByTestId("gap").getByText("No gap").waitFor();
             atLine(maren, "RETURNED ITEM CHK");
             bookToCustomer(maren, "Pell Charter");
             atLine(maren, "RETURNED ITEM FEE");
@@ -283,6 +283,7 @@ class SittingTest {
                         .waitFor(new Locator.WaitForOptions()
                                 .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
             }
+            button(page, "Maren").click();
             link(page, "Activity").click();
             page.getByText("DEPOSIT PART 1").first().waitFor();
         }
@@ -350,13 +351,13 @@ class SittingTest {
             page.getByLabel("Ledger account").waitFor();
             Browsing.settled(page);
             page.keyboard().press("Tab");
-            takeTyped(page, what);
+            Browsing.takeTyped(page, what);
         } else if (what.startsWith("Pell")) {
             type(page, "A cus");
             page.getByLabel("Customer").waitFor();
             Browsing.settled(page);
             page.keyboard().press("Tab");
-            takeTyped(page, what);
+            Browsing.takeTyped(page, what);
         } else if (what.isEmpty()) {
             type(page, "A fee");
         }
@@ -365,17 +366,6 @@ class SittingTest {
         page.getByRole(AriaRole.DIALOG)
                 .waitFor(new Locator.WaitForOptions()
                         .setState(com.microsoft.playwright.options.WaitForSelectorState.HIDDEN));
-    }
-
-    /** Types into the field that has the focus and takes the first that fits. */
-    private static void takeTyped(Page page, String what) {
-        type(page, what);
-        page.locator("li[role=option]:visible")
-                .filter(new Locator.FilterOptions().setHasText(what))
-                .first()
-                .waitFor();
-        Browsing.settled(page);
-        page.keyboard().press("Enter");
     }
 
     @Test

@@ -5,43 +5,37 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.concurrent.Callable;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
 import org.junit.jupiter.api.Test;
 
 /** The way around by the keys alone, among 20,000 customers, in windows of all three sizes. */
 class WayAroundTest {
     private static final int CUSTOMERS = 20_000;
-    private static final int AT_ONCE = 4;
 
-    private static void addCustomers(Server server) throws Exception {
-        try (ExecutorService workers = Executors.newFixedThreadPool(AT_ONCE)) {
-            List<Callable<Integer>> parts = new ArrayList<>();
-            for (int part = 0; part < AT_ONCE; part++) {
-                int first = part;
-                parts.add(() -> {
-                    Api api = new Api(server, "maren");
-                    String path = api.company() + "/parties";
-                    int made = 0;
-                    for (int i = first; i < CUSTOMERS; i += AT_ONCE) {
-                        String name = (i == 12_345 ? "Zaq Wharfage" : "Berth holder " + i);
-                        int status = api.post(path, """
-                                {"control":"RECEIVABLES","code":"B-%d","name":"%s","address":"","dueDays":30,
-                                 "discountPercent":"","discountDays":0,"active":true}""".formatted(i, name));
-                        made += status == 201 ? 1 : 0;
-                    }
-                    return made;
-                });
+    private static void addCustomers(Connection books) throws SQLException {
+        long first = 1_000_000_000L;
+        try (PreparedStatement identity =
+                        books.prepareStatement("insert into party_identity (id, company_id, name, address, version)"
+                                + " values (?, (select min(id) from company), ?, '', 0)");
+                PreparedStatement party = books.prepareStatement(
+                        "insert into party (id, company_id, control, code, identity_id, due_days, discount_percent,"
+                                + " discount_days, active, version)"
+                                + " values (?, (select min(id) from company), 'RECEIVABLES', ?, ?, 30, 0, 0, true, 0)")) {
+            books.setAutoCommit(false);
+            for (int i = 0; i < CUSTOMERS; i++) {
+                identity.setLong(1, first + i);
+                identity.setString(2, i == 12_345 ? "Zaq Wharfage" : "Berth holder " + i);
+                identity.addBatch();
+                party.setLong(1, first + i);
+                party.setString(2, "B-" + i);
+                party.setLong(3, first + i);
+                party.addBatch();
             }
-            int made = 0;
-            for (Future<Integer> done : workers.invokeAll(parts)) {
-                made += done.get();
-            }
-            assertEquals(CUSTOMERS, made);
+            identity.executeBatch();
+            party.executeBatch();
+            books.commit();
         }
     }
 
@@ -77,9 +71,8 @@ class WayAroundTest {
 
     @Test
     void byTheKeysAlone_atEverySize() throws Exception {
-        try (Server server = Server.demo();
+        try (Server server = Server.demo(WayAroundTest::addCustomers);
                 Browsing browsing = new Browsing()) {
-            addCustomers(server);
             for (int[] size : new int[][] {{1280, 800}, {834, 1112}, {1920, 1080}}) {
                 Page page = browsing.window(size[0], size[1]);
                 Browsing.signIn(page, server.url(), "maren");

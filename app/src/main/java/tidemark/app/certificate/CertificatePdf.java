@@ -4,6 +4,7 @@ import java.awt.Color;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -206,10 +207,21 @@ final class CertificatePdf {
 
     private void cashRow(PdfPTable table, Map<String, Object> row, Font font) {
         boolean sum = font == bold;
-        cell(table, ROW_NAMES.getOrDefault(text(row, "name"), text(row, "name")), font, Element.ALIGN_LEFT, sum);
-        for (String column : List.of("opening", "in", "out", "closing")) {
-            cell(table, amount(text(row, column)), font, Element.ALIGN_RIGHT, sum);
+        List<String> amounts = List.of("opening", "in", "out", "closing").stream()
+                .map(column -> text(row, column))
+                .toList();
+        // what did not happen is left out, so that what counts is seen; a sum is always written
+        if (!sum && amounts.stream().allMatch(CertificatePdf::isZero)) {
+            return;
         }
+        cell(table, ROW_NAMES.getOrDefault(text(row, "name"), text(row, "name")), font, Element.ALIGN_LEFT, sum);
+        for (String value : amounts) {
+            cell(table, !sum && isZero(value) ? "" : amount(value), font, Element.ALIGN_RIGHT, sum);
+        }
+    }
+
+    private static boolean isZero(String amount) {
+        return new BigDecimal(amount).signum() == 0;
     }
 
     private void items(Document document, String name, String key) {

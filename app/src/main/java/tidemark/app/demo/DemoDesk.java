@@ -14,9 +14,13 @@ import tidemark.app.party.Invoices;
 import tidemark.app.party.Receipts;
 import tidemark.app.payment.Payments;
 import tidemark.app.payment.Transfers;
+import tidemark.app.rule.RuleContent;
+import tidemark.app.rule.Rules;
 import tidemark.app.setup.SetUp;
 import tidemark.core.party.InvoiceBooking;
 import tidemark.core.payment.PaymentKind;
+import tidemark.core.rule.Conditions;
+import tidemark.core.rule.TextTest;
 
 /** What lies on the demo company's desk on 2 July: an account just taken over, drafts, payments that wait. */
 @Component
@@ -31,8 +35,17 @@ class DemoDesk {
     private final Payments payments;
     private final Transfers transfers;
     private final Drafts drafts;
+    private final Rules rules;
 
-    DemoDesk(SetUp setUp, Invoices invoices, Receipts receipts, Payments payments, Transfers transfers, Drafts drafts) {
+    DemoDesk(
+            SetUp setUp,
+            Invoices invoices,
+            Receipts receipts,
+            Payments payments,
+            Transfers transfers,
+            Drafts drafts,
+            Rules rules) {
+        this.rules = rules;
         this.setUp = setUp;
         this.invoices = invoices;
         this.receipts = receipts;
@@ -41,8 +54,54 @@ class DemoDesk {
         this.drafts = drafts;
     }
 
+    private void rule(
+            DemoLedger.Place place,
+            String name,
+            String account,
+            String text,
+            Conditions.Direction direction,
+            String kind) {
+        long id = rules.write(
+                        place.companyId(),
+                        null,
+                        new Rules.Draft(
+                                name,
+                                Objects.requireNonNull(place.accounts().get(account))
+                                        .id(),
+                                null,
+                                null,
+                                new RuleContent(
+                                        direction,
+                                        null,
+                                        null,
+                                        TextTest.CONTAINS,
+                                        text,
+                                        null,
+                                        "",
+                                        null,
+                                        null,
+                                        RuleContent.Does.BOOK,
+                                        kind,
+                                        null,
+                                        "",
+                                        "",
+                                        null)),
+                        MAREN)
+                .id();
+        rules.switchTo(place.companyId(), id, true, MAREN);
+    }
+
     void fill(DemoLedger.Place place) {
         BankAccount operating = Objects.requireNonNull(place.accounts().get(Story.OPERATING));
+        rule(
+                place,
+                "Interest of the savings account",
+                Story.RESERVE,
+                "INTEREST PAID",
+                Conditions.Direction.IN,
+                "INTEREST");
+        rule(place, "Fee for an incoming wire", Story.OPERATING, "INCOMING WIRE FEE", Conditions.Direction.OUT, "FEE");
+        rule(place, "Fee for a returned check", Story.OPERATING, "RETURNED ITEM FEE", Conditions.Direction.OUT, "FEE");
         BankAccount euro = setUp.addBankAccount(
                         place.companyId(),
                         new SetUp.NewBankAccount(

@@ -194,7 +194,7 @@ public final class CertificationConditions {
         return new Condition(
                 "gap",
                 holds,
-                holds ? "Nothing is apart" : "The two sides are " + grouped(proof.gap(), in) + " apart",
+                holds ? "There is no gap" : "The two sides are " + grouped(proof.gap(), in) + " apart",
                 "adjusted bank balance " + amount(proof.adjustedBank(), in) + ", adjusted ledger balance "
                         + amount(proof.adjustedLedger(), in),
                 Condition.Place.PROOF);

@@ -94,7 +94,7 @@ class CertificationConditionsTest {
                         "statements: The statement follows on and adds up (10,000.00 + 500.00 in − 125.00 out = 10,375.00)"
                                 + " STATEMENTS",
                         "lines.explained: All 3 bank lines are explained (2 matched, 1 declared bank errors) LADDER",
-                        "gap: Nothing is apart (adjusted bank balance 10,380.00, adjusted ledger balance 10,380.00) PROOF",
+                        "gap: There is no gap (adjusted bank balance 10,380.00, adjusted ledger balance 10,380.00) PROOF",
                         "movements: Money in and money out agree too (apart: opening 0.00, in 0.00, out 0.00, closing 0.00)"
                                 + " PROOF",
                         "journal: The ledger agrees with its journal (cash entries 10,380.00, journal 10,380.00) LEDGER",
