@@ -25,7 +25,7 @@ export default function PartyPage() {
   const { id = '' } = useParams();
   const { company, canPrepare } = useCurrentCompany();
   const party = useParty(Number(id));
-  const [applying, setApplying] = useState<Item | null>(null);
+  const [settling, setSettling] = useState<Item | null>(null);
   const [editing, setEditing] = useState(false);
   const p = party.data;
   if (!p) {
@@ -99,21 +99,21 @@ export default function PartyPage() {
         {money.map((item) => (
           <p key={item.id} className="told d-flex gap-3 align-items-center">
             <span>
-              {item.title} of {fullDate(item.date)}: {grouped(item.open)} not applied
+              {item.title} of {fullDate(item.date)}: {grouped(item.open)} not settled yet
             </span>
             {canPrepare && against(item).length > 0 && (
-              <Button size="sm" variant="outline-secondary" onClick={() => setApplying(item)}>
-                Apply it
+              <Button size="sm" variant="outline-secondary" onClick={() => setSettling(item)}>
+                Settle with an item
               </Button>
             )}
           </p>
         ))}
-        {applying ? (
-          <Apply
+        {settling ? (
+          <Settle
             partyId={Number(id)}
-            money={applying}
-            owed={against(applying)}
-            onClose={() => setApplying(null)}
+            money={settling}
+            owed={against(settling)}
+            onClose={() => setSettling(null)}
           />
         ) : (
           <Items items={owed} caption="What is owed" partyId={Number(id)} />
@@ -192,7 +192,7 @@ function SettlementLine({ settlement: s, partyId }: { settlement: SettlementView
       </span>{' '}
       {canPrepare && !s.undoneFrom && !asking && (
         <button type="button" className="as-link" onClick={() => setAsking(true)}>
-          Unapply
+          Undo this settlement
         </button>
       )}
       {asking && !s.undoneFrom && (
@@ -207,7 +207,7 @@ function SettlementLine({ settlement: s, partyId }: { settlement: SettlementView
   );
 }
 
-function Apply({
+function Settle({
   partyId,
   money,
   owed,
@@ -225,12 +225,12 @@ function Apply({
   const path = `/api/v1/companies/${company.id}/parties/${partyId}/settlements`;
   const body = { itemId: money.id, date, items: parts };
   const preview = useQuery({
-    queryKey: [...keys.party(company.id, partyId), 'apply', body],
+    queryKey: [...keys.party(company.id, partyId), 'settle', body],
     queryFn: () => send<BookedView>('POST', `${path}?preview=true`, body),
     enabled: parts.length > 0,
     retry: false,
   });
-  const apply = useMutation({
+  const settle = useMutation({
     mutationFn: () => send('POST', path, body),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
@@ -241,11 +241,11 @@ function Apply({
     <form
       onSubmit={(e) => {
         e.preventDefault();
-        apply.mutate();
+        settle.mutate();
       }}
     >
       <h3>
-        Apply {grouped(money.open)} of {money.title}
+        Settle with {grouped(money.open)} of {money.title}
       </h3>
       <div style={{ maxWidth: '14rem' }}>
         <DateField label="From" value={date} today={session.businessDate} onChange={setDate} />
@@ -257,10 +257,10 @@ function Apply({
           error={parts.length ? preview.error : undefined}
         />
       </div>
-      <Problems error={apply.error} title="Not applied." />
+      <Problems error={settle.error} title="Nothing was settled; what you typed is still here." />
       <div className="actions mt-2">
-        <Button type="submit" disabled={parts.length === 0 || preview.isError || apply.isPending}>
-          Apply it
+        <Button type="submit" disabled={parts.length === 0 || preview.isError || settle.isPending}>
+          Settle
         </Button>
         <Button variant="outline-secondary" onClick={onClose}>
           Leave it

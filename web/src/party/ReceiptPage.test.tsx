@@ -89,7 +89,7 @@ describe('money received', () => {
     await waitFor(() => expect(screen.getByPlaceholderText('1250.00')).toBeTruthy());
     screen.getByText('Follows what is ticked until you type it.');
     await type('Amount, USD', '1300.00');
-    screen.getByText('What is not spread stays unapplied.');
+    screen.getByText('What is not spread over items stays open on their account.');
   });
 
   it('forgets the items of another customer', async () => {

@@ -92,7 +92,7 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
           hint={
             form.amount === '' && form.items.length > 0
               ? 'Follows what is ticked until you type it.'
-              : 'What is not spread stays unapplied.'
+              : 'What is not spread over items stays open on their account.'
           }
           onChange={(amount) => set({ amount })}
         />

@@ -44,7 +44,7 @@ class BooksTest {
     }
 
     @Test
-    void invoice_receivedInPart_appliedAndUnapplied() {
+    void invoice_receivedInPart_settledAndUndone() {
         Page page = as("maren");
         page.navigate(server.url() + "/invoices/new");
         choose(page, field(page, "Customer"), "Vance and Daughters");
@@ -63,20 +63,20 @@ class BooksTest {
         page.getByLabel("Pay now on Invoice INV-").fill("600.00");
         page.getByText("And leave").waitFor();
         button(page, "Book this receipt").click();
-        page.getByText("400.00 not applied").waitFor();
-        button(page, "Apply it").click();
+        page.getByText("400.00 not settled yet").waitFor();
+        button(page, "Settle with").click();
         page.getByLabel("Invoice INV-").check();
         page.getByLabel("Pay now on Invoice INV-").fill("500.00");
         page.getByText("482.50 is open").first().waitFor();
         page.getByLabel("Pay now on Invoice INV-").fill("400.00");
         page.getByText("And leave").waitFor();
-        page.locator("form").getByRole(AriaRole.BUTTON).getByText("Apply it").click();
-        page.getByText("not applied")
+        page.locator("form").getByRole(AriaRole.BUTTON).getByText("Settle", new Locator.GetByTextOptions().setExact(true)).click();
+        page.getByText("not settled yet")
                 .waitFor(new Locator.WaitForOptions()
                         .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
-        button(page, "Unapply").first().click();
+        button(page, "Undo this settlement").first().click();
         button(page, "Open both again").click();
-        page.getByText("not applied").waitFor();
+        page.getByText("not settled yet").waitFor();
         page.getByText("What was done here").click();
         page.getByText("Opened again Invoice").waitFor();
     }

@@ -92,7 +92,7 @@ class ScreenshotsTest {
             page.getByText("What customers owe").waitFor();
             shot(page, "customers");
             Browsing.link(page, "Merrow Rentals").click();
-            page.getByText("not applied").waitFor();
+            page.getByText("not settled yet").waitFor();
             shot(page, "customer");
             page.navigate(server.url() + "/drafts");
             page.getByLabel("All drafts that fit").check();

@@ -28,7 +28,7 @@ import tidemark.core.party.PartyMoney;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.problem.Words;
 
-/** Books money received from a customer, and applies money that was not applied. */
+/** Books money received, and settles items with money that had settled nothing yet. */
 @Service
 public class Receipts {
     private final Parties parties;
