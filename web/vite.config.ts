@@ -12,7 +12,8 @@ export default defineConfig({
       },
     },
   },
-  server: { proxy: { '/api': 'http://127.0.0.1:8460' } },
+  // the words stand in docs
+  server: { proxy: { '/api': 'http://127.0.0.1:8460' }, fs: { allow: ['.', '../docs'] } },
   test: {
     environment: 'jsdom',
     include: ['src/**/*.test.{ts,tsx}'],

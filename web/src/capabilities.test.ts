@@ -41,6 +41,7 @@ describe('capabilities', () => {
       'self: Tokens for programs',
       'self: Activity',
       'self: Set-up',
+      'self: Words',
     ]);
     expect(places.filter((p) => p.administers).map((p) => p.path)).toEqual(['/set-up']);
   });

@@ -1,4 +1,5 @@
 import { Modal } from 'react-bootstrap';
+import { Link } from 'react-router';
 
 const KEYS: [string, string][] = [
   ['j, ↓', 'Next bank line'],
@@ -40,6 +41,11 @@ export function KeysHelp({ show, onHide }: { show: boolean; onHide: () => void }
             ))}
           </tbody>
         </table>
+        <p className="mt-3">
+          <Link to="/glossary" onClick={onHide}>
+            What the words mean
+          </Link>
+        </p>
       </Modal.Body>
     </Modal>
   );

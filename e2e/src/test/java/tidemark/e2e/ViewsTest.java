@@ -151,6 +151,7 @@ class ViewsTest {
         views.put("approvals", "/approvals");
         views.put("own sign-in", "/own/sign-in");
         views.put("tokens", "/own/tokens");
+        views.put("words", "/glossary");
         views.put("activity", "/activity");
         return views;
     }
