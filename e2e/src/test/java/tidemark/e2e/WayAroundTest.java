@@ -92,6 +92,8 @@ class WayAroundTest {
                                 .inputValue());
 
                 // an invoice is found by its amount, and opened
+                page.navigate(server.url() + "/customers");
+                page.locator("h1:text-is('Customers')").waitFor();
                 find(page, "3,842.97", "Invoice Q-4251");
                 page.getByText("Both sides").waitFor();
 
