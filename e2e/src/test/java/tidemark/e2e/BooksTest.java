@@ -70,7 +70,10 @@ class BooksTest {
         page.getByText("482.50 is open").first().waitFor();
         page.getByLabel("Pay now on Invoice INV-").fill("400.00");
         page.getByText("And leave").waitFor();
-        page.locator("form").getByRole(AriaRole.BUTTON).getByText("Settle", new Locator.GetByTextOptions().setExact(true)).click();
+        page.locator("form")
+                .getByRole(AriaRole.BUTTON)
+                .getByText("Settle", new Locator.GetByTextOptions().setExact(true))
+                .click();
         page.getByText("not settled yet")
                 .waitFor(new Locator.WaitForOptions()
                         .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
