@@ -110,7 +110,6 @@ class WayAroundTest {
                 page.getByRole(AriaRole.DIALOG)
                         .waitFor(new Locator.WaitForOptions()
                                 .setState(com.microsoft.playwright.options.WaitForSelectorState.HIDDEN));
-                page.getByText("Invoices it settles").waitFor();
                 assertThat(page.getByLabel("To", new Page.GetByLabelOptions().setExact(true)))
                         .hasValue("Terncliff Oils " + size[0]);
                 page.context().close();
