@@ -301,9 +301,6 @@ export function MonthWork({ place }: { place: Place }) {
               {view.state === 'CERTIFIED' ? 'See the certificate' : `Certify ${monthName(view.month)}`}
             </Link>
           )}
-          <Link className="btn btn-outline-secondary" to="/rules">
-            Rules
-          </Link>
           {canPrepare && view.lineCount > 0 && view.state === 'OPEN' && (
             <FileButton
               label="Read a statement file"

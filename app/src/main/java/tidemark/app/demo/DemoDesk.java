@@ -101,7 +101,6 @@ class DemoDesk {
                 Conditions.Direction.IN,
                 "INTEREST");
         rule(place, "Fee for an incoming wire", Story.OPERATING, "INCOMING WIRE FEE", Conditions.Direction.OUT, "FEE");
-        rule(place, "Fee for a returned check", Story.OPERATING, "RETURNED ITEM FEE", Conditions.Direction.OUT, "FEE");
         BankAccount euro = setUp.addBankAccount(
                         place.companyId(),
                         new SetUp.NewBankAccount(
