@@ -151,6 +151,8 @@ public final class BooksCommand {
                 Upgrade.copy(books.path(), before);
             }
             Upgrade.force(scratch.path());
+            // the index of Find anything belongs to the books that go; it is made anew from those that come
+            Backups.clear(books.directory().resolve("find"));
             Files.move(
                     scratch.path(), books.path(), StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
             Upgrade.force(books.directory());

@@ -65,7 +65,10 @@ class BooksCommandTest {
         // of the closed books too
         assertEquals(0, run("", "backup", dir.resolve("again.zip").toString(), there.toString()), this::told);
         assertEquals(2, run("", "restore", file.toString(), there.toString()), "books are there already");
+        Files.createDirectories(there.resolve("find"));
+        Files.writeString(there.resolve("find/segments_1"), "of the books before");
         assertEquals(0, run("", "restore", file.toString(), there.toString(), "--replace"), this::told);
+        assertFalse(Files.exists(there.resolve("find")), "the index of the books before is not taken for theirs");
         assertTrue(Files.exists(there.resolve("backups/before-restore.mv.db")));
         assertFalse(Files.exists(there.resolve("restore")));
     }
