@@ -54,7 +54,7 @@ class BooksCommandTest {
     }
 
     @Test
-    void backup_ofTheRunningApplication_isRestoredElsewhere_andHolds(RunningApp.App app) {
+    void backup_ofTheRunningApplication_isRestoredElsewhere_andHolds(RunningApp.App app) throws Exception {
         Path file = dir.resolve("books.zip");
         assertEquals(0, run("", "backup", file.toString(), data(app)), this::told);
         Path there = dir.resolve("there");
