@@ -1,12 +1,12 @@
 import { useCurrentCompany } from '../session/session';
 
-/** The same table to take away. The path is below the company and has its query already. */
+/** The same table to download. The path is below the company and has its query already. */
 export function ExportLinks({ path, pdf }: { path: string; pdf?: string }) {
   const { company } = useCurrentCompany();
   const base = `/api/v1/companies/${company.id}`;
   return (
     <p className="take-away">
-      <span className="quiet">Take away as</span> <a href={`${base}${path}&form=CSV`}>CSV</a>,{' '}
+      <span className="quiet">Download as</span> <a href={`${base}${path}&form=CSV`}>CSV</a>,{' '}
       <a href={`${base}${path}&form=XLSX`}>XLSX</a>
       {pdf && (
         <>
