@@ -62,6 +62,20 @@ describe('choosing a party', () => {
     expect(screen.getByLabelText<HTMLInputElement>('Whom').value).toBe('Terncliff Oils');
   });
 
+  it('never takes what was found for other letters, however fast Enter comes', async () => {
+    answering(theParties([PELL, ORRIN]));
+    renderHere(<Field />);
+    const field = screen.getByLabelText('Whom');
+    await person.click(field);
+    await screen.findByText('Pell Charter');
+    await person.keyboard('Zeb{Enter}');
+    expect(chosen).toBeUndefined();
+    expect(screen.queryByRole('dialog')).toBeNull();
+    await person.clear(field);
+    await person.keyboard('orr{Enter}');
+    expect(chosen).toBe(8);
+  });
+
   it('offers nobody new to who only looks', async () => {
     answering(theParties([]));
     renderHere(<Field roles={['PAYABLES']} />, ['VIEWER']);

@@ -3,7 +3,7 @@ import { useId, useState, type ReactNode } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useCurrentCompany } from '../session/session';
 import { api, data, send, type PartyName } from '../shared/api';
-import { Chooser, type Choice } from '../shared/Chooser';
+import { Chooser, narrowed, type Choice } from '../shared/Chooser';
 import { ChoiceField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
@@ -48,7 +48,7 @@ function usePartyChooser({ roles = CONTROLS, partyId, onChange }: Props) {
   const text = useDebounced(typed ?? '', 60);
   const found = useFound(text, {
     kind: ['PARTY'],
-    tag: only ? [only, 'active'] : ['active'],
+    tag: [roles.join('|'), 'active'],
     limit: 20,
     enabled: typed !== undefined,
   });
@@ -59,16 +59,20 @@ function usePartyChooser({ roles = CONTROLS, partyId, onChange }: Props) {
     const control = controlOf(f.tags);
     return control ? [{ id: f.id, name: f.title, control, code: f.detail }] : [];
   });
+  const choices = rows.map((r): Choice => ({
+    value: String(r.id),
+    words: r.name,
+    detail: only ? r.code : `${ROLES[r.control][0]}, ${r.code}`,
+  }));
+  // what was found for other letters is offered only as far as it fits these
+  const looking = typed !== undefined && (typed !== text || found.isPlaceholderData || found.isPending);
   return {
     chosen: name.data && {
       value: String(name.data.id),
       words: name.data.name,
     },
-    choices: rows.map((r): Choice => ({
-      value: String(r.id),
-      words: r.name,
-      detail: only ? r.code : `${ROLES[r.control][0]}, ${r.code}`,
-    })),
+    choices: looking ? narrowed(choices, typed ?? '') : choices,
+    looking,
     more: found.data?.more ?? false,
     onType: setTyped,
     onChoose: (choice: Choice | undefined) => {

@@ -18,6 +18,8 @@ interface Props {
   choices: Choice[];
   /** What stands there when nothing is chosen. */
   empty: string;
+  /** Whether what fits is still being asked for; nothing new is offered until it is known who is there. */
+  looking?: boolean;
   /** Whether there are more than are shown. */
   more?: boolean;
   /** Told what is typed, and the empty text when the list is opened. */
@@ -30,10 +32,23 @@ interface Props {
 const NEW = '\u0000new';
 
 /** One field over all there is: what is typed narrows the list, Enter or Tab takes what is marked. */
-export function Chooser({ id, ariaLabel, chosen, choices, empty, more, onType, onChoose, onNew }: Props) {
+export function Chooser({
+  id,
+  ariaLabel,
+  chosen,
+  choices,
+  empty,
+  looking,
+  more,
+  onType,
+  onChoose,
+  onNew,
+}: Props) {
   const [typing, setTyping] = useState<string>();
   const items: Choice[] =
-    onNew && typing?.trim() ? [...choices, { value: NEW, words: onNew.words(typing.trim()) }] : choices;
+    onNew && typing?.trim() && !looking
+      ? [...choices, { value: NEW, words: onNew.words(typing.trim()) }]
+      : choices;
   const take = (choice: Choice | null | undefined) => {
     if (choice?.value === NEW) {
       onNew?.make((typing ?? '').trim());
@@ -83,6 +98,10 @@ export function Chooser({ id, ariaLabel, chosen, choices, empty, more, onType, o
           },
           onFocus: (e) => e.target.select(),
           onKeyDown: (e) => {
+            if (e.key === 'Enter' && typing !== undefined && !items[highlightedIndex]) {
+              // nothing is marked yet; the form is not sent for it
+              e.preventDefault();
+            }
             if (e.key === 'Escape' && isOpen) {
               // closes the list, not the dialog around it
               e.stopPropagation();
@@ -114,7 +133,9 @@ export function Chooser({ id, ariaLabel, chosen, choices, empty, more, onType, o
               <span>{c.words}</span> {c.detail && <span className="quiet">{c.detail}</span>}
             </li>
           ))}
-        {isOpen && items.length === 0 && <li className="quiet">Nothing fits what is typed.</li>}
+        {isOpen && items.length === 0 && (
+          <li className="quiet">{looking ? 'Looking…' : 'Nothing fits what is typed.'}</li>
+        )}
         {isOpen && more && <li className="quiet">There are more; type more of it.</li>}
       </ul>
     </div>

@@ -73,13 +73,15 @@ export function Finder() {
     return () => window.removeEventListener('keydown', key);
   }, []);
   const pages = places.filter((p) => !p.administers || canAdminister);
+  // what was found for other letters must not be opened for these
+  const current = text === typed.trim() && !found.isPlaceholderData;
   const items: Item[] = asked
     ? [
         ...narrowed(
           pages.map((p) => ({ value: p.path, words: p.label, ...(p.words && { detail: p.words }) })),
-          text,
+          typed.trim(),
         ).map((p) => ({ key: p.value, title: p.words, words: 'Page', path: p.value })),
-        ...(found.data?.found ?? []).flatMap((f) => itemOf(f) ?? []),
+        ...(current ? (found.data?.found ?? []) : []).flatMap((f) => itemOf(f) ?? []),
       ]
     : [];
   const { isOpen, highlightedIndex, getInputProps, getMenuProps, getItemProps } = useCombobox<Item>({
@@ -142,7 +144,7 @@ export function Finder() {
             <span className="amount">{item.amount}</span>
           </li>
         ))}
-        {isOpen && found.isSuccess && items.length === 0 && (
+        {isOpen && current && found.isSuccess && items.length === 0 && (
           <li className="quiet">
             Nothing has these words, numbers or amounts. A part of a word is enough from three letters on.
           </li>

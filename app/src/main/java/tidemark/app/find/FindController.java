@@ -23,7 +23,8 @@ class FindController {
 
     /**
      * @param kind none for all
-     * @param tag all of which what is found must have, such as {@code RECEIVABLES} and {@code active}
+     * @param tag all of which what is found must have, such as {@code RECEIVABLES} and {@code active}; of several with {@code |} between
+     *     them any
      * @param limit how many of one kind
      */
     @GetMapping

@@ -172,11 +172,15 @@ final class FindIndex implements AutoCloseable {
         return FORMAT.equals(data.get("format")) ? Long.parseLong(data.getOrDefault("version", "-1")) : -1;
     }
 
-    /** The newest of a kind that fit, at most so many. */
+    /**
+     * The newest of a kind that fit, at most so many.
+     *
+     * @param tags each of which it must have; of several with {@code |} between them any
+     */
     List<Hit> search(long companyId, String kind, Set<String> tags, List<String> typed, Fit fit, int most) {
         BooleanQuery.Builder query =
                 new BooleanQuery.Builder().add(new TermQuery(new Term("kind", companyId + " " + kind)), Occur.FILTER);
-        tags.forEach(tag -> query.add(new TermQuery(new Term("tag", tag)), Occur.FILTER));
+        tags.forEach(tag -> query.add(anyOf(tag), Occur.FILTER));
         typed.forEach(t -> query.add(fitting(t, fit), Occur.FILTER));
         try {
             IndexSearcher searcher = searchers.acquire();
@@ -193,6 +197,14 @@ final class FindIndex implements AutoCloseable {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private static Query anyOf(String tags) {
+        BooleanQuery.Builder any = new BooleanQuery.Builder();
+        for (String tag : tags.split("\\|")) {
+            any.add(new TermQuery(new Term("tag", tag)), Occur.SHOULD);
+        }
+        return any.build();
     }
 
     private static long id(IndexReader reader, int doc) throws IOException {
@@ -245,6 +257,11 @@ final class FindIndex implements AutoCloseable {
             every.add(one.build(), Occur.MUST);
         }
         return every.build();
+    }
+
+    /** Whether it can be written to; a full disk, for example, closes it for good. */
+    boolean isOpen() {
+        return writer.isOpen();
     }
 
     int size() {

@@ -1,7 +1,10 @@
 package tidemark.app.find;
 
 import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.math.BigDecimal;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -20,6 +23,7 @@ import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -210,13 +214,37 @@ public class Finding {
                 values);
     }
 
+    /** The index; where it cannot be opened, or was closed by what failed, an empty one that is made anew. */
     private synchronized FindIndex index() {
         FindIndex open = index;
-        if (open == null) {
-            open = new FindIndex(folder);
-            index = open;
+        if (open != null && open.isOpen()) {
+            return open;
         }
+        if (open != null) {
+            LOG.warn("The index of Find anything was closed by what failed and is opened anew");
+            open.close();
+            index = null;
+            begin();
+        }
+        try {
+            open = new FindIndex(folder);
+        } catch (UncheckedIOException | IllegalArgumentException e) {
+            LOG.warn("The index of Find anything cannot be read and is made anew", e);
+            empty();
+            open = new FindIndex(folder);
+        }
+        index = open;
         return open;
+    }
+
+    private void empty() {
+        try (Stream<Path> files = Files.list(folder)) {
+            for (Path file : files.toList()) {
+                Files.delete(file);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private record Change(long id, String table, long objectId) {}
@@ -300,6 +328,7 @@ public class Finding {
     /** Goes on with the index on disk where it is that of these books, or makes it anew, beside the work. */
     @EventListener(ApplicationReadyEvent.class)
     void begin() {
+        complete = false;
         Thread.ofPlatform().daemon().name("find").start(() -> {
             try {
                 FindIndex open = index();

@@ -106,9 +106,9 @@ class PartyLists {
         private final StringBuilder sql;
         private final List<Object> values = new ArrayList<>();
 
-        Filter(String select, Long... companyId) {
+        Filter(String select, long companyId) {
             sql = new StringBuilder(select);
-            values.addAll(List.of(companyId));
+            values.add(companyId);
         }
 
         Filter and(String condition, @Nullable Object value) {
@@ -166,18 +166,23 @@ class PartyLists {
         CurrencyUnit currency = companies.get(companyId).baseCurrency();
         int most = Math.clamp(limit, 1, MOST);
         Filter filter = new Filter("""
-                        select e.id, e.number, e.entry_date, e.reference, e.text, o.party_id, i.name,
+                        select e.id, e.number, e.entry_date, e.reference, e.text,
+                          (select min(o.party_id) from open_item o
+                            where o.journal_entry_id = e.id and o.kind = 'PAYMENT') as party_id,
+                          (select min(i.name) from open_item o join party p on p.id = o.party_id
+                            join party_identity i on i.id = p.identity_id
+                            where o.journal_entry_id = e.id and o.kind = 'PAYMENT') as name,
                           (select sum(l.minor_units) from journal_line l
                             where l.journal_entry_id = e.id and l.minor_units > 0) as received,
-                          coalesce(-o.open, 0) as unsettled,
+                          coalesce((select -sum(o.open_minor_units) from open_item o
+                            where o.journal_entry_id = e.id and o.kind = 'PAYMENT'), 0) as unsettled,
                           exists (select 1 from journal_entry r where r.reversal_of = e.id) as reversed
                         from journal_entry e
-                        left join (select journal_entry_id, min(party_id) as party_id, sum(open_minor_units) as open
-                          from open_item where company_id = ? and kind = 'PAYMENT' group by journal_entry_id) o
-                          on o.journal_entry_id = e.id
-                        left join party p on p.id = o.party_id left join party_identity i on i.id = p.identity_id
-                        where e.company_id = ? and e.source = 'RECEIPT'""", companyId, companyId)
-                .and("o.party_id = ?", party)
+                        where e.company_id = ? and e.source = 'RECEIPT'""", companyId)
+                .and(
+                        "exists (select 1 from open_item o where o.journal_entry_id = e.id and o.kind = 'PAYMENT'"
+                                + " and o.party_id = ?)",
+                        party)
                 .and("e.entry_date >= ?", from)
                 .and("e.entry_date <= ?", to);
         List<ReceiptRow> found = page(

@@ -7,6 +7,7 @@ import static tidemark.app.books.NewCompany.ok;
 
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.HashMap;
@@ -99,6 +100,9 @@ class FindingTest {
         assertEquals(List.of("PARTY Terncliff"), titles("terncl"));
         assertEquals(List.of(), titles(c.iris, c.id, "terncl", "&kind=PARTY&tag=active"));
         assertEquals(List.of("PARTY Terncliff"), titles(c.iris, c.id, "", "&kind=PARTY&tag=RECEIVABLES"));
+        assertEquals(
+                List.of("PARTY Terncliff"), titles(c.iris, c.id, "tern", "&kind=PARTY&tag=PAYABLES%7CRECEIVABLES"));
+        assertEquals(List.of(), titles(c.iris, c.id, "tern", "&kind=PARTY&tag=PAYABLES%7CEMPLOYEES"));
     }
 
     @Test
@@ -120,6 +124,21 @@ class FindingTest {
                 List.of("PARTY", "ACCOUNT", "ITEM", "PAYMENT", "CERTIFICATE", "STATEMENT", "ENTRY", "BANK_LINE")) {
             assertFalse(titles(paz, paz.company(), "", "&kind=" + kind).isEmpty(), kind);
         }
+    }
+
+    @Test
+    void indexThatCannotBeRead_isMadeAnew(@TempDir Path folder) throws Exception {
+        Files.writeString(folder.resolve("segments_1"), "not an index");
+        c.party("RECEIVABLES", "Sandholm", 0);
+        Finding own = new Finding(
+                app.bean(JdbcTemplate.class),
+                List.copyOf(app.context().getBeansOfType(FindSource.class).values()),
+                folder);
+        own.begin();
+        Awaitility.await().atMost(Duration.ofSeconds(30)).until(own::isComplete);
+        assertEquals(
+                1, own.find(c.id, "sandholm", Set.of(), Set.of(), 5).found().size());
+        own.close();
     }
 
     /** An index of other books, such as after an older copy was restored, is made anew. */
