@@ -12,7 +12,7 @@ import { Problems } from '../shared/Problems';
 import { useTaking } from '../statements/useTaking';
 import { BookFromLine } from './BookFromLine';
 import { FilterBar } from './FilterBar';
-import { keep, keepFold, kept, keptFold } from './kept';
+import { keep, kept } from './kept';
 import { Ladder } from './Ladder';
 import { NoStatement } from './NoStatement';
 import { NoteDialog, type NoteOn } from './NoteDialog';
@@ -42,11 +42,6 @@ export function MonthWork({ place }: { place: Place }) {
   const [booking, setBooking] = useState<number | null>(null);
   const [noting, setNoting] = useState<{ on: NoteOn; id: number } | null>(null);
   const [traced, setTraced] = useState(false);
-  const [folded, setFolded] = useState(keptFold);
-  const fold = () => {
-    keepFold(!folded);
-    setFolded(!folded);
-  };
   const [meant, setMeant] = useState<{ line: number; key: string } | null>(null);
   const [ruled, setRuled] = useState<number | null>(null);
   // whoever comes back finds the filter and the line as they were left
@@ -227,8 +222,6 @@ export function MonthWork({ place }: { place: Place }) {
       cursor.restart();
     } else if (e.key === 'u') {
       undo();
-    } else if (e.key === 'p') {
-      fold();
     } else if (e.key === 't') {
       setTraced(true);
     } else if (e.key === 'Escape') {
@@ -398,8 +391,6 @@ export function MonthWork({ place }: { place: Place }) {
         change={change}
         picked={entries}
         traced={traced}
-        folded={folded}
-        onFold={fold}
         onTrace={() => setTraced(!traced)}
         onGo={(p) => {
           look(ALL);

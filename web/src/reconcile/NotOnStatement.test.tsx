@@ -27,8 +27,6 @@ function show(part: Partial<ProofProps> & { paper?: boolean; openLines?: number 
       change
       picked={[]}
       traced={false}
-      folded={false}
-      onFold={() => undefined}
       pending={false}
       ticking={[]}
       tickError={null}

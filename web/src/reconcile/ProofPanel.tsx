@@ -1,4 +1,7 @@
+import { useState } from 'react';
 import type { GroupView, MonthView } from './api';
+import { useKey } from '../shared/useKey';
+import { keepFold, keptFold } from './kept';
 import { shortDate } from '../shared/dates';
 import { grouped, report } from '../shared/money';
 import { Wave } from '../shared/Wave';
@@ -11,9 +14,6 @@ export interface ProofProps {
   change: boolean;
   picked: number[];
   traced: boolean;
-  /** Whether only its outcome is shown, at the edge. */
-  folded: boolean;
-  onFold: () => void;
   pending: boolean;
   onTrace: () => void;
   onGo: (place: number) => void;
@@ -42,11 +42,17 @@ export function ProofPanel(props: ProofProps) {
   const { view, place, traced } = props;
   const p = view.proof;
   const trace = useTrace(place, traced);
+  const [folded, setFolded] = useState(keptFold);
+  const fold = () => {
+    keepFold(!folded);
+    setFolded(!folded);
+  };
+  useKey('p', fold);
   const outcome = p.holds ? 'No gap' : `${grouped(p.gap)} apart`;
-  if (props.folded) {
+  if (folded) {
     return (
       <aside className="proof-folded" aria-label="Proof">
-        <button type="button" className="fold" aria-expanded={false} onClick={props.onFold}>
+        <button type="button" className="fold" aria-expanded={false} onClick={fold}>
           <span aria-hidden="true">‹</span>
           <span className="visually-hidden">Show the proof</span>
         </button>
@@ -60,13 +66,7 @@ export function ProofPanel(props: ProofProps) {
     // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a scrolling region must be reachable by keyboard
     <aside className="proof" aria-label="Proof" tabIndex={0}>
       <h2>
-        <button
-          type="button"
-          className="fold"
-          aria-expanded
-          title="Fold the proof away (p)"
-          onClick={props.onFold}
-        >
+        <button type="button" className="fold" aria-expanded title="Fold the proof away (p)" onClick={fold}>
           <span aria-hidden="true">›</span>
           <span className="visually-hidden">Fold the proof away</span>
         </button>

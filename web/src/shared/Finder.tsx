@@ -1,5 +1,5 @@
 import { useCombobox } from 'downshift';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { places } from '../capabilities';
 import { useCurrentCompany } from '../session/session';
@@ -8,6 +8,7 @@ import { narrowed } from './Chooser';
 import { fullDate } from './dates';
 import { useDebounced } from './useDebounced';
 import { useFound } from './useFound';
+import { useKey } from './useKey';
 import { ROLES, upper, type Control } from './useBooks';
 
 interface Item {
@@ -61,17 +62,7 @@ export function Finder() {
   const text = useDebounced(typed.trim(), 60);
   const asked = open && text.length > 1;
   const found = useFound(text, { enabled: asked });
-  useEffect(() => {
-    function key(e: KeyboardEvent) {
-      const typing = (e.target as HTMLElement).closest('input, textarea, select');
-      if (e.key === '/' && !typing) {
-        e.preventDefault();
-        input.current?.focus();
-      }
-    }
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, []);
+  useKey('/', () => input.current?.focus());
   const pages = places.filter((p) => !p.administers || canAdminister);
   // what was found for other letters must not be opened for these
   const current = text === typed.trim() && !found.isPlaceholderData;

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Dropdown } from 'react-bootstrap';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { placeOf, PLACES, places } from '../capabilities';
@@ -7,6 +7,7 @@ import { useCurrentCompany } from '../session/session';
 import { api, data } from './api';
 import { Finder } from './Finder';
 import { KeysHelp } from './KeysHelp';
+import { useKey } from './useKey';
 
 /** The bar over every page: the places in the order of the work, find anything, who one is; under it, what the place holds. */
 export function Layout({ children }: { children: ReactNode }) {
@@ -19,16 +20,7 @@ export function Layout({ children }: { children: ReactNode }) {
     mutationFn: () => data(api.DELETE('/api/v1/session')),
     onSettled: () => queries.resetQueries(),
   });
-  useEffect(() => {
-    function key(e: KeyboardEvent) {
-      const typing = (e.target as HTMLElement).closest('input, textarea, select');
-      if (e.key === '?' && !typing) {
-        setHelp(true);
-      }
-    }
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, []);
+  useKey('?', () => setHelp(true));
   const mine = places.filter((p) => !p.administers || canAdminister);
   const here = placeOf(pathname, mine);
   const inside = mine.filter((p) => p.in === here?.in);
