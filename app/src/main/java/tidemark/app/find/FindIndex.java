@@ -6,15 +6,19 @@ import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.apache.lucene.analysis.core.WhitespaceAnalyzer;
 import org.apache.lucene.document.Document;
 import org.apache.lucene.document.Field;
+import org.apache.lucene.document.FieldType;
 import org.apache.lucene.document.NumericDocValuesField;
 import org.apache.lucene.document.StoredField;
 import org.apache.lucene.document.StringField;
 import org.apache.lucene.index.DirectoryReader;
+import org.apache.lucene.index.IndexOptions;
 import org.apache.lucene.index.IndexReader;
 import org.apache.lucene.index.IndexWriter;
 import org.apache.lucene.index.IndexWriterConfig;
@@ -23,6 +27,7 @@ import org.apache.lucene.search.BooleanClause.Occur;
 import org.apache.lucene.search.BooleanQuery;
 import org.apache.lucene.search.IndexSearcher;
 import org.apache.lucene.search.MatchNoDocsQuery;
+import org.apache.lucene.search.PhraseQuery;
 import org.apache.lucene.search.PrefixQuery;
 import org.apache.lucene.search.Query;
 import org.apache.lucene.search.ScoreDoc;
@@ -31,20 +36,33 @@ import org.apache.lucene.search.Sort;
 import org.apache.lucene.search.SortField;
 import org.apache.lucene.search.TermQuery;
 import org.apache.lucene.search.TopFieldCollectorManager;
-import org.apache.lucene.search.WildcardQuery;
 import org.apache.lucene.store.FSDirectory;
 import org.jspecify.annotations.Nullable;
 
 /**
  * The index on disk, by Lucene. Its segments are sorted by day, the newest first, so that a search ends as soon as it has
- * what is shown, however much would be found.
+ * what is shown, however much would be found. For that, beginnings and parts of words are terms of their own rather than
+ * all words that have them: a beginning of up to {@link #LONGEST_BEGINNING} signs is one term, and a part is a phrase of
+ * its stretches of three letters, so that none is looked for among all words there are.
  */
 final class FindIndex implements AutoCloseable {
     /** Raised when what the index holds changes; one of another number is made anew. */
-    private static final String FORMAT = "1";
+    private static final String FORMAT = "2";
 
     private static final Sort NEWEST = new Sort(new SortField("day", SortField.Type.LONG, true));
     private static final int SHORTEST_PART = 3;
+    private static final int LONGEST_BEGINNING = 6;
+    /** Stands between two words, so that no part reaches over both. */
+    private static final String END_OF_WORD = "|";
+
+    private static final FieldType PARTS = new FieldType();
+
+    static {
+        PARTS.setIndexOptions(IndexOptions.DOCS_AND_FREQS_AND_POSITIONS);
+        PARTS.setTokenized(true);
+        PARTS.setOmitNorms(true);
+        PARTS.freeze();
+    }
 
     private final FSDirectory directory;
     private final IndexWriter writer;
@@ -53,7 +71,7 @@ final class FindIndex implements AutoCloseable {
     FindIndex(Path folder) {
         try {
             directory = FSDirectory.open(folder);
-            IndexWriterConfig config = new IndexWriterConfig();
+            IndexWriterConfig config = new IndexWriterConfig(new WhitespaceAnalyzer());
             config.setIndexSort(NEWEST);
             config.setCommitOnClose(false);
             writer = new IndexWriter(directory, config);
@@ -107,20 +125,56 @@ final class FindIndex implements AutoCloseable {
         d.add(new StringField("key", key(e.kind(), e.id()), Field.Store.YES));
         d.add(new StringField("kind", e.companyId() + " " + e.kind(), Field.Store.NO));
         d.add(new NumericDocValuesField("day", e.day()));
-        FindText.words(e.words()).forEach(w -> d.add(new StringField("word", w, Field.Store.NO)));
-        FindText.numbers(e.words()).forEach(n -> d.add(new StringField("number", n, Field.Store.NO)));
+        List<String> words = FindText.words(e.words());
+        Set<String> numbers = new LinkedHashSet<>(FindText.numbers(e.words()));
         for (String number : e.numbers().split("\\s+")) {
             if (!number.isEmpty()) {
-                d.add(new StringField("number", FindText.number(number), Field.Store.NO));
-                FindText.numbers(number).forEach(n -> d.add(new StringField("number", n, Field.Store.NO)));
+                numbers.add(FindText.number(number));
+                numbers.addAll(FindText.numbers(number));
             }
         }
+        terms(d, "word", new LinkedHashSet<>(words));
+        terms(d, "begin", beginnings(words));
+        terms(d, "number", numbers);
+        terms(d, "numberBegin", beginnings(numbers));
+        d.add(new Field("part", parts(words), PARTS));
         if (e.amount() != null) {
             d.add(new StringField("amount", FindText.amount(e.amount()), Field.Store.NO));
         }
         e.tags().forEach(t -> d.add(new StringField("tag", t, Field.Store.NO)));
         d.add(new StoredField("id", e.id()));
         return d;
+    }
+
+    private static void terms(Document d, String field, Set<String> terms) {
+        terms.forEach(t -> d.add(new StringField(field, t, Field.Store.NO)));
+    }
+
+    private static Set<String> beginnings(Collection<String> words) {
+        Set<String> out = new LinkedHashSet<>();
+        for (String word : words) {
+            for (int i = 1; i <= Math.min(LONGEST_BEGINNING, word.length()); i++) {
+                out.add(word.substring(0, i));
+            }
+        }
+        return out;
+    }
+
+    private static String parts(List<String> words) {
+        StringBuilder out = new StringBuilder();
+        for (String word : words) {
+            stretches(word).forEach(s -> out.append(s).append(' '));
+            out.append(END_OF_WORD).append(' ');
+        }
+        return out.toString();
+    }
+
+    private static List<String> stretches(String word) {
+        List<String> out = new ArrayList<>();
+        for (int i = 0; i + SHORTEST_PART <= word.length(); i++) {
+            out.add(word.substring(i, i + SHORTEST_PART));
+        }
+        return out;
     }
 
     void remove(String kind, Collection<Long> ids) {
@@ -233,11 +287,17 @@ final class FindIndex implements AutoCloseable {
         if (fit != Fit.WORD && !words.isEmpty()) {
             any.add(all(words, fit), Occur.SHOULD);
             if (digits) {
-                any.add(new PrefixQuery(new Term("number", number)), Occur.SHOULD);
+                any.add(beginning("number", number), Occur.SHOULD);
             }
         }
         BooleanQuery query = any.build();
         return query.clauses().isEmpty() ? new MatchNoDocsQuery() : query;
+    }
+
+    private static Query beginning(String field, String typed) {
+        return typed.length() <= LONGEST_BEGINNING
+                ? new TermQuery(new Term(field.equals("word") ? "begin" : "numberBegin", typed))
+                : new PrefixQuery(new Term(field, typed));
     }
 
     private static Query all(List<String> words, Fit fit) {
@@ -247,12 +307,12 @@ final class FindIndex implements AutoCloseable {
             BooleanQuery.Builder one = new BooleanQuery.Builder();
             one.add(new TermQuery(term), Occur.SHOULD);
             if (fit == Fit.BEGINNING || fit == Fit.PART) {
-                one.add(new PrefixQuery(term), Occur.SHOULD);
+                one.add(beginning("word", word), Occur.SHOULD);
             }
             if (fit == Fit.PART
                     && word.length() >= SHORTEST_PART
                     && word.chars().allMatch(Character::isLetter)) {
-                one.add(new WildcardQuery(new Term("word", "*" + word + "*")), Occur.SHOULD);
+                one.add(new PhraseQuery("part", stretches(word).toArray(String[]::new)), Occur.SHOULD);
             }
             every.add(one.build(), Occur.MUST);
         }

@@ -6,6 +6,7 @@ import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -38,15 +39,16 @@ import tidemark.core.money.MinorUnits;
 
 /**
  * Finds by words, numbers and amounts. Triggers note in the database what changed; a search takes in what is new before it
- * answers, and a timer writes it to disk. What is shown of something found is read from the books, never from the index.
+ * answers, and says so where it could not wait for all of it; a timer writes it to disk. What is shown of something found is read from the books, never from the index.
  */
 @Service
 public class Finding {
     private static final Logger LOG = LoggerFactory.getLogger(Finding.class);
-    /** How many changes a search takes in by itself; of more the timer takes care. */
+    /** How many changes a search makes visible without writing them to disk. */
     private static final int TAKEN_IN = 300;
 
     private static final int BLOCK = 2_000;
+    private static final Duration LONGEST_WAIT = Duration.ofSeconds(1);
     private static final int LONGEST_TYPED = 100;
 
     private final JdbcTemplate jdbc;
@@ -104,7 +106,7 @@ public class Finding {
             return new Answer(List.of(), false, complete);
         }
         FindIndex open = index();
-        takeIn(open);
+        boolean whole = takeIn(open) && complete;
         Set<FindIndex.Hit> hits = new LinkedHashSet<>();
         Map<String, Integer> ofKind = new HashMap<>();
         boolean more = false;
@@ -131,7 +133,7 @@ public class Finding {
                 ofKind.put(source.kind(), have);
             }
         }
-        return new Answer(shown(companyId, hits), more, complete);
+        return new Answer(shown(companyId, hits), more, whole);
     }
 
     private List<Found> shown(long companyId, Set<FindIndex.Hit> hits) {
@@ -256,14 +258,24 @@ public class Finding {
                 most);
     }
 
-    private void takeIn(FindIndex open) {
+    /**
+     * Makes what has changed visible: few changes at once, many as {@link #follow()} does, for no longer than a search may
+     * wait.
+     *
+     * @return whether nothing is left to take in
+     */
+    private boolean takeIn(FindIndex open) {
         taking.lock();
         try {
             List<Change> changes = changes(TAKEN_IN + 1);
-            if (!changes.isEmpty() && changes.size() <= TAKEN_IN) {
+            if (changes.size() > TAKEN_IN) {
+                return complete && follow(open, System.nanoTime() + LONGEST_WAIT.toNanos());
+            }
+            if (!changes.isEmpty()) {
                 apply(open, changes);
                 open.refresh();
             }
+            return true;
         } finally {
             taking.unlock();
         }
@@ -300,7 +312,10 @@ public class Finding {
         if (!complete) {
             return;
         }
-        FindIndex open = index();
+        follow(index(), Long.MAX_VALUE);
+    }
+
+    private boolean follow(FindIndex open, long until) {
         List<Change> changes = changes(BLOCK);
         while (!changes.isEmpty()) {
             taking.lock();
@@ -312,8 +327,12 @@ public class Finding {
             } finally {
                 taking.unlock();
             }
+            if (System.nanoTime() > until) {
+                return false;
+            }
             changes = changes(BLOCK);
         }
+        return true;
     }
 
     private void forget(List<Change> changes, long version) {

@@ -86,6 +86,20 @@ class FindingTest {
     }
 
     @Test
+    void whatIsNew_isFoundAtOnce_howeverMuchElseHasChanged() {
+        long gullmere = c.party("RECEIVABLES", "Gullmere", 0);
+        app.bean(JdbcTemplate.class)
+                .update(
+                        "insert into find_change (table_name, object_id) select 'party', cast(? as bigint) from"
+                                + " system_range(1, 3000)",
+                        gullmere);
+        c.party("RECEIVABLES", "Sandspit", 0);
+        JsonNode answer = ok(c.iris.get(c.base + "/found?text=sandspit"));
+        assertEquals("Sandspit", answer.path("found").path(0).path("title").asString());
+        assertTrue(answer.path("complete").asBoolean());
+    }
+
+    @Test
     void whatIsNew_renamedOrShutOff_isFoundAsItIsNow() {
         long party = c.party("RECEIVABLES", "Gullmere", 0);
         assertEquals(List.of("PARTY Gullmere"), titles("gullm"));
