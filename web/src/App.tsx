@@ -6,6 +6,7 @@ import { FirstRunPage } from './session/FirstRunPage';
 import { NewPasswordPage, SecondFactorPage } from './session/NewPasswordPage';
 import { SessionProvider, useSessionQuery } from './session/session';
 import { SignInPage } from './session/SignInPage';
+import { say } from './words';
 
 export function App() {
   const session = useSessionQuery();
@@ -15,10 +16,10 @@ export function App() {
     setChosen(id);
   }
   if (session.isPending) {
-    return <p className="quiet p-4">Opening the books…</p>;
+    return <p className="quiet p-4">{say('shared.openingTheBooks')}</p>;
   }
   if (session.isError) {
-    return <p className="p-4">The server does not answer. Start it again, then reload this page.</p>;
+    return <p className="p-4">{say('shared.theServerDoesNotAnswerStartIt')}</p>;
   }
   if (session.data.firstRun) {
     return <FirstRunPage />;
@@ -31,7 +32,7 @@ export function App() {
   }
   const company = session.data.companies.find((c) => c.id === chosen) ?? session.data.companies[0];
   if (!company) {
-    return <p className="p-4">You have no role in any company yet. Ask an administrator to give you one.</p>;
+    return <p className="p-4">{say('shared.youHaveNoRoleInAnyCompany')}</p>;
   }
   if (company.secondFactorDue) {
     return <SecondFactorPage company={company.name} />;
@@ -44,7 +45,7 @@ export function App() {
       choose={choose}
     >
       <Layout>
-        <Suspense fallback={<p className="quiet p-4">One moment…</p>}>
+        <Suspense fallback={<p className="quiet p-4">{say('shared.oneMoment')}</p>}>
           <Routes>
             {routes.map(([path, Page]) => (
               <Route key={path} path={path} element={<Page />} />

@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react';
 import type { LineBookingKind } from './linebooking/kinds';
+import { say } from './words';
 
 /** A form that books: what its drafts are called, and the page that goes on with one. */
 export interface BookedForm {
@@ -10,12 +11,12 @@ export interface BookedForm {
 
 /** The places of the bar, in the order of the work. */
 export const PLACES = {
-  today: 'Today',
-  'money-in': 'Money in',
-  'money-out': 'Money out',
-  'petty-cash': 'Petty cash',
-  reconcile: 'Reconcile',
-  books: 'Books',
+  today: say('shared.today'),
+  'money-in': say('shared.moneyIn'),
+  'money-out': say('shared.moneyOut'),
+  'petty-cash': say('shared.pettyCash'),
+  reconcile: say('shared.reconcile'),
+  books: say('shared.books'),
 } as const;
 
 /** A page that a place has in its row, by its order from the left; those of `self` hang on the person's name. */

@@ -5,6 +5,7 @@ import { Problems } from '../shared/Problems';
 import type { ApprovalView } from './api';
 import { SecondPerson, STATES } from './SecondPerson';
 import { useApprovals } from './useApprovals';
+import { say } from '../words';
 
 /** All that waits for a second person, whatever it is, and what was decided lately. */
 export default function ApprovalsPage() {
@@ -17,27 +18,32 @@ export default function ApprovalsPage() {
   return (
     <div className="page form-page">
       <div>
-        <h1>A second person</h1>
+        <h1>{say('approval.aSecondPerson')}</h1>
         <Problems error={approvals.error} />
-        {approvals.data && waiting.length === 0 && <p>Nothing waits for a second person.</p>}
+        {approvals.data && waiting.length === 0 && <p>{say('approval.nothingWaitsForASecondPerson')}</p>}
         {waiting.length > 0 && (
           <div className="sheet">
             <Asked
-              caption="What waits, the oldest first"
+              caption={say('approval.whatWaitsTheOldestFirst')}
               rows={waiting}
               chosen={asked?.id}
               onChoose={setChosen}
             />
             {approvals.data && approvals.data.undecided > waiting.length && (
               <p className="quiet">
-                The first {waiting.length} of {approvals.data.undecided}.
+                {say('approval.theFirstOf', { waiting: waiting.length, undecided: approvals.data.undecided })}
               </p>
             )}
           </div>
         )}
         {decided.length > 0 && (
           <div className="sheet">
-            <Asked caption="Decided lately" rows={decided} chosen={asked?.id} onChoose={setChosen} />
+            <Asked
+              caption={say('approval.decidedLately')}
+              rows={decided}
+              chosen={asked?.id}
+              onChoose={setChosen}
+            />
           </div>
         )}
       </div>
@@ -69,10 +75,10 @@ function Asked({
       <caption>{caption}</caption>
       <thead>
         <tr>
-          <th scope="col">What</th>
-          <th scope="col">Asked by</th>
-          <th scope="col">When</th>
-          <th scope="col">State</th>
+          <th scope="col">{say('approval.what')}</th>
+          <th scope="col">{say('approval.askedBy')}</th>
+          <th scope="col">{say('approval.when')}</th>
+          <th scope="col">{say('approval.state')}</th>
         </tr>
       </thead>
       <tbody>
@@ -83,11 +89,11 @@ function Asked({
                 {a.title}
               </button>
             </th>
-            <td>{a.own ? 'you' : a.askedBy}</td>
+            <td>{a.own ? say('approval.you') : a.askedBy}</td>
             <td className="text-nowrap">{dateTime(a.askedAt)}</td>
             <td>
               {STATES[a.state]}
-              {a.state === 'ASKED' && ` until ${fullDate(a.lapsesAfter)}`}
+              {a.state === 'ASKED' && say('approval.until', { lapsesAfter: fullDate(a.lapsesAfter) })}
             </td>
           </tr>
         ))}

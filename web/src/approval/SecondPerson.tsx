@@ -10,6 +10,7 @@ import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import type { ApprovalView, BookedView } from './api';
 import { approvalKeys } from './keys';
+import { say } from '../words';
 
 /** The latest that a second person was asked about something. */
 export function useApproval(kind: string, subjectId: number) {
@@ -49,31 +50,32 @@ export function SecondPerson({ asked }: { asked: ApprovalView }) {
   const again = useMutation({ mutationFn: () => send('POST', `${path}/renewal`, {}), onSuccess: refresh });
   const busy = approve.isPending || decline.isPending || again.isPending;
   return (
-    <section aria-label="A second person">
+    <section aria-label={say('approval.aSecondPerson')}>
       <p className="mb-2">
-        {asked.askedBy} asked a second person on {dateTime(asked.askedAt)}
-        {open && `; it can be approved until ${fullDate(asked.lapsesAfter)}`}
-        {asked.state === 'LAPSED' && `; nobody decided until ${fullDate(asked.lapsesAfter)}`}
+        {say('approval.askedASecondPersonOn', { askedBy: asked.askedBy, askedAt: dateTime(asked.askedAt) })}
+        {open && say('approval.itCanBeApprovedUntil', { lapsesAfter: fullDate(asked.lapsesAfter) })}
+        {asked.state === 'LAPSED' &&
+          say('approval.nobodyDecidedUntil', { lapsesAfter: fullDate(asked.lapsesAfter) })}
         {asked.decidedBy && `; ${asked.decidedBy} ${WORDS[asked.state]}`}
         {asked.reason && `: ${asked.reason}`}.
       </p>
       {open && canPrepare && asked.own && (
-        <p className="quiet">Whoever asked cannot approve; somebody else who prepares can.</p>
+        <p className="quiet">{say('approval.whoeverAskedCannotApproveSomebodyElseWho')}</p>
       )}
       <div className="actions">
         {mayApprove && !declining && (
           <Button disabled={busy || !preview.isSuccess} onClick={() => approve.mutate()}>
-            Approve it
+            {say('approval.approveIt')}
           </Button>
         )}
         {open && canPrepare && !declining && (
           <Button variant="outline-secondary" disabled={busy} onClick={() => setDeclining(true)}>
-            {asked.own ? 'Take it back' : 'Decline it'}
+            {asked.own ? say('approval.takeItBack') : say('approval.declineIt')}
           </Button>
         )}
         {asked.state === 'LAPSED' && canPrepare && (
           <Button disabled={busy} onClick={() => again.mutate()}>
-            Ask again
+            {say('approval.askAgain')}
           </Button>
         )}
       </div>
@@ -84,18 +86,18 @@ export function SecondPerson({ asked }: { asked: ApprovalView }) {
             decline.mutate();
           }}
         >
-          <TextField className="mb-2" label="Why" value={reason} onChange={setReason} />
+          <TextField className="mb-2" label={say('approval.why')} value={reason} onChange={setReason} />
           <div className="actions">
             <Button type="submit" disabled={busy || reason.trim() === ''}>
-              {asked.own ? 'Take it back' : 'Decline it'}
+              {asked.own ? say('approval.takeItBack') : say('approval.declineIt')}
             </Button>
             <Button variant="outline-secondary" onClick={() => setDeclining(false)}>
-              Leave it
+              {say('approval.leaveIt')}
             </Button>
           </div>
         </Form>
       )}
-      <Problems error={approve.error ?? decline.error ?? again.error} title="Not done." />
+      <Problems error={approve.error ?? decline.error ?? again.error} title={say('approval.notDone')} />
       {mayApprove && <BookedPreview booked={preview.data} error={preview.error} />}
     </section>
   );
@@ -103,16 +105,16 @@ export function SecondPerson({ asked }: { asked: ApprovalView }) {
 
 const WORDS: Record<ApprovalView['state'], string> = {
   ASKED: '',
-  APPROVED: 'approved',
-  DECLINED: 'declined',
-  LAPSED: 'let it lapse',
-  VOID: 'changed it or took it back',
+  APPROVED: say('approval.approved'),
+  DECLINED: say('approval.declined'),
+  LAPSED: say('approval.letItLapse'),
+  VOID: say('approval.changedItOrTookItBack'),
 };
 
 export const STATES: Record<ApprovalView['state'], string> = {
-  ASKED: 'waits',
-  APPROVED: 'approved',
-  DECLINED: 'declined',
-  LAPSED: 'lapsed',
-  VOID: 'void',
+  ASKED: say('approval.waits'),
+  APPROVED: say('approval.approved'),
+  DECLINED: say('approval.declined'),
+  LAPSED: say('approval.lapsed'),
+  VOID: say('approval.void'),
 };

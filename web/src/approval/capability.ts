@@ -1,6 +1,7 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
 import { ApprovalsFigure } from './ApprovalsFigure';
+import { say } from '../words';
 
 const ApprovalsPage = lazy(() => import('./ApprovalsPage'));
 
@@ -10,9 +11,9 @@ export const capability: Capability = {
     {
       in: 'today',
       path: '/approvals',
-      label: 'To approve',
+      label: say('approval.toApprove'),
       order: 2,
-      words: 'second person release',
+      words: say('approval.secondPersonRelease'),
       Figure: ApprovalsFigure,
     },
   ],

@@ -1,5 +1,6 @@
 import { dateTime, longDate, shortDate } from '../shared/dates';
 import { report } from '../shared/money';
+import { say } from '../words';
 
 interface Item {
   date: string;
@@ -44,19 +45,19 @@ interface Content {
 }
 
 const ROWS: Record<string, string> = {
-  perBank: 'Per bank',
-  onTheWayBefore: 'On the way, before',
-  onTheWayNow: 'On the way, now',
-  notPresentedBefore: 'Not presented, before',
-  notPresentedNow: 'Not presented, now',
-  bankErrors: 'Bank errors',
-  netted: 'Netted in one movement',
-  adjustedBank: 'Adjusted bank',
-  perLedger: 'Per ledger',
-  notBookedIn: 'At the bank, not booked: in',
-  notBookedOut: 'At the bank, not booked: out',
-  ledgerErrors: 'Ledger errors',
-  adjustedLedger: 'Adjusted ledger',
+  perBank: say('certify.perBank'),
+  onTheWayBefore: say('certify.onTheWayBefore'),
+  onTheWayNow: say('certify.onTheWayNow'),
+  notPresentedBefore: say('certify.notPresentedBefore'),
+  notPresentedNow: say('certify.notPresentedNow'),
+  bankErrors: say('certify.bankErrors'),
+  netted: say('certify.nettedInOneMovement'),
+  adjustedBank: say('certify.adjustedBank'),
+  perLedger: say('certify.perLedger'),
+  notBookedIn: say('certify.atTheBankNotBookedIn'),
+  notBookedOut: say('certify.atTheBankNotBookedOut'),
+  ledgerErrors: say('certify.ledgerErrors'),
+  adjustedLedger: say('certify.adjustedLedger'),
 };
 
 interface Props {
@@ -70,32 +71,47 @@ export function CertificateSheet({ content, seal, prepared, certified }: Props) 
   const c = content as unknown as Content;
   const p = c.proof;
   return (
-    <article className="paper-sheet" aria-label="Certificate">
+    <article className="paper-sheet" aria-label={say('certify.certificate')}>
       <div className="quiet">{c.company}</div>
-      <h2>Certificate of reconciliation</h2>
+      <h2>{say('certify.certificateOfReconciliation')}</h2>
       <div className="quiet">
-        {c.account}, {c.currency}, month ended {longDate(c.to)}
+        {say('certify.monthEnded', { account: c.account, currency: c.currency, to: longDate(c.to) })}
       </div>
       <table className="plain proof-rows mt-3">
-        <caption className="visually-hidden">The proof, bank side and ledger side row by row</caption>
+        <caption className="visually-hidden">{say('certify.theProofBankSideAndLedgerSide')}</caption>
         <thead className="visually-hidden">
           <tr>
-            <th scope="col">Bank side</th>
-            <th scope="col">Amount</th>
-            <th scope="col">Ledger side</th>
-            <th scope="col">Amount</th>
+            <th scope="col">{say('certify.bankSide')}</th>
+            <th scope="col">{say('certify.amount')}</th>
+            <th scope="col">{say('certify.ledgerSide')}</th>
+            <th scope="col">{say('certify.amount')}</th>
           </tr>
         </thead>
         <tbody>
           {(
             [
-              ['Balance on the bank statement', p.bankBalance, 'Balance in the ledger', p.ledgerBalance],
-              ['On the way', some(p.onTheWay), 'At the bank, not booked: in', some(p.notBookedIn)],
-              ['Not presented', some(p.notPresented), 'At the bank, not booked: out', some(p.notBookedOut)],
               [
-                'Bank errors to be put right',
+                say('certify.balanceOnTheBankStatement'),
+                p.bankBalance,
+                say('certify.balanceInTheLedger'),
+                p.ledgerBalance,
+              ],
+              [
+                say('certify.onTheWay'),
+                some(p.onTheWay),
+                say('certify.atTheBankNotBookedIn'),
+                some(p.notBookedIn),
+              ],
+              [
+                say('certify.notPresented'),
+                some(p.notPresented),
+                say('certify.atTheBankNotBookedOut'),
+                some(p.notBookedOut),
+              ],
+              [
+                say('certify.bankErrorsToBePutRight'),
                 some(p.bankErrors),
-                'Ledger errors to be put right',
+                say('certify.ledgerErrorsToBePutRight'),
                 some(p.ledgerErrors),
               ],
             ] as const
@@ -108,29 +124,29 @@ export function CertificateSheet({ content, seal, prepared, certified }: Props) 
             </tr>
           ))}
           <tr className="sum">
-            <th scope="row">Adjusted bank balance</th>
+            <th scope="row">{say('certify.adjustedBankBalance')}</th>
             <td className="num">{report(p.adjustedBank)}</td>
-            <td>Adjusted ledger balance</td>
+            <td>{say('certify.adjustedLedgerBalance')}</td>
             <td className="num">{report(p.adjustedLedger)}</td>
           </tr>
         </tbody>
       </table>
-      <h3>Proof of cash</h3>
+      <h3>{say('certify.proofOfCash')}</h3>
       <table className="plain">
-        <caption className="visually-hidden">Proof of cash in four columns</caption>
+        <caption className="visually-hidden">{say('certify.proofOfCashInFourColumns')}</caption>
         <thead>
           <tr>
             <th scope="col">
-              <span className="visually-hidden">Row</span>
+              <span className="visually-hidden">{say('certify.row')}</span>
             </th>
             <th scope="col" className="num">
               {shortDate(c.from)}
             </th>
             <th scope="col" className="num">
-              In
+              {say('certify.in')}
             </th>
             <th scope="col" className="num">
-              Out
+              {say('certify.out')}
             </th>
             <th scope="col" className="num">
               {shortDate(c.to)}
@@ -148,33 +164,33 @@ export function CertificateSheet({ content, seal, prepared, certified }: Props) 
           <Cash row={c.proofOfCash.adjustedLedger} sum />
         </tbody>
       </table>
-      <Items title="On the way" group={p.onTheWay} />
-      <Items title="Not presented" group={p.notPresented} />
-      <Items title="At the bank, not booked: in" group={p.notBookedIn} />
-      <Items title="At the bank, not booked: out" group={p.notBookedOut} />
-      <Items title="Bank errors to be put right" group={p.bankErrors} />
-      <Items title="Ledger errors to be put right" group={p.ledgerErrors} />
+      <Items title={say('certify.onTheWay')} group={p.onTheWay} />
+      <Items title={say('certify.notPresented')} group={p.notPresented} />
+      <Items title={say('certify.atTheBankNotBookedIn')} group={p.notBookedIn} />
+      <Items title={say('certify.atTheBankNotBookedOut')} group={p.notBookedOut} />
+      <Items title={say('certify.bankErrorsToBePutRight')} group={p.bankErrors} />
+      <Items title={say('certify.ledgerErrorsToBePutRight')} group={p.ledgerErrors} />
       <div className="two mt-4">
         <div>
-          <div className="quiet">Prepared by</div>
-          <div className="signed">{prepared ? c.preparedBy.name : 'not yet'}</div>
+          <div className="quiet">{say('certify.preparedBy')}</div>
+          <div className="signed">{prepared ? c.preparedBy.name : say('certify.notYet')}</div>
           <div className="quiet">{prepared && dateTime(c.preparedBy.at)}</div>
         </div>
         <div>
-          <div className="quiet">Certified by</div>
-          <div className="signed">{certified ? c.certifiedBy.name : 'not yet'}</div>
+          <div className="quiet">{say('certify.certifiedBy')}</div>
+          <div className="signed">{certified ? c.certifiedBy.name : say('certify.notYet')}</div>
           <div className="quiet">
             {certified && dateTime(c.certifiedBy.at)}
-            {certified && c.onePerson && '; one person prepared and certified, as this company allows'}
+            {certified && c.onePerson && say('certify.onePersonPreparedAndCertifiedAsThis')}
           </div>
         </div>
       </div>
       <p className="seal">
         {seal
-          ? `Seal ${seal}`
+          ? say('certify.seal', { seal })
           : c.previousSeal
-            ? `Seal of the month before: ${c.previousSeal}. The seal is made when the month is certified and contains it.`
-            : 'The seal is made when the month is certified; it is the first of its chain.'}
+            ? say('certify.sealOfTheMonthBeforeTheSeal', { previousSeal: c.previousSeal })
+            : say('certify.theSealIsMadeWhenTheMonth')}
       </p>
     </article>
   );
@@ -186,7 +202,7 @@ const some = (group: Group) => (group.items.length === 0 ? undefined : group.tot
 function Figure({ amount }: { amount: string | undefined }) {
   return (
     <td className={amount === undefined ? 'num quiet' : 'num'}>
-      {amount === undefined ? 'none' : report(amount)}
+      {amount === undefined ? say('certify.none') : report(amount)}
     </td>
   );
 }
@@ -231,7 +247,7 @@ function Items({ title, group }: { title: string; group: Group }) {
           ))}
           <tr className="sum">
             <td></td>
-            <th scope="row">Total</th>
+            <th scope="row">{say('certify.total')}</th>
             <td className="num">{report(group.total)}</td>
           </tr>
         </tbody>

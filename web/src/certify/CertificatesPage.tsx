@@ -9,6 +9,7 @@ import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
 import { useToday } from '../today/useToday';
 import { certifyKeys } from './keys';
+import { say } from '../words';
 
 /** The certificates of the account chosen in the rail, the newest month first. */
 export default function CertificatesPage() {
@@ -34,18 +35,16 @@ export default function CertificatesPage() {
       <AccountRail accountId={account} to={(a) => `/certificates?account=${a}`} />
       <section className="page">
         <h1>
-          Certificates of {lane?.name} <small>{lane && `${lane.bank} ${lane.shortNumber}`}</small>
+          {say('certify.certificatesOf')}
+          {lane?.name} <small>{lane && `${lane.bank} ${lane.shortNumber}`}</small>
         </h1>
         <Problems error={certificates.error} />
         {certificates.data?.length === 0 && (
           <div className="sheet empty">
-            <p>
-              No month of this account is certified yet. A month can be certified once each of its lines is
-              explained and the proof holds.
-            </p>
+            <p>{say('certify.noMonthOfThisAccountIsCertified')}</p>
             {lane && (
               <Link className="btn btn-primary" to={`/reconcile/${account}/${lane.nextMonth}`}>
-                Go to {monthTitle(lane.nextMonth)}
+                {say('certify.goTo', { nextMonth: monthTitle(lane.nextMonth) })}
               </Link>
             )}
           </div>
@@ -53,18 +52,21 @@ export default function CertificatesPage() {
         {certificates.data && certificates.data.length > 0 && (
           <div className="sheet">
             <table className="plain">
-              <caption>Certified months{currency && `, in ${currency}`}</caption>
+              <caption>
+                {say('certify.certifiedMonths')}
+                {currency && say('certify.in2', { currency })}
+              </caption>
               <thead>
                 <tr>
-                  <th scope="col">Month</th>
+                  <th scope="col">{say('certify.month')}</th>
                   <th scope="col" className="num">
-                    Bank at its end
+                    {say('certify.bankAtItsEnd')}
                   </th>
                   <th scope="col" className="num">
-                    Ledger at its end
+                    {say('certify.ledgerAtItsEnd')}
                   </th>
-                  <th scope="col">Certified</th>
-                  <th scope="col">Seal</th>
+                  <th scope="col">{say('certify.certified')}</th>
+                  <th scope="col">{say('certify.seal2')}</th>
                 </tr>
               </thead>
               <tbody>
@@ -83,7 +85,8 @@ export default function CertificatesPage() {
                       {c.certifiedBy}, {dateTime(c.certifiedAt)}
                       {c.reopenedAt && (
                         <div>
-                          Reopened by {c.reopenedBy}, {dateTime(c.reopenedAt)}: {c.reopenedReason}
+                          {say('certify.reopenedBy')}
+                          {c.reopenedBy}, {dateTime(c.reopenedAt)}: {c.reopenedReason}
                         </div>
                       )}
                     </td>

@@ -14,6 +14,7 @@ import { MonthStrip } from '../shared/MonthStrip';
 import { Problems } from '../shared/Problems';
 import { Wave } from '../shared/Wave';
 import { CertificateSheet } from './CertificateSheet';
+import { say } from '../words';
 
 type Deed = 'preparation' | 'withdrawal' | 'certification' | 'return' | 'reopening';
 
@@ -67,9 +68,11 @@ export default function CertifyPage() {
   return (
     <div className="certify">
       <AccountRail accountId={place.accountId} to={(a, mo) => `/certify/${a}/${mo}`} />
-      <section className="work" aria-label="Conditions">
+      <section className="work" aria-label={say('certify.conditions')}>
         <h1>
-          {m.state === 'CERTIFIED' ? `${monthTitle(month)} is certified` : `Certify ${monthTitle(month)}`}
+          {m.state === 'CERTIFIED'
+            ? say('certify.isCertified', { month: monthTitle(month) })
+            : say('certify.certify', { month: monthTitle(month) })}
         </h1>
         <p className="quiet mb-1">
           {m.accountName}, {m.bank} {m.shortNumber}
@@ -82,7 +85,9 @@ export default function CertifyPage() {
                 <Wave holds={x.holds} />
                 <div>
                   <div className={x.holds ? '' : 'attention'}>
-                    <span className="visually-hidden">{x.holds ? 'Holds: ' : 'Does not hold: '}</span>
+                    <span className="visually-hidden">
+                      {x.holds ? say('certify.holds') : say('certify.doesNotHold')}
+                    </span>
                     {x.words}
                   </div>
                   <div className="quiet">
@@ -90,7 +95,7 @@ export default function CertifyPage() {
                     {!x.holds && x.place !== 'PREPARING' && (
                       <>
                         {' '}
-                        <Link to={mend(x, place.accountId, month, m)}>Mend it</Link>
+                        <Link to={mend(x, place.accountId, month, m)}>{say('certify.mendIt')}</Link>
                       </>
                     )}
                   </div>
@@ -99,24 +104,24 @@ export default function CertifyPage() {
             ))}
           </ul>
         )}
-        <Problems error={asked ? null : deed.error} title="That was not done; nothing was changed." />
+        <Problems error={asked ? null : deed.error} title={say('certify.thatWasNotDoneNothingWasChanged')} />
         <div className="actions">
           {m.state === 'OPEN' && canPrepare && (
             <Button disabled={!allButSecond || deed.isPending} onClick={() => deed.mutate('preparation')}>
-              Prepare {name} for certifying
+              {say('certify.prepareForCertifying', { name })}
             </Button>
           )}
           {m.state === 'PREPARED' && canCertify && (
             <>
               <Button disabled={!all || deed.isPending} onClick={() => setAsked('certification')}>
-                Certify {name} and move the mark
+                {say('certify.certifyAndMoveTheMark', { name })}
               </Button>
               <Button
                 variant="outline-secondary"
                 disabled={deed.isPending}
                 onClick={() => setAsked('return')}
               >
-                Send back
+                {say('certify.sendBack')}
               </Button>
             </>
           )}
@@ -126,38 +131,41 @@ export default function CertifyPage() {
               disabled={deed.isPending}
               onClick={() => deed.mutate('withdrawal')}
             >
-              Take it back to work on it
+              {say('certify.takeItBackToWorkOnIt')}
             </Button>
           )}
           {m.state === 'CERTIFIED' && (
             <>
               <a className="btn btn-primary" href={file(place, 'pdf')} download>
-                Certificate as PDF
+                {say('certify.certificateAsPdf')}
               </a>
               <a className="btn btn-outline-secondary" href={file(place, 'json')} download>
-                As JSON, to be verified
+                {say('certify.asJsonToBeVerified')}
               </a>
             </>
           )}
           {lastCertified && canCertify && (
             <Button variant="outline-secondary" onClick={() => setAsked('reopening')}>
-              Reopen {name}
+              {say('certify.reopen', { name })}
             </Button>
           )}
           <Link className="btn btn-outline-secondary" to={`/reconcile/${place.accountId}/${month}`}>
-            Back to the ladder
+            {say('certify.backToTheLadder')}
           </Link>
         </div>
-        {m.state === 'OPEN' && !canPrepare && <p className="quiet">A preparer has to prepare it first.</p>}
+        {m.state === 'OPEN' && !canPrepare && (
+          <p className="quiet">{say('certify.aPreparerHasToPrepareItFirst')}</p>
+        )}
         {m.state === 'PREPARED' && !canCertify && (
           <p className="told">
-            Prepared by {m.preparedBy}. Another person, with the right to certify, certifies it.
+            {say('certify.preparedBy2')}
+            {m.preparedBy}
+            {say('certify.anotherPersonWithTheRightToCertify')}
           </p>
         )}
         {m.state !== 'CERTIFIED' && (
           <p className="quiet">
-            After certifying, nothing dated up to {shortDate(lastDay(month))} on this account can be changed.
-            The certificate can be checked by anybody from its file alone.
+            {say('certify.afterCertifyingNothingDatedUpToOn', { month: shortDate(lastDay(month)) })}
           </p>
         )}
       </section>
@@ -184,29 +192,33 @@ export default function CertifyPage() {
           <Modal.Header closeButton>
             <Modal.Title as="h2" id="ask-title">
               {asked === 'certification'
-                ? `Certify ${monthTitle(month)}`
+                ? say('certify.certify', { month: monthTitle(month) })
                 : asked === 'return'
-                  ? `Send ${monthTitle(month)} back`
-                  : `Reopen ${monthTitle(month)}`}
+                  ? say('certify.sendBack2', { month: monthTitle(month) })
+                  : say('certify.reopen2', { month: monthTitle(month) })}
             </Modal.Title>
           </Modal.Header>
           <Modal.Body>
             {asked === 'certification' && (
               <p>
-                You sign that {m.accountName} is proven to {longDate(lastDay(month))}. Its mark moves to that
-                day, and nothing on or below it can be changed.
+                {say('certify.youSignThatIsProvenToIts', {
+                  accountName: m.accountName,
+                  month: longDate(lastDay(month)),
+                })}
               </p>
             )}
-            {asked === 'return' && <p>{m.preparedBy} can then change the month again.</p>}
-            {asked === 'reopening' && (
+            {asked === 'return' && (
               <p>
-                The mark goes back to the end of the month before. The certificate stays on record as
-                reopened, with your reason.
+                {m.preparedBy}
+                {say('certify.canThenChangeTheMonthAgain')}
               </p>
             )}
+            {asked === 'reopening' && <p>{say('certify.theMarkGoesBackToTheEnd')}</p>}
             {asked !== 'certification' && (
               <Form.Group controlId="words">
-                <Form.Label>{asked === 'return' ? 'What should be looked at' : 'The reason'}</Form.Label>
+                <Form.Label>
+                  {asked === 'return' ? say('certify.whatShouldBeLookedAt') : say('certify.theReason')}
+                </Form.Label>
                 <Form.Control
                   as="textarea"
                   rows={3}
@@ -215,18 +227,18 @@ export default function CertifyPage() {
                 />
               </Form.Group>
             )}
-            <Problems error={deed.error} title="That was not done; nothing was changed." />
+            <Problems error={deed.error} title={say('certify.thatWasNotDoneNothingWasChanged')} />
           </Modal.Body>
           <Modal.Footer>
             <Button variant="outline-secondary" onClick={() => setAsked(null)}>
-              Leave it
+              {say('certify.leaveIt')}
             </Button>
             <Button type="submit" disabled={deed.isPending}>
               {asked === 'certification'
-                ? `Certify ${name}`
+                ? say('certify.certify2', { name })
                 : asked === 'return'
-                  ? `Send ${name} back`
-                  : `Reopen ${name}`}
+                  ? say('certify.sendBack3', { name })
+                  : say('certify.reopen', { name })}
             </Button>
           </Modal.Footer>
         </Form>

@@ -1,5 +1,6 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
+import { say } from '../words';
 
 const CertificatesPage = lazy(() => import('./CertificatesPage'));
 const CertifyPage = lazy(() => import('./CertifyPage'));
@@ -13,10 +14,10 @@ export const capability: Capability = {
     {
       in: 'reconcile',
       path: '/certificates',
-      label: 'Certificates',
+      label: say('certify.certificates'),
       order: 4,
       also: ['/certify'],
-      words: 'certified months seal',
+      words: say('certify.certifiedMonthsSeal'),
     },
   ],
 };

@@ -13,6 +13,7 @@ import { newKey, Unanswered } from '../shared/sending';
 import { useDebounced } from '../shared/useDebounced';
 import { OnlyLooks } from './OnlyLooks';
 import { forgetUnfinished, keepUnfinished, unfinished } from './unfinished';
+import { say } from '../words';
 
 interface Props<B, R> {
   title: string;
@@ -163,7 +164,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
         <h1>{p.title}</h1>
         {restored && (
           <p className="told" role="status">
-            What you had typed here is back.{' '}
+            {say('draft.whatYouHadTypedHereIsBack')}
             <button
               type="button"
               className="as-link"
@@ -172,14 +173,14 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
                 void navigate(0);
               }}
             >
-              Begin anew
+              {say('draft.beginAnew')}
             </button>
           </p>
         )}
         {p.children}
         <div className="actions mt-3">
           <Button type="submit" disabled={!p.ready || busy}>
-            {book.error instanceof Unanswered ? 'Ask again, without booking twice' : p.button}{' '}
+            {book.error instanceof Unanswered ? say('draft.askAgainWithoutBookingTwice') : p.button}{' '}
             <kbd>Ctrl Enter</kbd>
           </Button>
           <Button
@@ -192,20 +193,21 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
               }
             }}
           >
-            Keep as a draft
+            {say('draft.keepAsADraft')}
           </Button>
           {again && (
             <Button variant="outline-secondary" disabled={busy} onClick={() => submit({ again: true })}>
-              Book it all the same
+              {say('draft.bookItAllTheSame')}
             </Button>
           )}
         </div>
-        {!fit && <p className="field-error">Correct the field that is marked, then book.</p>}
-        <Problems error={book.error} title="Not booked; what you typed is still here." />
-        <Problems error={keep.error} title="The draft was not kept; what you typed is still here." />
+        {!fit && <p className="field-error">{say('draft.correctTheFieldThatIsMarkedThen')}</p>}
+        <Problems error={book.error} title={say('draft.notBookedWhatYouTypedIsStill')} />
+        <Problems error={keep.error} title={say('draft.theDraftWasNotKeptWhatYou')} />
         {keep.isSuccess && !book.isError && (
           <p className="told" role="status">
-            Kept as a draft. <Link to="/drafts">See all drafts</Link>
+            {say('draft.keptAsADraft')}
+            <Link to="/drafts">{say('draft.seeAllDrafts')}</Link>
           </p>
         )}
       </Form>

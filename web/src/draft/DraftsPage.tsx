@@ -16,6 +16,8 @@ import { grouped } from '../shared/money';
 import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts, useSetUp } from '../shared/useBooks';
+import { ChooserField } from '../shared/Chooser';
+import { say } from '../words';
 
 const formOf = (draft: DraftView) => forms.find((f) => f.kind === draft.kind);
 
@@ -66,27 +68,27 @@ export default function DraftsPage() {
   return (
     <div className="page form-page">
       <div>
-        <h1>Drafts</h1>
+        <h1>{say('draft.drafts')}</h1>
         <Filters f={f} set={set} drafts={there} />
         <Problems error={drafts.error} />
         <div className="sheet">
           <table className="plain">
-            <caption>Drafts that fit</caption>
+            <caption>{say('draft.draftsThatFit')}</caption>
             <thead>
               <tr>
                 <th scope="col">
                   <Form.Check
-                    aria-label="All drafts that fit"
+                    aria-label={say('draft.allDraftsThatFit')}
                     disabled={there.length === 0}
                     checked={there.length > 0 && ids.length === there.length}
                     onChange={(e) => setChosen(e.target.checked ? there.map((d) => d.id) : [])}
                   />
                 </th>
-                <th scope="col">Draft</th>
-                <th scope="col">Date</th>
-                <th scope="col">By</th>
+                <th scope="col">{say('draft.draft')}</th>
+                <th scope="col">{say('draft.date')}</th>
+                <th scope="col">{say('draft.by')}</th>
                 <th scope="col" className="num">
-                  Amount
+                  {say('draft.amount')}
                 </th>
               </tr>
             </thead>
@@ -95,7 +97,7 @@ export default function DraftsPage() {
                 <tr key={d.id}>
                   <td>
                     <Form.Check
-                      aria-label={`Choose ${d.title}`}
+                      aria-label={say('draft.choose', { title: d.title })}
                       checked={ids.includes(d.id)}
                       onChange={(e) =>
                         setChosen(e.target.checked ? [...ids, d.id] : ids.filter((id) => id !== d.id))
@@ -119,11 +121,12 @@ export default function DraftsPage() {
             </tbody>
           </table>
           {drafts.data?.more && (
-            <p className="quiet">These are the first {there.length}; post them, or narrow the list.</p>
+            <p className="quiet">{say('draft.theseAreTheFirstPostThemOr', { there: there.length })}</p>
           )}
           {there.length === 0 && (
             <p className="quiet">
-              No draft. Any form that books can be kept as one with <em>Keep as a draft</em>.
+              {say('draft.noDraftAnyFormThatBooksCan')}
+              <em>{say('draft.keepAsADraft')}</em>.
             </p>
           )}
         </div>
@@ -153,43 +156,44 @@ function Filters({
     <div className="d-flex gap-2 flex-wrap mb-2">
       {session.companies.length > 1 && (
         <ChoiceField
-          label="Company"
+          label={say('draft.company')}
           value={String(company.id)}
           choices={session.companies.map((c) => [String(c.id), c.name])}
           onChange={(v) => choose(Number(v))}
         />
       )}
       <ChoiceField
-        label="Kind"
-        empty="Any"
+        label={say('draft.kind')}
+        empty={say('draft.any')}
         value={f.kind}
         choices={forms.map((k) => [k.kind, k.words])}
         onChange={(kind) => set({ kind })}
       />
-      <ChoiceField
-        label="Site"
-        empty="Any"
+      <ChooserField
+        className="narrow-field"
+        label={say('draft.site')}
+        empty={say('draft.any')}
         value={f.site}
         choices={(setUp.data?.sites ?? []).map((s) => [String(s.id), s.name])}
         onChange={(site) => set({ site })}
       />
       <ChoiceField
-        label="Account"
-        empty="Any"
+        label={say('draft.account')}
+        empty={say('draft.any')}
         value={f.account}
         choices={(accounts.data ?? []).map((a) => [String(a.id), a.name])}
         onChange={(account) => set({ account })}
       />
       <ChoiceField
-        label="Person"
-        empty="Anybody"
+        label={say('draft.person')}
+        empty={say('draft.anybody')}
         value={f.person}
         choices={people.map((n) => [n, n])}
         onChange={(person) => set({ person })}
       />
       <div style={{ width: '9rem' }}>
         <DateField
-          label="From"
+          label={say('draft.from')}
           optional
           filter
           value={f.from}
@@ -199,7 +203,7 @@ function Filters({
       </div>
       <div style={{ width: '9rem' }}>
         <DateField
-          label="To"
+          label={say('draft.to')}
           optional
           filter
           value={f.to}
@@ -242,17 +246,17 @@ function Posting({ ids, onPosted }: { ids: number[]; onPosted: () => void }) {
     onSettled: refresh,
   });
   if (ids.length === 0) {
-    return <p className="quiet">Choose drafts to see what they will book, then post them together.</p>;
+    return <p className="quiet">{say('draft.chooseDraftsToSeeWhatTheyWill')}</p>;
   }
   const run = preview.data;
   return (
     <>
       <DateField
-        label="Accounting date for all"
+        label={say('draft.accountingDateForAll')}
         optional
         value={date}
         today={session.businessDate}
-        hint="Left empty, each has its own."
+        hint={say('draft.leftEmptyEachHasItsOwn')}
         onChange={setDate}
       />
       <div className="actions my-2">
@@ -260,22 +264,25 @@ function Posting({ ids, onPosted }: { ids: number[]; onPosted: () => void }) {
           disabled={post.isPending || !run || run.posted === 0 || date === UNREADABLE}
           onClick={() => post.mutate()}
         >
-          {run ? `Post ${run.posted} of ${ids.length}` : 'Post'}
+          {run ? say('draft.postOf', { posted: run.posted, ids: ids.length }) : say('draft.post')}
         </Button>
         {asking ? (
           <Button variant="outline-secondary" disabled={discard.isPending} onClick={() => discard.mutate()}>
-            Discard {ids.length} {ids.length === 1 ? 'draft' : 'drafts'} for good
+            {say('draft.discardForGood', {
+              ids: ids.length,
+              words: ids.length === 1 ? say('draft.draft2') : say('draft.drafts2'),
+            })}
           </Button>
         ) : (
           <Button variant="outline-secondary" onClick={() => setAsking(true)}>
-            Discard
+            {say('draft.discard')}
           </Button>
         )}
       </div>
-      <Problems error={post.error ?? discard.error} title="Nothing was changed." />
+      <Problems error={post.error ?? discard.error} title={say('draft.nothingWasChanged')} />
       {run && run.refused > 0 && (
         <div className="problems">
-          <strong>Refused; they stay as drafts.</strong>
+          <strong>{say('draft.refusedTheyStayAsDrafts')}</strong>
           {run.outcomes
             .filter((o) => o.refusal)
             .map((o) => (
@@ -307,12 +314,17 @@ function Runs() {
   }
   return (
     <div className="sheet">
-      <h2>Posted together</h2>
+      <h2>{say('draft.postedTogether')}</h2>
       {runs.data.map((r) => (
         <details key={r.runId}>
           <summary>
-            {dateTime(r.at)}, {r.by}: {r.posted} posted, {r.refused} refused
-            {r.accountingDate && `, dated ${fullDate(r.accountingDate)}`}
+            {say('draft.postedRefused', {
+              at: dateTime(r.at),
+              by: r.by,
+              posted: r.posted,
+              refused: r.refused,
+            })}
+            {r.accountingDate && say('draft.dated', { accountingDate: fullDate(r.accountingDate) })}
           </summary>
           <ul className="mb-1">
             {r.outcomes.map((o) => (
@@ -324,7 +336,7 @@ function Runs() {
           </ul>
         </details>
       ))}
-      <OnlySo shown={runs.data.length} most={30} what="The latest" />
+      <OnlySo shown={runs.data.length} most={30} what={say('draft.theLatest')} />
     </div>
   );
 }

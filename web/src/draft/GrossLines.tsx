@@ -2,6 +2,7 @@ import type { GrossLine } from './api';
 import { LineTable, typedColumn, useCodeColumns } from './LineTable';
 import { CellChooser } from '../shared/Chooser';
 import { accountChoices, useChart } from '../shared/useBooks';
+import { say } from '../words';
 
 export const EMPTY_LINE: GrossLine = { account: '', amount: '', taxCode: '', costCentre: '', text: '' };
 
@@ -20,21 +21,21 @@ export function GrossLines(props: {
       empty={EMPTY_LINE}
       columns={[
         {
-          head: 'Account',
+          head: say('draft.account'),
           pasted: 'account',
           cell: (line, number, set) => (
             <CellChooser
-              label={`Account of line ${number}`}
-              empty="Choose an account"
+              label={say('draft.accountOfLine', { number })}
+              empty={say('draft.chooseAnAccount')}
               value={line.account}
               choices={accountChoices(chart.data, (a) => a.control === 'NONE')}
               onChange={(account) => set({ account })}
             />
           ),
         },
-        typedColumn('Text', 'text'),
+        typedColumn(say('draft.text'), 'text'),
         ...codes,
-        typedColumn('Gross', 'amount', true),
+        typedColumn(say('draft.gross'), 'amount', true),
       ]}
     />
   );

@@ -4,6 +4,7 @@ import { CellChooser } from '../shared/Chooser';
 import { CellChoice, CellText } from '../shared/fields';
 import { pasteRows } from '../shared/pasteRows';
 import { useSetUp } from '../shared/useBooks';
+import { say } from '../words';
 
 export interface LineColumn<L> {
   head: string;
@@ -88,12 +89,12 @@ export function useCodeColumns<L extends Coded>(): LineColumn<L>[] {
   const taxes = [...new Set((setUp.data?.taxCodes ?? []).filter((t) => t.active).map((t) => t.code))];
   return [
     {
-      head: 'Cost centre',
+      head: say('draft.costCentre'),
       pasted: 'costCentre',
       cell: (line, number, set) => (
         <CellChooser
-          label={`Cost centre of line ${number}`}
-          empty="None"
+          label={say('draft.costCentreOfLine', { number })}
+          empty={say('draft.none')}
           value={line.costCentre ?? ''}
           choices={centres.map((c) => [c.code, `${c.code} ${c.name}`])}
           onChange={(costCentre) => set({ costCentre } as Partial<L>)}
@@ -101,12 +102,12 @@ export function useCodeColumns<L extends Coded>(): LineColumn<L>[] {
       ),
     },
     {
-      head: 'Tax',
+      head: say('draft.tax'),
       pasted: 'taxCode',
       cell: (line, number, set) => (
         <CellChoice
-          label={`Tax of line ${number}`}
-          empty="None"
+          label={say('draft.taxOfLine', { number })}
+          empty={say('draft.none')}
           value={line.taxCode ?? ''}
           choices={taxes.map((code) => [code, code])}
           onChange={(taxCode) => set({ taxCode } as Partial<L>)}
@@ -129,7 +130,7 @@ export function typedColumn<L extends object>(
     cell: (line, number, set) => (
       <CellText
         money={money}
-        label={`${head} of line ${number}`}
+        label={say('draft.ofLine', { head, number })}
         value={String(line[field] ?? '')}
         onChange={(value) => set({ [field]: value } as Partial<L>)}
       />

@@ -1,11 +1,12 @@
 import { Link } from 'react-router';
+import { say } from '../words';
 
 /** In the place of a form, for those who may look and not book. */
 export function OnlyLooks({ title, back }: { title: string; back: [path: string, label: string] }) {
   return (
     <div className="page">
       <h1>{title}</h1>
-      <p>You may look at the books. Booking is for those who prepare; an administrator can allow it.</p>
+      <p>{say('draft.youMayLookAtTheBooksBooking')}</p>
       <p>
         <Link to={back[0]}>{back[1]}</Link>
       </p>

@@ -1,5 +1,6 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
+import { say } from '../words';
 
 const DraftsPage = lazy(() => import('./DraftsPage'));
 
@@ -8,6 +9,12 @@ export const capability: Capability = {
     '/drafts': DraftsPage,
   },
   places: [
-    { in: 'books', path: '/drafts', label: 'Drafts', order: 9, words: 'unfinished batch posting run' },
+    {
+      in: 'books',
+      path: '/drafts',
+      label: say('draft.drafts'),
+      order: 9,
+      words: say('draft.unfinishedBatchPostingRun'),
+    },
   ],
 };

@@ -1,6 +1,7 @@
 import { useCallback, useState, type ReactNode } from 'react';
 import { useCurrentCompany } from '../session/session';
 import { forgetUnfinished, keepUnfinished, unfinished } from './unfinished';
+import { say } from '../words';
 
 /**
  * The fields of a form that may be left half typed: what was typed is kept in this window and back when the form is
@@ -30,9 +31,9 @@ export function useKept<T extends object>(kind: string, initial: T | (() => T)) 
   }, [forget, first]);
   const notice: ReactNode = restored && (
     <p className="told" role="status">
-      What you had typed here is back.{' '}
+      {say('draft.whatYouHadTypedHereIsBack')}
       <button type="button" className="as-link" onClick={again}>
-        Begin anew
+        {say('draft.beginAnew')}
       </button>
     </p>
   );

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { TextField } from '../shared/fields';
 import { glossary } from './glossary';
+import { say } from '../words';
 
 /** What the words on screen mean. */
 export default function GlossaryPage() {
@@ -9,11 +10,16 @@ export default function GlossaryPage() {
   const found = glossary.filter(([word, meaning]) => `${word} ${meaning}`.toLowerCase().includes(wanted));
   return (
     <div className="page">
-      <h1>Words</h1>
-      <TextField className="mb-3 narrow-field" label="Find a word" value={typed} onChange={setTyped} />
+      <h1>{say('help.words')}</h1>
+      <TextField
+        className="mb-3 narrow-field"
+        label={say('help.findAWord')}
+        value={typed}
+        onChange={setTyped}
+      />
       <div className="sheet">
         <table className="plain">
-          <caption className="visually-hidden">What the words on screen mean</caption>
+          <caption className="visually-hidden">{say('help.whatTheWordsOnScreenMean')}</caption>
           <tbody>
             {found.map(([word, meaning]) => (
               <tr key={word}>
@@ -25,7 +31,7 @@ export default function GlossaryPage() {
             ))}
           </tbody>
         </table>
-        {found.length === 0 && <p className="quiet">No word fits.</p>}
+        {found.length === 0 && <p className="quiet">{say('help.noWordFits')}</p>}
       </div>
     </div>
   );

@@ -13,6 +13,7 @@ import { ledgerKeys } from './keys';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { ExportLinks } from './ExportLinks';
+import { say } from '../words';
 
 type By = 'LINE' | 'DAY' | 'WEEK' | 'MONTH';
 
@@ -31,20 +32,32 @@ export default function AccountPage() {
   return (
     <div className="page">
       <p className="mb-1">
-        <Link to="/ledger">Ledger</Link>
+        <Link to="/ledger">{say('ledger.ledger')}</Link>
       </p>
       <Title id={Number(id)} />
       <div className="d-flex gap-3 mb-2 flex-wrap">
-        <DateField label="From" filter value={span.from} today={today} onChange={(from) => set({ from })} />
-        <DateField label="To" filter value={span.to} today={today} onChange={(to) => set({ to })} />
+        <DateField
+          label={say('ledger.from')}
+          filter
+          value={span.from}
+          today={today}
+          onChange={(from) => set({ from })}
+        />
+        <DateField
+          label={say('ledger.to')}
+          filter
+          value={span.to}
+          today={today}
+          onChange={(to) => set({ to })}
+        />
         <ChoiceField
-          label="Shown by"
+          label={say('ledger.shownBy')}
           value={by}
           choices={[
-            ['LINE', 'line'],
-            ['DAY', 'day'],
-            ['WEEK', 'week'],
-            ['MONTH', 'month'],
+            ['LINE', say('ledger.line')],
+            ['DAY', say('ledger.day')],
+            ['WEEK', say('ledger.week')],
+            ['MONTH', say('ledger.month')],
           ]}
           onChange={(v) => set({ by: v })}
         />
@@ -74,7 +87,7 @@ function Title({ id }: { id: number }) {
       ),
   });
   const account = chart.data?.find((a) => a.id === id);
-  return <h1>{account ? `${account.code} ${account.name}` : 'Account'}</h1>;
+  return <h1>{account ? `${account.code} ${account.name}` : say('ledger.account')}</h1>;
 }
 
 interface Span {
@@ -106,21 +119,23 @@ function Lines({ id, from, to }: Span) {
   return (
     <div className="sheet">
       <table className="plain">
-        <caption>Amounts in {company.currency}, credit balances in parentheses</caption>
+        <caption>
+          {say('ledger.amountsInCreditBalancesInParentheses', { currency: company.currency })}
+        </caption>
         <thead>
           <tr>
-            <th scope="col">Date</th>
-            <th scope="col">Entry</th>
-            <th scope="col">Text</th>
-            <th scope="col">Party</th>
+            <th scope="col">{say('ledger.date')}</th>
+            <th scope="col">{say('ledger.entry')}</th>
+            <th scope="col">{say('ledger.text')}</th>
+            <th scope="col">{say('ledger.party')}</th>
             <th scope="col" className="num">
-              Debit
+              {say('ledger.debit')}
             </th>
             <th scope="col" className="num">
-              Credit
+              {say('ledger.credit')}
             </th>
             <th scope="col" className="num">
-              Balance
+              {say('ledger.balance')}
             </th>
           </tr>
         </thead>
@@ -128,7 +143,7 @@ function Lines({ id, from, to }: Span) {
           <tr>
             <td>{fullDate(first.from)}</td>
             <td></td>
-            <th scope="row">Opening balance</th>
+            <th scope="row">{say('ledger.openingBalance')}</th>
             <td></td>
             <td></td>
             <td></td>
@@ -160,7 +175,7 @@ function Lines({ id, from, to }: Span) {
                   disabled={ledger.isFetchingNextPage}
                   onClick={() => void ledger.fetchNextPage()}
                 >
-                  Show later lines
+                  {say('ledger.showLaterLines')}
                 </Button>
               </td>
             </tr>
@@ -168,7 +183,7 @@ function Lines({ id, from, to }: Span) {
           <tr className="sum">
             <td>{fullDate(first.to)}</td>
             <td></td>
-            <th scope="row">Closing balance of the whole span</th>
+            <th scope="row">{say('ledger.closingBalanceOfTheWholeSpan')}</th>
             <td></td>
             <td className="num">{grouped(first.debits)}</td>
             <td className="num">{grouped(first.credits)}</td>
@@ -207,21 +222,29 @@ function Periods({
   return (
     <div className="sheet" style={{ maxWidth: '62rem' }}>
       <table className="plain">
-        <caption>Amounts in {company.currency}, credit balances in parentheses</caption>
+        <caption>
+          {say('ledger.amountsInCreditBalancesInParentheses', { currency: company.currency })}
+        </caption>
         <thead>
           <tr>
-            <th scope="col">{length === 'DAY' ? 'Day' : length === 'WEEK' ? 'Week' : 'Month'}</th>
-            <th scope="col" className="num">
-              Opening
+            <th scope="col">
+              {length === 'DAY'
+                ? say('ledger.day2')
+                : length === 'WEEK'
+                  ? say('ledger.week2')
+                  : say('ledger.month2')}
             </th>
             <th scope="col" className="num">
-              Debits
+              {say('ledger.opening')}
             </th>
             <th scope="col" className="num">
-              Credits
+              {say('ledger.debits')}
             </th>
             <th scope="col" className="num">
-              Closing
+              {say('ledger.credits')}
+            </th>
+            <th scope="col" className="num">
+              {say('ledger.closing')}
             </th>
           </tr>
         </thead>
@@ -230,7 +253,9 @@ function Periods({
             <tr key={one.from}>
               <th scope="row">
                 <button type="button" className="as-link" onClick={() => drill(one.from, one.to)}>
-                  {one.from === one.to ? fullDate(one.from) : `${fullDate(one.from)} to ${fullDate(one.to)}`}
+                  {one.from === one.to
+                    ? fullDate(one.from)
+                    : say('ledger.to2', { from: fullDate(one.from), to: fullDate(one.to) })}
                 </button>
               </th>
               <td className="num">{report(one.opening)}</td>
@@ -242,7 +267,9 @@ function Periods({
         </tbody>
       </table>
       {p.periods.length === 0 && (
-        <p className="quiet">Nothing moved in this span; the balance is {report(p.closing)}.</p>
+        <p className="quiet">
+          {say('ledger.nothingMovedInThisSpanTheBalance', { closing: report(p.closing) })}
+        </p>
       )}
     </div>
   );

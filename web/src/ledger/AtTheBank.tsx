@@ -4,6 +4,7 @@ import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { shortDate } from '../shared/dates';
 import { keys } from '../shared/keys';
+import { say } from '../words';
 
 interface Props {
   accountId: number;
@@ -11,7 +12,7 @@ interface Props {
   entryId: number;
 }
 
-const STRENGTH = { FIRM: 'firm', FAIR: 'fair', FAINT: 'faint' };
+const STRENGTH = { FIRM: say('ledger.firm'), FAIR: say('ledger.fair'), FAINT: say('ledger.faint') };
 
 /** Where an entry that is not at the bank yet may be on its statement. */
 export function AtTheBank({ accountId, account, entryId }: Props) {
@@ -31,10 +32,10 @@ export function AtTheBank({ accountId, account, entryId }: Props) {
   }
   const { perhaps, twin } = found.data;
   return (
-    <section className="sheet" aria-label={`Likely lines on ${account}`}>
-      <h2>Likely lines at the bank</h2>
+    <section className="sheet" aria-label={say('ledger.likelyLinesOn', { account })}>
+      <h2>{say('ledger.likelyLinesAtTheBank')}</h2>
       {twin && <p className="attention">{twin}</p>}
-      {perhaps.length === 0 && <p className="quiet mb-0">No line of {account} fits it yet.</p>}
+      {perhaps.length === 0 && <p className="quiet mb-0">{say('ledger.noLineOfFitsItYet', { account })}</p>}
       <ul className="tasks">
         {perhaps.map((p) => (
           <li key={p.lineId}>
@@ -42,8 +43,8 @@ export function AtTheBank({ accountId, account, entryId }: Props) {
               <strong>{p.title}</strong>, {shortDate(p.date)}, {p.amount}{' '}
               <span className="quiet">
                 ({STRENGTH[p.strength]}
-                {p.lines > 1 && `, with ${p.lines} lines`}
-                {p.entries > 1 && `, with ${p.entries} entries`})
+                {p.lines > 1 && say('ledger.withLines', { lines: p.lines })}
+                {p.entries > 1 && say('ledger.withEntries', { entries: p.entries })})
               </span>
               <ul className="facts">
                 {p.evidence.map((e) => (
@@ -57,7 +58,7 @@ export function AtTheBank({ accountId, account, entryId }: Props) {
               className="btn btn-outline-secondary"
               to={`/reconcile/${accountId}/${p.month}?at=${p.place}`}
             >
-              Look at the line
+              {say('ledger.lookAtTheLine')}
             </Link>
           </li>
         ))}

@@ -3,17 +3,18 @@ import { fullDate } from '../shared/dates';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { EntryLines } from './EntryLines';
+import { say } from '../words';
 
 /** The entries a form will make and what they leave, as the booking code itself made them. */
 export function BookedPreview({ booked, error }: { booked?: BookedView; error?: unknown }) {
   return (
-    <section aria-label="What this will book" aria-live="polite">
-      <h2>What this will book</h2>
-      {error ? <Problems error={error} title="This cannot be booked yet." /> : null}
-      {!error && !booked && <p className="quiet">The entries stand here as soon as the form says enough.</p>}
+    <section aria-label={say('ledger.whatThisWillBook')} aria-live="polite">
+      <h2>{say('ledger.whatThisWillBook')}</h2>
+      {error ? <Problems error={error} title={say('ledger.thisCannotBeBookedYet')} /> : null}
+      {!error && !booked && <p className="quiet">{say('ledger.theEntriesStandHereAsSoonAs')}</p>}
       {!error && booked && booked.count > booked.entries.length && (
         <p className="quiet">
-          {booked.count} entries in all; the first {booked.entries.length}:
+          {say('ledger.entriesInAllTheFirst', { count: booked.count, entries: booked.entries.length })}
         </p>
       )}
       {!error &&
@@ -21,7 +22,7 @@ export function BookedPreview({ booked, error }: { booked?: BookedView; error?: 
           <EntryLines
             key={entry.number}
             entry={entry}
-            caption={`on ${fullDate(entry.date)}, entry number given when booked`}
+            caption={say('ledger.onEntryNumberGivenWhenBooked', { date: fullDate(entry.date) })}
           />
         ))}
       {!error &&
@@ -32,15 +33,15 @@ export function BookedPreview({ booked, error }: { booked?: BookedView; error?: 
         ))}
       {!error && booked && booked.leaves.length > 0 && (
         <>
-          <h2>And leave</h2>
+          <h2>{say('ledger.andLeave')}</h2>
           <table className="plain">
-            <caption className="visually-hidden">Balances before and after</caption>
+            <caption className="visually-hidden">{say('ledger.balancesBeforeAndAfter')}</caption>
             <tbody>
               {booked.leaves.map((e) => (
                 <tr key={e.what}>
                   <th scope="row">{e.what}</th>
                   <td className="num">{report(e.before)}</td>
-                  <td aria-label="becomes">→</td>
+                  <td aria-label={say('ledger.becomes')}>→</td>
                   <td className="num">
                     <strong>{report(e.after)}</strong>
                   </td>

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import type { EntryView, LineView } from './api';
 import { grouped } from '../shared/money';
+import { say } from '../words';
 
 interface Props {
   entry: EntryView;
@@ -10,7 +11,12 @@ interface Props {
 }
 
 function said(line: LineView): string {
-  return [line.party, line.costCentre, line.taxCode && `tax ${line.taxCode}`, line.foreign]
+  return [
+    line.party,
+    line.costCentre,
+    line.taxCode && say('ledger.tax', { taxCode: line.taxCode }),
+    line.foreign,
+  ]
     .filter((t) => t)
     .join(', ');
 }
@@ -22,12 +28,12 @@ export function EntryLines({ entry, caption, linked }: Props) {
       <caption>{caption}</caption>
       <thead>
         <tr>
-          <th scope="col">Account</th>
+          <th scope="col">{say('ledger.account')}</th>
           <th scope="col" className="num">
-            Debit
+            {say('ledger.debit')}
           </th>
           <th scope="col" className="num">
-            Credit
+            {say('ledger.credit')}
           </th>
         </tr>
       </thead>
@@ -49,7 +55,7 @@ export function EntryLines({ entry, caption, linked }: Props) {
           </tr>
         ))}
         <tr className="sum">
-          <th scope="row">Both sides</th>
+          <th scope="row">{say('ledger.bothSides')}</th>
           <td className="num">{grouped(entry.total)}</td>
           <td className="num">{grouped(entry.total)}</td>
         </tr>

@@ -14,6 +14,7 @@ import { AtTheBank } from './AtTheBank';
 import { BookedPreview } from './BookedPreview';
 import { EntryLines } from './EntryLines';
 import { Papers } from './Papers';
+import { say } from '../words';
 
 const path = '/api/v1/companies/{companyId}/ledger/entries/{entryId}' as const;
 
@@ -58,35 +59,46 @@ export default function EntryPage() {
     <div className="page form-page">
       <div>
         <p className="mb-1">
-          <Link to="/ledger">Ledger</Link>
+          <Link to="/ledger">{say('ledger.ledger')}</Link>
         </p>
         <h1>
-          Entry {e.number} <small>{e.text}</small>
+          {say('ledger.entry2', { number: e.number })}
+          <small>{e.text}</small>
         </h1>
         <p className="quiet">
-          {fullDate(e.date)}, {e.sourceWords} by {d.bookedBy}, {dateTime(d.bookedAt)}
-          {e.reference && `, reference ${e.reference}`}
-          {e.documentDate !== e.date && `, paper of ${fullDate(e.documentDate)}`}
+          {say('ledger.by', {
+            date: fullDate(e.date),
+            sourceWords: e.sourceWords,
+            bookedBy: d.bookedBy,
+            bookedAt: dateTime(d.bookedAt),
+            value: e.reference && say('ledger.reference', { reference: e.reference }),
+          })}
+          {e.documentDate !== e.date && say('ledger.paperOf', { documentDate: fullDate(e.documentDate) })}
           {e.site && `, ${e.site}`}
         </p>
         {d.reversedBy !== undefined && (
           <p className="told">
-            Reversed by <Link to={`/ledger/entries/${d.reversedBy}`}>another entry</Link>; it no longer
-            counts.
+            {say('ledger.reversedBy')}
+            <Link to={`/ledger/entries/${d.reversedBy}`}>{say('ledger.anotherEntry')}</Link>
+            {say('ledger.itNoLongerCounts')}
           </p>
         )}
         {d.reversalOf !== undefined && (
           <p className="told">
-            Undoes <Link to={`/ledger/entries/${d.reversalOf}`}>an earlier entry</Link>.
+            {say('ledger.undoes')}
+            <Link to={`/ledger/entries/${d.reversalOf}`}>{say('ledger.anEarlierEntry')}</Link>.
           </p>
         )}
         <div className="sheet">
-          <EntryLines entry={e} caption={`Amounts in ${company.currency}`} linked />
+          <EntryLines entry={e} caption={say('ledger.amountsIn', { currency: company.currency })} linked />
         </div>
         {d.cashEntries.map((c) => (
           <p key={c.id}>
-            On {c.account}: {c.matched ? 'matched' : 'not at the bank yet'}.{' '}
-            <Link to={`/reconcile/${c.bankAccountId}/${c.month}`}>To its month</Link>
+            {say('ledger.on', {
+              account: c.account,
+              words: c.matched ? say('ledger.matched') : say('ledger.notAtTheBankYet'),
+            })}
+            <Link to={`/reconcile/${c.bankAccountId}/${c.month}`}>{say('ledger.toItsMonth')}</Link>
           </p>
         ))}
         {d.cashEntries
@@ -101,11 +113,11 @@ export default function EntryPage() {
         ))}
         <Papers entryId={Number(id)} papers={d.attachments} />
         {canPrepare && e.undoneAt === 'SOURCE' && d.reversedBy === undefined && (
-          <p className="quiet">It is undone where it was made, so that both stay in step.</p>
+          <p className="quiet">{say('ledger.itIsUndoneWhereItWasMade')}</p>
         )}
         {canPrepare && e.undoneAt === 'ENTRY' && d.reversedBy === undefined && date === null && (
           <Button variant="outline-secondary" onClick={() => setDate(session.businessDate)}>
-            Reverse this entry
+            {say('ledger.reverseThisEntry')}
           </Button>
         )}
         {date === null && <ActivityOf type="entry" id={Number(id)} />}
@@ -118,23 +130,23 @@ export default function EntryPage() {
           >
             <div style={{ maxWidth: '16rem' }}>
               <DateField
-                label="Date of the reversal"
+                label={say('ledger.dateOfTheReversal')}
                 value={date}
                 today={session.businessDate}
                 onChange={setDate}
-                hint="Today, or the entry's own date while that is open."
+                hint={say('ledger.todayOrTheEntrysOwnDateWhile')}
               />
             </div>
-            <Problems error={reverse.error} title="Not reversed." />
+            <Problems error={reverse.error} title={say('ledger.notReversed')} />
             <div className="actions mt-2">
               <Button type="submit" disabled={reverse.isPending || preview.isError}>
-                Reverse entry {e.number}
+                {say('ledger.reverseEntry', { number: e.number })}
               </Button>
               <Button variant="outline-secondary" onClick={() => setDate(e.date)}>
-                Use {fullDate(e.date)}
+                {say('ledger.use', { date: fullDate(e.date) })}
               </Button>
               <Button variant="outline-secondary" onClick={() => setDate(null)}>
-                Leave it
+                {say('ledger.leaveIt')}
               </Button>
             </div>
           </form>

@@ -4,6 +4,7 @@ import type { BookedView } from './api';
 import { ChooserField } from '../shared/Chooser';
 import { ChoiceField } from '../shared/fields';
 import { accountChoices, useBankAccounts, useChart } from '../shared/useBooks';
+import { say } from '../words';
 
 /** Cash entries from a CSV file: previewed, then booked, all or nothing. */
 export default function ImportPage() {
@@ -15,30 +16,36 @@ export default function ImportPage() {
   const account = chosen || String(active[0]?.id ?? '');
   return (
     <FilePage<BookedView>
-      title="Cash entries from a file"
-      back={['/ledger', 'Ledger']}
+      title={say('ledger.cashEntriesFromAFile')}
+      back={['/ledger', say('ledger.ledger')]}
       path="/ledger/cash-entry-files"
       fields={{ bankAccountId: account }}
       optional={{ otherAccount: other }}
       booked={(r) => r}
       count={(r) => r.count}
-      what="entries"
+      what={say('ledger.entries')}
     >
       <p>
-        A CSV file with a header row: <code>date</code> (2026-06-04) and <code>amount</code> (plus into the
-        account), and where known <code>reference</code>, <code>check_number</code>, <code>party</code>,{' '}
-        <code>text</code>, and <code>account</code> for the balancing account of a row.
+        {say('ledger.aCsvFileWithAHeaderRow')}
+        <code>date</code>
+        {say('ledger.20260604And')}
+        <code>amount</code>
+        {say('ledger.plusIntoTheAccountAndWhereKnown')}
+        <code>reference</code>, <code>check_number</code>, <code>party</code>, <code>text</code>
+        {say('ledger.and')}
+        <code>account</code>
+        {say('ledger.forTheBalancingAccountOfARow')}
       </p>
       <ChoiceField
         className="mb-2"
-        label="Bank account"
+        label={say('ledger.bankAccount')}
         value={account}
         choices={active.map((a) => [String(a.id), a.name])}
         onChange={setChosen}
       />
       <ChooserField
-        label="Other side, where a row names none"
-        empty="None"
+        label={say('ledger.otherSideWhereARowNamesNone')}
+        empty={say('ledger.none')}
         value={other}
         choices={accountChoices(chart.data, () => true)}
         onChange={setOther}

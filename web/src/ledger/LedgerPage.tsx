@@ -9,6 +9,7 @@ import { ledgerKeys } from './keys';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SearchForm, useSearchPlace } from '../shared/SearchForm';
+import { say } from '../words';
 
 /** The chart with balances, and the journal, newest first. */
 export default function LedgerPage() {
@@ -35,34 +36,36 @@ export default function LedgerPage() {
   const last = entries.data?.at(-1);
   return (
     <div className="page">
-      <h1>Ledger</h1>
+      <h1>{say('ledger.ledger')}</h1>
       <div className="actions">
         {canPrepare && (
           <>
             <Link className="btn btn-primary" to="/ledger/new">
-              New entry
+              {say('ledger.newEntry')}
             </Link>
             <Link className="btn btn-outline-secondary" to="/ledger/import">
-              Read cash entries from a file
+              {say('ledger.readCashEntriesFromAFile')}
             </Link>
           </>
         )}
         <Link className="btn btn-outline-secondary" to="/ledger/trial-balance">
-          Trial balance
+          {say('ledger.trialBalance')}
         </Link>
       </div>
       <Problems error={chart.error ?? entries.error} />
       <div className="row">
         <section className="col-lg-5">
           <div className="sheet">
-            <h2>Accounts</h2>
+            <h2>{say('ledger.accounts')}</h2>
             <table className="plain">
-              <caption>Balances in {company.currency}, credits in parentheses</caption>
+              <caption>
+                {say('ledger.balancesInCreditsInParentheses', { currency: company.currency })}
+              </caption>
               <thead>
                 <tr>
-                  <th scope="col">Account</th>
+                  <th scope="col">{say('ledger.account')}</th>
                   <th scope="col" className="num">
-                    Balance
+                    {say('ledger.balance')}
                   </th>
                 </tr>
               </thead>
@@ -83,19 +86,19 @@ export default function LedgerPage() {
         </section>
         <section className="col-lg-7">
           <div className="sheet">
-            <h2>Journal</h2>
-            <SearchForm label="Find in text and reference" text={text} onFind={find} />
+            <h2>{say('ledger.journal')}</h2>
+            <SearchForm label={say('ledger.findInTextAndReference')} text={text} onFind={find} />
             <table className="plain">
-              <caption>Newest first, amounts in {company.currency}</caption>
+              <caption>{say('ledger.newestFirstAmountsIn', { currency: company.currency })}</caption>
               <thead>
                 <tr>
                   <th scope="col" className="num">
-                    Number
+                    {say('ledger.number')}
                   </th>
-                  <th scope="col">Date</th>
-                  <th scope="col">Text</th>
+                  <th scope="col">{say('ledger.date')}</th>
+                  <th scope="col">{say('ledger.text')}</th>
                   <th scope="col" className="num">
-                    Amount
+                    {say('ledger.amount')}
                   </th>
                 </tr>
               </thead>
@@ -114,10 +117,12 @@ export default function LedgerPage() {
                 ))}
               </tbody>
             </table>
-            {entries.data?.length === 0 && <p className="quiet">No entry{text && ' fits'}.</p>}
+            {entries.data?.length === 0 && (
+              <p className="quiet">{say('ledger.noEntry', { value: text && say('ledger.fits') })}</p>
+            )}
             {last && entries.data && entries.data.length >= 100 && (
               <Button variant="outline-secondary" onClick={() => earlier(last.number)}>
-                Earlier entries
+                {say('ledger.earlierEntries')}
               </Button>
             )}
           </div>

@@ -71,7 +71,7 @@ describe('New entry', () => {
         '5010 Timber',
       ]),
     );
-    expect(screen.getByText(/stand here as soon as the form says enough/)).toBeTruthy();
+    expect(screen.getByText(/are shown here as soon as the form is complete enough/)).toBeTruthy();
     expect(sent.filter((s) => s.method === 'POST')).toEqual([]);
   });
 

@@ -14,6 +14,7 @@ import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
 import { accountChoices, ROLES, useChart, useRemembered } from '../shared/useBooks';
+import { say } from '../words';
 
 const EMPTY: Line = {
   account: '',
@@ -67,7 +68,11 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
         currency && (
           <CellText
             money
-            label={field === 'own' ? `Amount of line ${number} in ${currency}` : `Rate of line ${number}`}
+            label={
+              field === 'own'
+                ? say('ledger.amountOfLineIn', { number, currency })
+                : say('ledger.rateOfLine', { number })
+            }
             value={line[field] ?? ''}
             onChange={(v) => setLine({ [field]: v })}
           />
@@ -77,12 +82,12 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
   });
   const columns: LineColumn<Line>[] = [
     {
-      head: 'Account',
+      head: say('ledger.account'),
       pasted: 'account',
       cell: (line, number, setLine) => (
         <CellChooser
-          label={`Account of line ${number}`}
-          empty="Choose an account"
+          label={say('ledger.accountOfLine', { number })}
+          empty={say('ledger.chooseAnAccount')}
           value={line.account}
           choices={accountChoices(chart.data)}
           onChange={(account) => setLine({ account, partyId: undefined })}
@@ -90,20 +95,20 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
       ),
     },
     {
-      head: 'Customer, supplier or name',
+      head: say('ledger.customerSupplierOrName'),
       pasted: 'party',
       cell: (line, number, setLine) => {
         const control = controlOf(line.account);
         return control === 'NONE' ? (
           <CellText
-            label={`Party of line ${number}`}
+            label={say('ledger.partyOfLine', { number })}
             value={line.party}
             onChange={(party) => setLine({ party })}
           />
         ) : (
           <CellParty
-            label={`Party of line ${number}`}
-            empty={`Which ${ROLES[control][0]}`}
+            label={say('ledger.partyOfLine', { number })}
+            empty={say('ledger.which', { words: ROLES[control][0] })}
             roles={[control]}
             partyId={line.partyId}
             onChange={(p) => setLine({ partyId: p?.id, party: p?.name ?? '' })}
@@ -112,19 +117,21 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
       },
     },
     ...codes,
-    typedColumn('Debit', 'debit', true),
-    typedColumn('Credit', 'credit', true),
-    ...(foreign ? [ofOtherCurrency('In its currency', 'own'), ofOtherCurrency('Rate', 'rate')] : []),
+    typedColumn(say('ledger.debit'), 'debit', true),
+    typedColumn(say('ledger.credit'), 'credit', true),
+    ...(foreign
+      ? [ofOtherCurrency(say('ledger.inItsCurrency'), 'own'), ofOtherCurrency(say('ledger.rate'), 'rate')]
+      : []),
   ];
   return (
     <BookingForm<Entry, BookedView>
-      title={draft ? 'Draft of an entry' : 'New entry'}
-      back={['/ledger', 'Ledger']}
+      title={draft ? say('ledger.draftOfAnEntry') : say('ledger.newEntry')}
+      back={['/ledger', say('ledger.ledger')]}
       kind="ENTRY"
       path="/ledger/entries"
       body={{ ...entry, lines: filled }}
       ready={ready}
-      button="Book this entry"
+      button={say('ledger.bookThisEntry')}
       draft={draft}
       booked={(r) => r}
       done={(r) => `/ledger/entries/${r.entries[0]?.id}`}
@@ -132,7 +139,7 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
       <div className="row g-3 mb-2">
         <div className="col-md-3">
           <DateField
-            label="Date"
+            label={say('ledger.date')}
             value={entry.date}
             today={session.businessDate}
             onChange={(date) => set({ date })}
@@ -141,7 +148,7 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
         </div>
         <div className="col-md-3">
           <DateField
-            label="Date on the paper"
+            label={say('ledger.dateOnThePaper')}
             value={entry.documentDate ?? entry.date}
             today={session.businessDate}
             onChange={(documentDate) => set({ documentDate })}
@@ -149,20 +156,20 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
         </div>
         <TextField
           className="col-md-3"
-          label="Reference"
+          label={say('ledger.reference2')}
           value={entry.reference}
           onChange={(reference) => set({ reference })}
         />
         <TextField
           className="col-md-3"
-          label="Check number"
+          label={say('ledger.checkNumber')}
           max={40}
           value={entry.checkNumber}
           onChange={(checkNumber) => set({ checkNumber })}
         />
         <TextField
           className="col-md-9"
-          label="For"
+          label={say('ledger.for')}
           max={480}
           value={entry.text}
           list={remembered.data?.map((r) => r.text)}
@@ -189,22 +196,21 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
               })
             }
           >
-            Begin with the lines of last time
+            {say('ledger.beginWithTheLinesOfLastTime')}
           </Button>
         </p>
       )}
       <LineTable
-        caption={`Lines, in ${company.currency}; with a tax code the amount is gross`}
+        caption={say('ledger.linesInWithATaxCodeThe', { currency: company.currency })}
         columns={columns}
         lines={entry.lines}
         empty={EMPTY}
-        button="Add a line"
+        button={say('ledger.addALine')}
         onChange={(lines) => set({ lines })}
       />
       {foreign && (
         <p className="hint">
-          An account in another currency takes two of its amount, the amount in {company.currency} and the
-          rate; with one amount alone the rate of the day is taken.
+          {say('ledger.anAccountInAnotherCurrencyTakesTwo', { currency: company.currency })}
         </p>
       )}
     </BookingForm>

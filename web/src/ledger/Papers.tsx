@@ -5,6 +5,7 @@ import type { Listed } from './api';
 import { FileButton } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { say } from '../words';
 
 /** The papers kept with an entry. */
 export function Papers({ entryId, papers }: { entryId: number; papers: Listed[] }) {
@@ -25,12 +26,12 @@ export function Papers({ entryId, papers }: { entryId: number; papers: Listed[] 
         <p key={p.id} className="mb-1">
           <a href={`${base}/attachments/${p.id}`}>{p.name}</a>{' '}
           <span className="quiet">
-            {Math.ceil(p.sizeBytes / 1000)} kB, added by {p.addedBy}
+            {say('ledger.kbAddedBy', { value: Math.ceil(p.sizeBytes / 1000), addedBy: p.addedBy })}
           </span>
         </p>
       ))}
-      {canPrepare && <FileButton label="Attach a paper" onFile={(f) => add.mutate(f)} />}
-      <Problems error={add.error} title="Not attached." />
+      {canPrepare && <FileButton label={say('ledger.attachAPaper')} onFile={(f) => add.mutate(f)} />}
+      <Problems error={add.error} title={say('ledger.notAttached')} />
     </div>
   );
 }

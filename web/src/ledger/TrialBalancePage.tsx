@@ -9,6 +9,7 @@ import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { Wave } from '../shared/Wave';
 import { ExportLinks } from './ExportLinks';
+import { say } from '../words';
 
 /** Every account's balance at a date, on the side it lies. */
 export default function TrialBalancePage() {
@@ -28,16 +29,17 @@ export default function TrialBalancePage() {
   return (
     <div className="page">
       <p className="mb-1">
-        <Link to="/ledger">Ledger</Link>
+        <Link to="/ledger">{say('ledger.ledger')}</Link>
       </p>
       <h1>
-        Trial balance <small>{fullDate(date)}</small>
+        {say('ledger.trialBalance2')}
+        <small>{fullDate(date)}</small>
       </h1>
       <div className="d-flex gap-3 align-items-start mb-2">
         <div style={{ width: '14rem' }}>
           <DateField
             filter
-            label="At the end of"
+            label={say('ledger.atTheEndOf')}
             value={date}
             today={session.businessDate}
             onChange={(d) => setSearch({ date: d }, { replace: true })}
@@ -52,19 +54,21 @@ export default function TrialBalancePage() {
         <div className="sheet" style={{ maxWidth: '60rem' }}>
           <p className={t.balanced ? 'd-flex align-items-center gap-2' : 'attention'}>
             {t.balanced && <Wave holds />}
-            {t.balanced ? 'Debits equal credits.' : 'Debits and credits differ; the books are damaged.'}
+            {t.balanced ? say('ledger.debitsEqualCredits') : say('ledger.debitsAndCreditsDifferTheBooksAre')}
           </p>
           <table className="plain">
-            <caption>Amounts in {company.currency}; accounts without a balance are left out</caption>
+            <caption>
+              {say('ledger.amountsInAccountsWithoutABalanceAre', { currency: company.currency })}
+            </caption>
             <thead>
               <tr>
-                <th scope="col">Account</th>
-                <th scope="col">Type</th>
+                <th scope="col">{say('ledger.account')}</th>
+                <th scope="col">{say('ledger.type')}</th>
                 <th scope="col" className="num">
-                  Debit
+                  {say('ledger.debit')}
                 </th>
                 <th scope="col" className="num">
-                  Credit
+                  {say('ledger.credit')}
                 </th>
               </tr>
             </thead>
@@ -82,7 +86,7 @@ export default function TrialBalancePage() {
                 </tr>
               ))}
               <tr className="sum">
-                <th scope="row">Both sides</th>
+                <th scope="row">{say('ledger.bothSides')}</th>
                 <td></td>
                 <td className="num">{grouped(t.debits)}</td>
                 <td className="num">{grouped(t.credits)}</td>

@@ -8,6 +8,7 @@ import { DateField } from '../shared/DateField';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { BookedPreview } from './BookedPreview';
+import { say } from '../words';
 
 /** Takes something back on a day that the person picks, after showing what that books and leaves. */
 export function Undoing({
@@ -49,16 +50,16 @@ export function Undoing({
       }}
     >
       <div style={{ maxWidth: '14rem' }}>
-        <DateField label="Date" value={date} today={session.businessDate} onChange={setDate} />
+        <DateField label={say('ledger.date')} value={date} today={session.businessDate} onChange={setDate} />
       </div>
       <BookedPreview booked={preview.data} error={preview.error} />
-      <Problems error={undo.error} title="Nothing was changed." />
+      <Problems error={undo.error} title={say('ledger.nothingWasChanged')} />
       <div className="actions">
         <Button type="submit" disabled={undo.isPending || !preview.isSuccess}>
           {label}
         </Button>
         <Button variant="outline-secondary" onClick={onDone}>
-          Leave it
+          {say('ledger.leaveIt')}
         </Button>
       </div>
     </form>

@@ -1,5 +1,6 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
+import { say } from '../words';
 
 const LedgerPage = lazy(() => import('./LedgerPage'));
 const AccountPage = lazy(() => import('./AccountPage'));
@@ -17,9 +18,15 @@ export const capability: Capability = {
     '/ledger/import': ImportPage,
     '/ledger/trial-balance': TrialBalancePage,
   },
-  forms: [{ kind: 'ENTRY', words: 'Entry', path: '/ledger/new' }],
+  forms: [{ kind: 'ENTRY', words: say('ledger.entry'), path: '/ledger/new' }],
   places: [
-    { in: 'books', path: '/ledger', label: 'Ledger', order: 5, words: 'chart accounts entries journal' },
-    { in: 'books', path: '/ledger/trial-balance', label: 'Trial balance', order: 6 },
+    {
+      in: 'books',
+      path: '/ledger',
+      label: say('ledger.ledger'),
+      order: 5,
+      words: say('ledger.chartAccountsEntriesJournal'),
+    },
+    { in: 'books', path: '/ledger/trial-balance', label: say('ledger.trialBalance'), order: 6 },
   ],
 };

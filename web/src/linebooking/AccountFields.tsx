@@ -3,6 +3,7 @@ import { accountChoices, useChart } from '../shared/useBooks';
 import type { LedgerAccountChoice } from './api';
 import { CodedFields } from './CodedFields';
 import type { DetailsProps } from './kinds';
+import { say } from '../words';
 
 /** Any ledger account but those that are kept by party. */
 export function AccountFields(props: DetailsProps) {
@@ -13,8 +14,8 @@ export function AccountFields(props: DetailsProps) {
     <>
       <ChooserField
         className="mb-2"
-        label="Ledger account"
-        empty="Choose what it was for"
+        label={say('linebooking.ledgerAccount')}
+        empty={say('linebooking.chooseWhatItWasFor')}
         value={details.account}
         choices={accountChoices(
           chart.data,

@@ -4,6 +4,7 @@ import { ChoiceField } from '../shared/fields';
 import { taxChoices, useSetUp } from '../shared/useBooks';
 import type { FeeChoice } from './api';
 import type { DetailsProps } from './kinds';
+import { say } from '../words';
 
 /** The cost centre of what is booked, and the tax in it. */
 export function CodedFields({ details, onDetails }: DetailsProps) {
@@ -15,16 +16,16 @@ export function CodedFields({ details, onDetails }: DetailsProps) {
     <div className="row g-2 mb-2">
       <ChooserField
         className="col-6"
-        label="Cost centre"
-        empty="none"
+        label={say('linebooking.costCentre')}
+        empty={say('linebooking.none')}
         value={coded.costCentre ?? ''}
         choices={centres.map((x) => [x.code, `${x.code} ${x.name}`])}
         onChange={(v) => onDetails({ ...coded, costCentre: v || undefined })}
       />
       <ChoiceField
         className="col-6"
-        label="Tax in the amount"
-        empty="none"
+        label={say('linebooking.taxInTheAmount')}
+        empty={say('linebooking.none')}
         value={coded.taxCode ?? ''}
         choices={taxChoices(setUp.data?.taxCodes, session.businessDate)}
         onChange={(v) => onDetails({ ...coded, taxCode: v || undefined })}

@@ -3,6 +3,7 @@ import { ChoiceField } from '../shared/fields';
 import { useBankAccounts } from '../shared/useBooks';
 import type { OtherAccountChoice } from './api';
 import type { DetailsProps } from './kinds';
+import { say } from '../words';
 
 /** The other end of a transfer. */
 export function OtherAccountFields({ details, onDetails, line, accountId }: DetailsProps) {
@@ -18,8 +19,8 @@ export function OtherAccountFields({ details, onDetails, line, accountId }: Deta
   return (
     <ChoiceField
       className="mb-2"
-      label="The other account"
-      empty="Choose"
+      label={say('linebooking.theOtherAccount')}
+      empty={say('linebooking.choose')}
       value={chosen ? String(chosen) : ''}
       choices={others.map((a) => [String(a.id), a.name])}
       onChange={(v) => onDetails({ otherBankAccountId: v ? Number(v) : undefined })}

@@ -4,6 +4,7 @@ import { TextField } from '../shared/fields';
 import { accountChoices, useChart } from '../shared/useBooks';
 import type { PartChoice, PartsChoice } from './api';
 import type { DetailsProps } from './kinds';
+import { say } from '../words';
 
 /** The parts of a line: each an amount, or a share of what the amounts leave. */
 export function PartsFields({ details, onDetails }: DetailsProps) {
@@ -15,27 +16,27 @@ export function PartsFields({ details, onDetails }: DetailsProps) {
     onParts(parts.map((p, k) => (k === i ? { ...p, ...part } : p)));
   return (
     <fieldset className="mb-2">
-      <legend>Parts: amounts first, then shares of the rest, 100 % in all</legend>
+      <legend>{say('linebooking.partsAmountsFirstThenSharesOfThe')}</legend>
       {parts.map((part, i) => (
         <div className="row g-2 mb-2 align-items-end" key={i}>
           <ChooserField
             className="col-6"
-            label={`Account of part ${i + 1}`}
-            empty="Choose"
+            label={say('linebooking.accountOfPart', { value: i + 1 })}
+            empty={say('linebooking.choose')}
             value={part.account}
             choices={accounts}
             onChange={(account) => change(i, { account })}
           />
           <TextField
             className="col-2"
-            label="Amount"
+            label={say('linebooking.amount')}
             money
             value={part.amount ?? ''}
             onChange={(v) => change(i, { amount: v || undefined })}
           />
           <TextField
             className="col-2"
-            label="or share, %"
+            label={say('linebooking.orShare')}
             max={6}
             value={part.share ?? ''}
             onChange={(v) => change(i, { share: v || undefined })}
@@ -44,16 +45,16 @@ export function PartsFields({ details, onDetails }: DetailsProps) {
             <Button
               size="sm"
               variant="outline-secondary"
-              aria-label={`Take part ${i + 1} out`}
+              aria-label={say('linebooking.takePartOut', { value: i + 1 })}
               onClick={() => onParts(parts.filter((_, k) => k !== i))}
             >
-              Take out
+              {say('linebooking.takeOut')}
             </Button>
           </div>
         </div>
       ))}
       <Button size="sm" variant="outline-secondary" onClick={() => onParts([...parts, { account: '' }])}>
-        Another part
+        {say('linebooking.anotherPart')}
       </Button>
     </fieldset>
   );

@@ -4,45 +4,58 @@ import type { FeeChoice, LedgerAccountChoice, OtherAccountChoice, PartsChoice } 
 import { CodedFields } from './CodedFields';
 import { OtherAccountFields } from './OtherAccountFields';
 import { PartsFields } from './PartsFields';
+import { say } from '../words';
 
 const coded = (d: FeeChoice) => [
-  ...(d.costCentre ? [`cost centre ${d.costCentre}`] : []),
-  ...(d.taxCode ? [`with tax ${d.taxCode}`] : []),
+  ...(d.costCentre ? [say('linebooking.costCentre2', { costCentre: d.costCentre })] : []),
+  ...(d.taxCode ? [say('linebooking.withTax', { taxCode: d.taxCode })] : []),
 ];
 
 export const capability: Capability = {
   lineBookings: [
     {
       kind: 'FEE',
-      words: 'a fee of the bank',
+      words: say('linebooking.aFeeOfTheBank'),
       order: 1,
       byRule: true,
       start: {},
       Fields: CodedFields,
       sentence: (d) => coded(d as FeeChoice),
     },
-    { kind: 'INTEREST', words: 'interest', order: 2, byRule: true, start: {} },
+    { kind: 'INTEREST', words: say('linebooking.interest'), order: 2, byRule: true, start: {} },
     {
       kind: 'TRANSFER',
-      words: 'a transfer with another own account',
+      words: say('linebooking.aTransferWithAnotherOwnAccount'),
       order: 3,
       byRule: true,
       start: {},
       complete: (d) => (d as OtherAccountChoice).otherBankAccountId !== undefined,
       Fields: OtherAccountFields,
     },
-    { kind: 'IN_TRANSIT', words: 'what waited in transit, cleared by it', order: 4, byRule: true, start: {} },
+    {
+      kind: 'IN_TRANSIT',
+      words: say('linebooking.whatWaitedInTransitClearedByIt'),
+      order: 4,
+      byRule: true,
+      start: {},
+    },
     {
       kind: 'UNIDENTIFIED',
-      words: 'money from somebody unknown',
+      words: say('linebooking.moneyFromSomebodyUnknown'),
       order: 8,
       byRule: true,
       fits: (line) => line.in !== undefined,
       start: {},
     },
     {
+      kind: 'BANK_ERROR',
+      words: say('linebooking.anErrorOfTheBankUntil'),
+      order: 8.5,
+      start: {},
+    },
+    {
       kind: 'ACCOUNT',
-      words: 'any ledger account',
+      words: say('linebooking.anyLedgerAccount'),
       order: 9,
       byRule: true,
       start: { account: '' },
@@ -52,14 +65,16 @@ export const capability: Capability = {
     },
     {
       kind: 'SPLIT',
-      words: 'several ledger accounts, in parts',
+      words: say('linebooking.severalLedgerAccountsInParts'),
       order: 10,
       byRule: true,
       start: { parts: [{ account: '' }, { account: '' }] },
       complete: (d) => (d as PartsChoice).parts.every((p) => p.account !== '' && (p.amount ?? p.share)),
       Fields: PartsFields,
       sentence: (d) => [
-        (d as PartsChoice).parts.map((p) => `${p.amount ?? `${p.share} %`} to ${p.account}`).join(', '),
+        (d as PartsChoice).parts
+          .map((p) => say('linebooking.to', { amount: p.amount ?? `${p.share} %`, account: p.account }))
+          .join(', '),
       ],
     },
   ],

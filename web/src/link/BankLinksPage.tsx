@@ -13,12 +13,13 @@ import { Problems } from '../shared/Problems';
 import { lineCount } from '../statements/words';
 import { LinkedAccounts } from './LinkedAccounts';
 import { PracticeControls } from './PracticeControls';
+import { say } from '../words';
 
 const STATES: Record<LinkView['state'], string> = {
-  ASKED: 'consent asked for',
-  VALID: 'consent valid',
-  LAPSED: 'consent lapsed',
-  ENDED: 'ended',
+  ASKED: say('link.consentAskedFor'),
+  VALID: say('link.consentValid'),
+  LAPSED: say('link.consentLapsed'),
+  ENDED: say('link.ended'),
 };
 
 /** Links to banks that tell of booked and announced movements: consent, accounts, rhythm, and what is the matter. */
@@ -34,16 +35,11 @@ export default function BankLinksPage() {
   return (
     <div className="page">
       <p className="mb-1">
-        <Link to="/statements">Statements</Link>
+        <Link to="/statements">{say('link.statements')}</Link>
       </p>
-      <h1>Bank links</h1>
+      <h1>{say('link.bankLinks')}</h1>
       <Problems error={links.error} />
-      {links.data?.length === 0 && (
-        <p className="quiet">
-          A link fetches what the bank has booked, every few hours. It needs your consent, which you give at
-          the bank and which lapses after a while.
-        </p>
-      )}
+      {links.data?.length === 0 && <p className="quiet">{say('link.aLinkFetchesWhatTheBankHas')}</p>}
       {links.data?.map((link) => (
         <OneLink key={link.id} link={link} />
       ))}
@@ -71,7 +67,7 @@ function NewLink() {
   });
   return (
     <section className="sheet">
-      <h2>Link a bank</h2>
+      <h2>{say('link.linkABank')}</h2>
       <Form
         onSubmit={(e) => {
           e.preventDefault();
@@ -81,31 +77,29 @@ function NewLink() {
         <div className="row g-2">
           <ChoiceField
             className="col-md-4"
-            label="Bank"
+            label={say('link.bank')}
             value={form.bank}
-            empty="Choose a bank"
+            empty={say('link.chooseABank')}
             choices={(banks.data ?? []).map((b) => [b.id, b.name])}
             onChange={(bank) => setForm({ ...form, bank })}
           />
           <TextField
             className="col-md-3"
-            label="Ask every, hours"
+            label={say('link.askEveryHours')}
             value={form.everyHours}
             onChange={(everyHours) => setForm({ ...form, everyHours })}
           />
           <TextField
             className="col-md-3"
-            label="At first, days back"
+            label={say('link.atFirstDaysBack')}
             value={form.daysBack}
             onChange={(daysBack) => setForm({ ...form, daysBack })}
           />
         </div>
-        {banks.data?.length === 0 && (
-          <p className="quiet">No bank is set up for this installation. README says how.</p>
-        )}
-        <Problems error={ask.error} title="The bank was not linked." />
+        {banks.data?.length === 0 && <p className="quiet">{say('link.noBankIsSetUpForThis')}</p>}
+        <Problems error={ask.error} title={say('link.theBankWasNotLinked')} />
         <Button className="mt-2" type="submit" disabled={!form.bank || ask.isPending}>
-          Sign in at the bank
+          {say('link.signInAtTheBank')}
         </Button>
       </Form>
     </section>
@@ -157,9 +151,12 @@ function OneLink({ link }: { link: LinkView }) {
         {link.bankName} <small className="quiet">{STATES[link.state]}</small>
       </h2>
       <p className="quiet">
-        Valid until {fullDate(link.validUntil)}, asked every {link.everyHours} hours
-        {link.lastGoodAt && `, last answered ${dateTime(link.lastGoodAt)}`}
-        {link.nextPollAt && `, next asked ${dateTime(link.nextPollAt)}`}.
+        {say('link.validUntilAskedEveryHours', {
+          validUntil: fullDate(link.validUntil),
+          everyHours: link.everyHours,
+        })}
+        {link.lastGoodAt && say('link.lastAnswered', { lastGoodAt: dateTime(link.lastGoodAt) })}
+        {link.nextPollAt && say('link.nextAsked', { nextPollAt: dateTime(link.nextPollAt) })}.
       </p>
       {link.trouble && (
         <p className="told" role="status">
@@ -175,10 +172,10 @@ function OneLink({ link }: { link: LinkView }) {
             .map((f) => {
               const name = link.accounts.find((a) => a.accountId === f.accountId)?.name ?? '';
               return f.state === 'TAKEN'
-                ? `${name}: ${lineCount(f.lines, 'new')}${f.interim > 0 ? `, ${f.interim} told of before their statement` : ''}.`
+                ? `${name}: ${lineCount(f.lines, 'new')}${f.interim > 0 ? say('link.toldOfBeforeTheirStatement', { interim: f.interim }) : ''}.`
                 : f.state === 'NOTHING_NEW'
-                  ? `${name}: nothing new.`
-                  : `${name}: ${f.told} Decide on the Statements screen.`;
+                  ? say('link.nothingNew', { name })
+                  : say('link.decideOnTheStatementsScreen', { name, told: f.told });
             })
             .join(' ')}
         </p>
@@ -194,24 +191,24 @@ function OneLink({ link }: { link: LinkView }) {
           <div className="row g-2">
             <TextField
               className="col-md-3"
-              label="Ask every, hours"
+              label={say('link.askEveryHours')}
               value={rhythm.everyHours}
               onChange={(everyHours) => setRhythm({ ...rhythm, everyHours })}
             />
             <TextField
               className="col-md-3"
-              label="Days back"
+              label={say('link.daysBack')}
               value={rhythm.daysBack}
               onChange={(daysBack) => setRhythm({ ...rhythm, daysBack })}
             />
           </div>
-          <Problems error={change.error} title="Not changed." />
+          <Problems error={change.error} title={say('link.notChanged')} />
           <div className="actions mt-2">
             <Button type="submit" disabled={change.isPending}>
-              Ask at this rhythm
+              {say('link.askAtThisRhythm')}
             </Button>
             <Button variant="outline-secondary" onClick={() => setRhythm(null)}>
-              Leave it
+              {say('link.leaveIt')}
             </Button>
           </div>
         </Form>
@@ -223,22 +220,22 @@ function OneLink({ link }: { link: LinkView }) {
             className="order-last"
             onClick={() => setRhythm({ everyHours: `${link.everyHours}`, daysBack: `${link.daysBack}` })}
           >
-            Change the rhythm
+            {say('link.changeTheRhythm')}
           </Button>
         )}
         {canPrepare && (
           <Button disabled={!tied || link.state !== 'VALID' || poll.isPending} onClick={() => poll.mutate()}>
-            Fetch now
+            {say('link.fetchNow')}
           </Button>
         )}
         {canPrepare && (
           <Button variant="outline-secondary" disabled={test.isPending} onClick={() => test.mutate()}>
-            {link.state === 'ASKED' ? 'Look again' : 'Test the connection'}
+            {link.state === 'ASKED' ? say('link.lookAgain') : say('link.testTheConnection')}
           </Button>
         )}
         {canAdminister && (
           <Button variant="outline-secondary" disabled={renew.isPending} onClick={() => renew.mutate()}>
-            Renew the consent
+            {say('link.renewTheConsent')}
           </Button>
         )}
         {canAdminister && (
@@ -246,12 +243,12 @@ function OneLink({ link }: { link: LinkView }) {
             variant="outline-secondary"
             disabled={end.isPending}
             onClick={() => {
-              if (window.confirm(`End the link to ${link.bankName}? What was fetched stays.`)) {
+              if (window.confirm(say('link.endTheLinkToWhatWasFetched', { bankName: link.bankName }))) {
                 end.mutate();
               }
             }}
           >
-            End the link
+            {say('link.endTheLink')}
           </Button>
         )}
       </div>

@@ -8,6 +8,7 @@ import { TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
+import { say } from '../words';
 
 /** The accounts a bank shows, each tied to one of ours, or made into a new one. */
 export function LinkedAccounts({ link }: { link: LinkView }) {
@@ -39,15 +40,15 @@ export function LinkedAccounts({ link }: { link: LinkView }) {
   return (
     <>
       <table className="plain">
-        <caption>Accounts at the bank</caption>
+        <caption>{say('link.accountsAtTheBank')}</caption>
         <thead>
           <tr>
-            <th scope="col">At the bank</th>
-            <th scope="col">Number</th>
-            <th scope="col">Currency</th>
-            <th scope="col">Feeds</th>
+            <th scope="col">{say('link.atTheBank')}</th>
+            <th scope="col">{say('link.number')}</th>
+            <th scope="col">{say('link.currency')}</th>
+            <th scope="col">{say('link.feeds')}</th>
             <th scope="col">
-              <span className="visually-hidden">What can be done</span>
+              <span className="visually-hidden">{say('link.whatCanBeDone')}</span>
             </th>
           </tr>
         </thead>
@@ -60,14 +61,14 @@ export function LinkedAccounts({ link }: { link: LinkView }) {
               <td>
                 <Form.Select
                   size="sm"
-                  aria-label={`Our account for ${a.name}`}
+                  aria-label={say('link.ourAccountFor', { name: a.name })}
                   disabled={!canAdminister || tie.isPending}
                   value={a.accountId ?? ''}
                   onChange={(e) =>
                     tie.mutate({ found: a.id, account: e.target.value ? Number(e.target.value) : null })
                   }
                 >
-                  <option value="">none of ours yet</option>
+                  <option value="">{say('link.noneOfOursYet')}</option>
                   {accounts.data?.map((own) => (
                     <option key={own.id} value={own.id}>
                       {own.name}
@@ -85,7 +86,7 @@ export function LinkedAccounts({ link }: { link: LinkView }) {
                       setForm({ name: a.name, openingMonth: monthBefore, openingBalance: '' });
                     }}
                   >
-                    Make a new account for it
+                    {say('link.makeANewAccountForIt')}
                   </button>
                 )}
               </td>
@@ -93,7 +94,7 @@ export function LinkedAccounts({ link }: { link: LinkView }) {
           ))}
         </tbody>
       </table>
-      <Problems error={tie.error} title="Not tied." />
+      <Problems error={tie.error} title={say('link.notTied')} />
       {making !== null && (
         <Form
           className="told"
@@ -105,32 +106,32 @@ export function LinkedAccounts({ link }: { link: LinkView }) {
           <div className="row g-2">
             <TextField
               className="col-md-4"
-              label="Name"
+              label={say('link.name')}
               value={form.name}
               onChange={(name) => setForm({ ...form, name })}
             />
             <TextField
               className="col-md-3"
-              label="Books begin after"
-              hint="A month such as 2026-05"
+              label={say('link.booksBeginAfter')}
+              hint={say('link.aMonthSuchAs202605')}
               value={form.openingMonth}
               onChange={(openingMonth) => setForm({ ...form, openingMonth })}
             />
             <TextField
               className="col-md-3"
-              label="Balance at its end"
+              label={say('link.balanceAtItsEnd')}
               money
               value={form.openingBalance}
               onChange={(openingBalance) => setForm({ ...form, openingBalance })}
             />
           </div>
-          <Problems error={make.error} title="Not made; what you typed is still here." />
+          <Problems error={make.error} title={say('link.notMadeWhatYouTypedIsStill')} />
           <div className="actions mt-2">
             <Button type="submit" disabled={make.isPending}>
-              Make this account
+              {say('link.makeThisAccount')}
             </Button>
             <Button variant="outline-secondary" onClick={() => setMaking(null)}>
-              Not now
+              {say('link.notNow')}
             </Button>
           </div>
         </Form>

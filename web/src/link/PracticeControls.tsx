@@ -9,13 +9,14 @@ import { fullDate } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
 import { linkKeys } from './keys';
 import { Problems } from '../shared/Problems';
+import { say } from '../words';
 
 const TROUBLES: [string, string][] = [
-  ['NONE', 'none'],
-  ['DOWN', 'it is down'],
-  ['SLOW', 'it is slow'],
-  ['LIMIT', 'it allows no more requests'],
-  ['REPEAT_PAGE', 'it gives a page twice'],
+  ['NONE', say('link.none')],
+  ['DOWN', say('link.itIsDown')],
+  ['SLOW', say('link.itIsSlow')],
+  ['LIMIT', say('link.itAllowsNoMoreRequests')],
+  ['REPEAT_PAGE', say('link.itGivesAPageTwice')],
 ];
 
 /** Practises a month end with the practice bank: its date moves on, and it lives. */
@@ -24,7 +25,7 @@ export function PracticeControls({ link }: { link: LinkView }) {
   const queries = useQueryClient();
   const [to, setTo] = useState('');
   const base = `/api/v1/companies/${company.id}/bank-links/${link.id}/practice-controls`;
-  const key = [...linkKeys.bankLinks(company.id), link.id, 'practice controls'];
+  const key = [...linkKeys.bankLinks(company.id), link.id, say('link.practiceControls')];
   const stage = useQuery({
     queryKey: key,
     queryFn: () =>
@@ -57,19 +58,15 @@ export function PracticeControls({ link }: { link: LinkView }) {
         advance.mutate();
       }}
     >
-      <h3>Practise</h3>
-      <p>
-        At the practice bank it is {fullDate(stage.data.date)}. Move its date on: it learns of the checks and
-        deposits of the accounts it feeds and clears them in its own time, with fees, interest, returned
-        checks and now and then an error of its own. Then fetch.
-      </p>
+      <h3>{say('link.practise')}</h3>
+      <p>{say('link.atThePracticeBankItIsMove', { date: fullDate(stage.data.date) })}</p>
       <div className="row g-2">
         <div className="col-md-4">
-          <DateField label="Move on to" value={to} today={stage.data.date} onChange={setTo} />
+          <DateField label={say('link.moveOnTo')} value={to} today={stage.data.date} onChange={setTo} />
         </div>
         <ChoiceField
           className="col-md-4"
-          label="What troubles it"
+          label={say('link.whatTroublesIt')}
           value={stage.data.trouble}
           choices={TROUBLES}
           onChange={(kind) => trouble.mutate(kind)}
@@ -77,7 +74,7 @@ export function PracticeControls({ link }: { link: LinkView }) {
       </div>
       <Problems error={advance.error ?? trouble.error} />
       <Button type="submit" variant="outline-secondary" disabled={!to || advance.isPending}>
-        Move its date on
+        {say('link.moveItsDateOn')}
       </Button>
     </Form>
   );

@@ -1,5 +1,6 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
+import { say } from '../words';
 
 const BankLinksPage = lazy(() => import('./BankLinksPage'));
 
@@ -7,5 +8,13 @@ export const capability: Capability = {
   routes: {
     '/bank-links': BankLinksPage,
   },
-  places: [{ in: 'reconcile', path: '/bank-links', label: 'Bank links', order: 5, words: 'feeds' }],
+  places: [
+    {
+      in: 'reconcile',
+      path: '/bank-links',
+      label: say('link.bankLinks'),
+      order: 5,
+      words: say('link.feeds2'),
+    },
+  ],
 };

@@ -10,6 +10,7 @@ import type { BookedView } from './api';
 import { FileButton, FileDrop } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { say } from '../words';
 
 /** A file of rows that book: previewed, then booked, all or nothing. */
 export function FilePage<R>({
@@ -83,7 +84,7 @@ export function FilePage<R>({
     return <OnlyLooks title={title} back={back} />;
   }
   return (
-    <FileDrop enabled label={`Drop the file of ${what}`} onFile={setFile}>
+    <FileDrop enabled label={say('party.dropTheFileOf', { what })} onFile={setFile}>
       <div className="page form-page">
         <div>
           <p className="mb-1">
@@ -92,15 +93,21 @@ export function FilePage<R>({
           <h1>{title}</h1>
           {children}
           <div className="actions mt-3">
-            <FileButton label={file ? `${file.name}, choose another` : 'Choose the file'} onFile={setFile} />
+            <FileButton
+              label={file ? say('party.chooseAnother', { name: file.name }) : say('party.chooseTheFile')}
+              onFile={setFile}
+            />
             <Button disabled={!preview.isSuccess || !file || book.isPending} onClick={bookOnce}>
-              {preview.data && file ? `Book all ${count(preview.data)} ${what}` : `Book all ${what}`}
+              {preview.data && file
+                ? say('party.bookAll', { data: count(preview.data), what })
+                : say('party.bookAll2', { what })}
             </Button>
           </div>
-          <Problems error={book.error} title="Nothing of the file was booked." />
+          <Problems error={book.error} title={say('party.nothingOfTheFileWasBooked')} />
           {book.isSuccess && (
             <p className="told" role="status">
-              Booked {count(book.data)} {what}. <Link to={back[0]}>{back[1]}</Link>
+              {say('party.booked', { data: count(book.data), what })}
+              <Link to={back[0]}>{back[1]}</Link>
             </p>
           )}
         </div>

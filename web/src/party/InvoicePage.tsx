@@ -11,6 +11,7 @@ import { PartyField } from './PartyChooser';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
 import { ROLES, upper, useParty, useRemembered, type Control } from '../shared/useBooks';
+import { say } from '../words';
 
 /** An invoice or credit note, ours or one that we received. */
 export default function InvoicePage() {
@@ -54,13 +55,13 @@ function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: C
     (customer || form.number !== '');
   return (
     <BookingForm<Invoice, BookedView>
-      title={customer ? 'New invoice' : 'Invoice received'}
-      back={[`/parties?control=${control}`, customer ? 'Customers' : 'Suppliers']}
+      title={customer ? say('party.newInvoice') : say('party.invoiceReceived')}
+      back={[`/parties?control=${control}`, customer ? say('party.customers') : say('party.suppliers')]}
       kind="INVOICE"
       path="/invoices"
       body={{ ...form, lines: filled }}
       ready={ready}
-      button={form.kind === 'INVOICE' ? 'Book this invoice' : 'Book this credit note'}
+      button={form.kind === 'INVOICE' ? say('party.bookThisInvoice') : say('party.bookThisCreditNote')}
       draft={draft}
       booked={(r) => r}
       done={() => `/parties/${form.partyId}`}
@@ -69,32 +70,32 @@ function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: C
         <PartyField
           className="col-md-6"
           label={upper(ROLES[control][0])}
-          empty="Type a name or a code"
+          empty={say('party.typeANameOrACode')}
           roles={[control]}
           partyId={form.partyId || undefined}
           onChange={(p) => set({ partyId: p?.id ?? 0 })}
         />
         <ChoiceField
           className="col-md-3"
-          label="What it is"
+          label={say('party.whatItIs')}
           value={form.kind}
           choices={[
-            ['INVOICE', 'An invoice'],
-            ['CREDIT_NOTE', 'A credit note'],
+            ['INVOICE', say('party.anInvoice')],
+            ['CREDIT_NOTE', say('party.aCreditNote')],
           ]}
           onChange={(kind) => set({ kind: kind as Invoice['kind'] })}
         />
         <TextField
           className="col-md-3"
-          label="Number"
+          label={say('party.number')}
           max={60}
           value={form.number}
-          hint={customer ? 'Left empty, the next of the series.' : 'As the supplier numbered it.'}
+          hint={customer ? say('party.leftEmptyTheNextOfTheSeries') : say('party.asTheSupplierNumberedIt')}
           onChange={(number) => set({ number })}
         />
         <div className="col-md-3">
           <DateField
-            label="Date"
+            label={say('party.date')}
             value={form.date}
             today={session.businessDate}
             onChange={(date) => set({ date })}
@@ -102,16 +103,16 @@ function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: C
         </div>
         <div className="col-md-3">
           <DateField
-            label="Due"
+            label={say('party.due')}
             value={form.dueDate ?? ''}
             today={session.businessDate}
-            hint="Left empty, by the terms."
+            hint={say('party.leftEmptyByTheTerms')}
             onChange={(dueDate) => set({ dueDate })}
           />
         </div>
         <TextField
           className="col-md-6"
-          label="For"
+          label={say('party.for')}
           max={400}
           value={form.text}
           list={remembered.data?.map((r) => r.text)}
@@ -120,9 +121,9 @@ function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: C
         <SiteField className="col-md-3" value={form.siteId} onChange={(siteId) => set({ siteId })} />
       </div>
       <GrossLines
-        caption={`Lines, gross, in ${company.currency}`}
+        caption={say('party.linesGrossIn', { currency: company.currency })}
         lines={form.lines}
-        button="Add a line"
+        button={say('party.addALine')}
         onChange={(lines) => set({ lines })}
       />
     </BookingForm>

@@ -60,4 +60,24 @@ describe('ItemPicker', () => {
     await person.click(screen.getByLabelText('Invoice B1'));
     expect(parts).toEqual([]);
   });
+
+  it('lists the oldest of many, and ticks any other by its number or amount', async () => {
+    let parts: Part[] = [];
+    function Many() {
+      const [chosen, setChosen] = useState<Part[]>([]);
+      parts = chosen;
+      const items = Array.from({ length: 400 }, (_, i) => item(i + 1, `${1000 + i}.37`, `${1000 + i}.37`));
+      return <ItemPicker caption="What it settles" items={items} parts={chosen} onChange={setChosen} />;
+    }
+    render(<Many />);
+    expect(screen.getAllByRole('row')).toHaveLength(16);
+    expect(screen.queryByLabelText('Invoice B317')).toBeNull();
+    await fill(screen.getByLabelText('Tick another item'), 'B317');
+    await person.type(screen.getByLabelText('Tick another item'), '1398.37');
+    await screen.findByText('Invoice B399, due 1 Jul 2026, 1,398.37');
+    await person.keyboard('{Enter}');
+    expect(parts.map((p) => p.itemId)).toEqual([317, 399]);
+    expect((screen.getByLabelText('Invoice B317') as HTMLInputElement).checked).toBe(true);
+    expect(screen.getAllByRole('row')).toHaveLength(18);
+  });
 });

@@ -1,12 +1,20 @@
 import { Form } from 'react-bootstrap';
 import type { ItemPart, ItemView } from './api';
 import { fullDate } from '../shared/dates';
+import { ChooserField } from '../shared/Chooser';
 import { CellText } from '../shared/fields';
 import { grouped, typed } from '../shared/money';
+import { say } from '../words';
 
 export type Part = ItemPart;
 
-/** Open items to settle: ticking one takes what is open of it, less its discount where there still is one. */
+/** So many are listed at once; of more, the others are found by typing. */
+const LISTED = 15;
+
+/**
+ * Open items to settle: ticking one takes what is open of it, less its discount where there still is one. Of many, the
+ * ticked ones and the oldest are listed, and any other is chosen by its number, its amount or a word of it.
+ */
 export function ItemPicker({
   items,
   parts,
@@ -21,29 +29,37 @@ export function ItemPicker({
   const partOf = (id: number) => parts.find((p) => p.itemId === id);
   const change = (id: number, part: Partial<Part>) =>
     onChange(parts.map((p) => (p.itemId === id ? { ...p, ...part } : p)));
+  const tick = (item: ItemView) =>
+    onChange([
+      ...parts,
+      { itemId: item.id, amount: typed(item.payNow), discount: typed(item.discount ?? '') },
+    ]);
   if (items.length === 0) {
-    return <p className="quiet">Nothing is open.</p>;
+    return <p className="quiet">{say('party.nothingIsOpen')}</p>;
   }
-  return (
+  const ticked = items.filter((i) => partOf(i.id));
+  const others = items.filter((i) => !partOf(i.id));
+  const listed = items.length <= LISTED ? items : [...ticked, ...others.slice(0, LISTED)];
+  const table = (
     <table className="plain">
       <caption>{caption}</caption>
       <thead>
         <tr>
-          <th scope="col">Settle</th>
-          <th scope="col">Due</th>
+          <th scope="col">{say('party.settle')}</th>
+          <th scope="col">{say('party.due')}</th>
           <th scope="col" className="num">
-            Open
+            {say('party.open')}
           </th>
           <th scope="col" className="num">
-            Discount
+            {say('party.discount')}
           </th>
           <th scope="col" className="num">
-            Pay now
+            {say('party.payNow')}
           </th>
         </tr>
       </thead>
       <tbody>
-        {items.map((item) => {
+        {listed.map((item) => {
           const part = partOf(item.id);
           return (
             <tr key={item.id}>
@@ -53,18 +69,7 @@ export function ItemPicker({
                   label={item.title}
                   checked={part !== undefined}
                   onChange={(e) =>
-                    onChange(
-                      e.target.checked
-                        ? [
-                            ...parts,
-                            {
-                              itemId: item.id,
-                              amount: typed(item.payNow),
-                              discount: typed(item.discount ?? ''),
-                            },
-                          ]
-                        : parts.filter((p) => p.itemId !== item.id),
-                    )
+                    e.target.checked ? tick(item) : onChange(parts.filter((p) => p.itemId !== item.id))
                   }
                 />
               </th>
@@ -74,13 +79,17 @@ export function ItemPicker({
                 {part ? (
                   <CellText
                     money
-                    label={`Discount on ${item.title}`}
+                    label={say('party.discountOn', { title: item.title })}
                     value={part.discount ?? ''}
                     onChange={(discount) => change(item.id, { discount })}
                   />
                 ) : (
                   <div className="num quiet">
-                    {item.discount && `${grouped(item.discount)} until ${fullDate(item.discountUntil ?? '')}`}
+                    {item.discount &&
+                      say('party.until', {
+                        discount: grouped(item.discount),
+                        discountUntil: fullDate(item.discountUntil ?? ''),
+                      })}
                   </div>
                 )}
               </td>
@@ -88,7 +97,7 @@ export function ItemPicker({
                 {part && (
                   <CellText
                     money
-                    label={`Pay now on ${item.title}`}
+                    label={say('party.payNowOn', { title: item.title })}
                     value={part.amount}
                     onChange={(amount) => change(item.id, { amount })}
                   />
@@ -99,5 +108,31 @@ export function ItemPicker({
         })}
       </tbody>
     </table>
+  );
+  return items.length <= LISTED ? (
+    table
+  ) : (
+    <>
+      <ChooserField
+        className="mb-2"
+        label={say('party.tickAnotherItem')}
+        hint={say('party.theOldestAreListed', { listed: LISTED, items: items.length })}
+        empty={say('party.numberAmountOrWord')}
+        value=""
+        choices={others.map((i) => [
+          String(i.id),
+          say('party.itemToChoose', {
+            title: i.title,
+            due: fullDate(i.dueDate),
+            open: grouped(i.open),
+          }),
+        ])}
+        onChange={(id) => {
+          const item = items.find((i) => String(i.id) === id);
+          if (item) tick(item);
+        }}
+      />
+      {table}
+    </>
   );
 }

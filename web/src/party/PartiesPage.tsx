@@ -14,6 +14,7 @@ import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { CONTROLS, newCard, PATHS, someone, takesInvoices } from './roles';
 import { ROLES, upper, useParties, type Control } from '../shared/useBooks';
+import { say } from '../words';
 
 /** Whoever has a role, with what was open at a date, by how long it has been due. */
 export default function PartiesPage() {
@@ -39,25 +40,25 @@ export default function PartiesPage() {
           <>
             {invoices && (
               <Link className="btn btn-primary" to={`/invoices/new?control=${control}`}>
-                {customers ? 'New invoice' : 'Enter an invoice'}
+                {customers ? say('party.newInvoice') : say('party.enterAnInvoice')}
               </Link>
             )}
             {customers ? (
               <Link className="btn btn-outline-secondary" to="/receipts/new">
-                New receipt
+                {say('party.newReceipt')}
               </Link>
             ) : (
               <Link className="btn btn-outline-secondary" to="/payments/new">
-                Pay {someone(control)}
+                {say('party.pay', { control: someone(control) })}
               </Link>
             )}
             {invoices && (
               <Link className="btn btn-outline-secondary" to={`/invoices/import?control=${control}`}>
-                Read invoices from a file
+                {say('party.readInvoicesFromAFile')}
               </Link>
             )}
             <Button variant="outline-secondary" onClick={() => setAdding(!adding)}>
-              Add {someone(control)}
+              {say('party.add', { control: someone(control) })}
             </Button>
           </>
         )}
@@ -67,7 +68,7 @@ export default function PartiesPage() {
         <div style={{ width: '14rem' }}>
           <DateField
             filter
-            label="Open at the end of"
+            label={say('party.openAtTheEndOf')}
             value={date}
             today={session.businessDate}
             onChange={(d) => set({ date: d })}
@@ -76,7 +77,7 @@ export default function PartiesPage() {
         <Form.Check
           className="mt-4 pt-1"
           id="only-open"
-          label="Only with something open"
+          label={say('party.onlyWithSomethingOpen')}
           checked={onlyOpen}
           onChange={(e) => setSearch({ date, ...(!e.target.checked && { all: 'yes' }) })}
         />
@@ -89,30 +90,32 @@ export default function PartiesPage() {
         <div className="sheet">
           <table className="plain">
             <caption>
-              {customers
-                ? 'What customers owe'
-                : control === 'SISTER_COMPANIES'
-                  ? 'What is open with sister companies'
-                  : `What is owed to ${several}`}
-              , in {company.currency}, by days past due; credits in parentheses
+              {say('party.inByDaysPastDueCreditsIn', {
+                words: customers
+                  ? say('party.whatCustomersOwe')
+                  : control === 'SISTER_COMPANIES'
+                    ? say('party.whatIsOpenWithSisterCompanies')
+                    : say('party.whatIsOwedTo', { several }),
+                currency: company.currency,
+              })}
             </caption>
             <thead>
               <tr>
-                <th scope="col">Name</th>
+                <th scope="col">{say('party.name')}</th>
                 <th scope="col" className="num">
-                  Not due
+                  {say('party.notDue')}
                 </th>
                 <th scope="col" className="num">
-                  1 to 30
+                  {say('party.1To30')}
                 </th>
                 <th scope="col" className="num">
-                  31 to 60
+                  {say('party.31To60')}
                 </th>
                 <th scope="col" className="num">
-                  Over 60
+                  {say('party.over60')}
                 </th>
                 <th scope="col" className="num">
-                  Open
+                  {say('party.open')}
                 </th>
               </tr>
             </thead>
@@ -121,18 +124,20 @@ export default function PartiesPage() {
                 <tr key={r.party.id}>
                   <th scope="row">
                     <Link to={`/parties/${r.party.id}`}>{r.party.name}</Link>{' '}
-                    <span className="quiet">{r.party.active ? r.party.code : 'no longer active'}</span>
+                    <span className="quiet">
+                      {r.party.active ? r.party.code : say('party.noLongerActive')}
+                    </span>
                   </th>
                   <AgingCells aging={r.aging} />
                 </tr>
               ))}
               <tr className="sum">
-                <th scope="row">All</th>
+                <th scope="row">{say('party.all')}</th>
                 <AgingCells aging={list.data.total} />
               </tr>
             </tbody>
           </table>
-          {rows?.length === 0 && <p className="quiet">Nothing is open.</p>}
+          {rows?.length === 0 && <p className="quiet">{say('party.nothingIsOpen')}</p>}
         </div>
       )}
     </div>
@@ -175,13 +180,13 @@ function AddParty({ control, onClose }: { control: Control; onClose: () => void 
     >
       {notice}
       <PartyCardFields card={card} onChange={(part) => setCard({ ...card, ...part })} />
-      <Problems error={add.error} title="Not added; what you typed is still here." />
+      <Problems error={add.error} title={say('party.notAddedWhatYouTypedIsStill')} />
       <div className="actions mt-2">
         <Button type="submit" disabled={add.isPending}>
-          Add {card.name || 'them'}
+          {say('party.add2', { name: card.name || say('party.them') })}
         </Button>
         <Button variant="outline-secondary" onClick={onClose}>
-          Leave it
+          {say('party.leaveIt')}
         </Button>
       </div>
     </form>

@@ -2,6 +2,7 @@ import { TextField } from '../shared/fields';
 import type { Control } from '../shared/useBooks';
 import type { PartyCard, PartyRole } from './api';
 import { takesInvoices } from './roles';
+import { say } from '../words';
 
 /** Name and address of somebody, with the code and terms of one of their roles. */
 export function PartyCardFields({
@@ -15,14 +16,14 @@ export function PartyCardFields({
     <div className="row g-2">
       <TextField
         className="col-md-6"
-        label="Name"
+        label={say('party.name')}
         max={120}
         value={card.name}
         onChange={(name) => onChange({ name })}
       />
       <TextField
         className="col-md-6"
-        label="Address"
+        label={say('party.address')}
         max={500}
         value={card.address}
         onChange={(address) => onChange({ address })}
@@ -46,29 +47,29 @@ export function RoleFields({
     <>
       <TextField
         className={width}
-        label="Code"
+        label={say('party.code')}
         max={20}
         value={role.code}
-        hint="Left empty, it is made from the name."
+        hint={say('party.leftEmptyItIsMadeFromThe')}
         onChange={(code) => onChange({ code })}
       />
       {takesInvoices(role.control as Control) && (
         <>
           <TextField
             className={width}
-            label="Due after, days"
+            label={say('party.dueAfterDays')}
             value={String(role.dueDays)}
             onChange={(v) => onChange({ dueDays: Number(v) || 0 })}
           />
           <TextField
             className={width}
-            label="Early-payment discount, %"
+            label={say('party.earlyPaymentDiscount')}
             value={role.discountPercent}
             onChange={(discountPercent) => onChange({ discountPercent })}
           />
           <TextField
             className={width}
-            label="when paid within, days"
+            label={say('party.whenPaidWithinDays')}
             value={String(role.discountDays)}
             onChange={(v) => onChange({ discountDays: Number(v) || 0 })}
           />

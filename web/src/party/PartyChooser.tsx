@@ -13,6 +13,7 @@ import { useFound } from '../shared/useFound';
 import type { PartyView } from './api';
 import { PartyCardFields } from './PartyCardFields';
 import { CONTROLS, newCard } from './roles';
+import { say } from '../words';
 
 interface Props {
   /** Who may be chosen; all where it is left out. */
@@ -84,7 +85,8 @@ function usePartyChooser({ roles = CONTROLS, partyId, onChange }: Props) {
     },
     ...(canPrepare && {
       onNew: {
-        words: (words: string) => `New ${only ? ROLES[only][0] : 'party'}: ${words}`,
+        words: (words: string) =>
+          say('party.new', { words: only ? ROLES[only][0] : say('party.party'), words2: words }),
         make: setMaking,
       },
     }),
@@ -167,27 +169,27 @@ function NewParty({
         }}
       >
         <Modal.Header closeButton>
-          <Modal.Title id="new-party">New {words}</Modal.Title>
+          <Modal.Title id="new-party">{say('party.new2', { words })}</Modal.Title>
         </Modal.Header>
         <Modal.Body>
           {roles.length > 1 && (
             <ChoiceField
               className="mb-2"
-              label="What they are"
+              label={say('party.whatTheyAre')}
               value={card.control}
               choices={roles.map((r) => [r, upper(ROLES[r][0])])}
               onChange={(control) => setCard({ ...newCard(control as Control), name: card.name })}
             />
           )}
           <PartyCardFields card={card} onChange={(part) => setCard({ ...card, ...part })} />
-          <Problems error={add.error} title="Not added; what you typed is still here." />
+          <Problems error={add.error} title={say('party.notAddedWhatYouTypedIsStill')} />
         </Modal.Body>
         <Modal.Footer>
           <Button variant="outline-secondary" onClick={onClose}>
-            Cancel
+            {say('party.cancel')}
           </Button>
           <Button type="submit" disabled={add.isPending || card.name.trim() === ''}>
-            Add this {words}
+            {say('party.addThis', { words })}
           </Button>
         </Modal.Footer>
       </Form>

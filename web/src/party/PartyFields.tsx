@@ -2,6 +2,7 @@ import type { DetailsProps } from '../linebooking/kinds';
 import { ROLES, upper, type Control } from '../shared/useBooks';
 import type { PartyChoice } from './api';
 import { PartyField } from './PartyChooser';
+import { say } from '../words';
 
 /** Whose money a bank line is. */
 function partyFields(control: Control) {
@@ -11,10 +12,10 @@ function partyFields(control: Control) {
       <PartyField
         className="mb-2"
         label={upper(ROLES[control][0])}
-        empty="Type a name or a code"
+        empty={say('party.typeANameOrACode')}
         roles={[control]}
         partyId={partyId}
-        hint="It stays open on their account until it is settled with something."
+        hint={say('party.itStaysOpenOnTheirAccountUntil')}
         onChange={(p) => onDetails({ partyId: p?.id }, p?.name)}
       />
     );

@@ -19,6 +19,7 @@ import { AgingCells } from './PartiesPage';
 import { PartyCardFields } from './PartyCardFields';
 import { Roles } from './Roles';
 import { PATHS, takesInvoices } from './roles';
+import { say } from '../words';
 
 /** Somebody in one of their roles: what is open, what was paid by what, and the way to each entry. */
 export default function PartyPage() {
@@ -48,42 +49,51 @@ export default function PartyPage() {
         {p.party.name}{' '}
         <small>
           {ROLES[control][0]} {p.party.code}
-          {takesInvoices(control) && `, due after ${p.party.dueDays} days`}
+          {takesInvoices(control) && say('party.dueAfterDays2', { dueDays: p.party.dueDays })}
           {Number(p.party.discountPercent) > 0 &&
-            `, ${p.party.discountPercent} % off within ${p.party.discountDays} days`}
-          {!p.party.active && ', no longer active'}
+            say('party.offWithinDays', {
+              discountPercent: p.party.discountPercent,
+              discountDays: p.party.discountDays,
+            })}
+          {!p.party.active && say('party.noLongerActive2')}
         </small>
       </h1>
       {canPrepare && (
         <div className="actions mb-2">
           {takesInvoices(control) && (
             <Link className="btn btn-primary" to={`/invoices/new?party=${id}`}>
-              {customer ? 'New invoice' : 'Enter an invoice'}
+              {customer ? say('party.newInvoice') : say('party.enterAnInvoice')}
             </Link>
           )}
           {control !== 'PAYABLES' && (
             <Link className="btn btn-outline-secondary" to={`/receipts/new?party=${id}`}>
-              New receipt
+              {say('party.newReceipt')}
             </Link>
           )}
           {!customer && (
             <Link className="btn btn-outline-secondary" to={`/payments/new?party=${id}`}>
-              Pay
+              {say('party.pay2')}
             </Link>
           )}
           <Button variant="outline-secondary" onClick={() => setEditing(!editing)}>
-            Change the card
+            {say('party.changeTheCard')}
           </Button>
         </div>
       )}
       {editing && <Card key={id} party={p.party} onClose={() => setEditing(false)} />}
       <div className="sheet">
-        <h2>Open</h2>
+        <h2>{say('party.open')}</h2>
         <table className="plain mb-3" style={{ maxWidth: '46rem' }}>
-          <caption>By days past due, in {company.currency}</caption>
+          <caption>{say('party.byDaysPastDueIn', { currency: company.currency })}</caption>
           <thead>
             <tr>
-              {['Not due', '1 to 30', '31 to 60', 'Over 60', 'Open'].map((t) => (
+              {[
+                say('party.notDue'),
+                say('party.1To30'),
+                say('party.31To60'),
+                say('party.over60'),
+                say('party.open'),
+              ].map((t) => (
                 <th key={t} scope="col" className="num">
                   {t}
                 </th>
@@ -99,11 +109,15 @@ export default function PartyPage() {
         {money.map((item) => (
           <p key={item.id} className="told d-flex gap-3 align-items-center">
             <span>
-              {item.title} of {fullDate(item.date)}: {grouped(item.open)} not settled yet
+              {say('party.ofNotSettledYet', {
+                title: item.title,
+                date: fullDate(item.date),
+                open: grouped(item.open),
+              })}
             </span>
             {canPrepare && against(item).length > 0 && (
               <Button size="sm" variant="outline-secondary" onClick={() => setSettling(item)}>
-                Settle with an item
+                {say('party.settleWithAnItem')}
               </Button>
             )}
           </p>
@@ -116,15 +130,15 @@ export default function PartyPage() {
             onClose={() => setSettling(null)}
           />
         ) : (
-          <Items items={owed} caption="What is owed" partyId={Number(id)} />
+          <Items items={owed} caption={say('party.whatIsOwed')} partyId={Number(id)} />
         )}
       </div>
       <Roles page={p} />
       <div className="sheet">
-        <h2>All items</h2>
+        <h2>{say('party.allItems')}</h2>
         <Items
           items={p.all}
-          caption={p.more ? 'The newest hundred, newest first' : 'Newest first'}
+          caption={p.more ? say('party.theNewestHundredNewestFirst') : say('party.newestFirst')}
           partyId={Number(id)}
         />
       </div>
@@ -135,26 +149,26 @@ export default function PartyPage() {
 
 function Items({ items, caption, partyId }: { items: Item[]; caption: string; partyId: number }) {
   if (items.length === 0) {
-    return <p className="quiet">Nothing.</p>;
+    return <p className="quiet">{say('party.nothing')}</p>;
   }
   return (
     <table className="plain">
       <caption>{caption}</caption>
       <thead>
         <tr>
-          <th scope="col">Item</th>
-          <th scope="col">Date</th>
-          <th scope="col">Due</th>
+          <th scope="col">{say('party.item')}</th>
+          <th scope="col">{say('party.date')}</th>
+          <th scope="col">{say('party.due')}</th>
           <th scope="col" className="num">
-            Debit
+            {say('party.debit')}
           </th>
           <th scope="col" className="num">
-            Credit
+            {say('party.credit')}
           </th>
           <th scope="col" className="num">
-            Open
+            {say('party.open')}
           </th>
-          <th scope="col">Settled by</th>
+          <th scope="col">{say('party.settledBy')}</th>
         </tr>
       </thead>
       <tbody>
@@ -167,7 +181,7 @@ function Items({ items, caption, partyId }: { items: Item[]; caption: string; pa
             <td className="text-nowrap">{fullDate(i.dueDate)}</td>
             <td className="num">{i.debit && grouped(i.debit)}</td>
             <td className="num">{i.credit && grouped(i.credit)}</td>
-            <td className="num">{Number(i.open) === 0 ? 'settled' : report(i.open)}</td>
+            <td className="num">{Number(i.open) === 0 ? say('party.settled') : report(i.open)}</td>
             <td>
               {i.settlements.map((s) => (
                 <SettlementLine key={s.id} settlement={s} partyId={partyId} />
@@ -186,20 +200,20 @@ function SettlementLine({ settlement: s, partyId }: { settlement: SettlementView
   return (
     <div data-party={partyId}>
       <span className={s.undoneFrom ? 'quiet undone' : ''}>
-        {grouped(s.amount)} by <Link to={`/ledger/entries/${s.otherEntryId}`}>{s.other}</Link>,{' '}
-        {fullDate(s.from)}
-        {s.undoneFrom && `, undone ${fullDate(s.undoneFrom)}`}
+        {say('party.by', { amount: grouped(s.amount) })}
+        <Link to={`/ledger/entries/${s.otherEntryId}`}>{s.other}</Link>, {fullDate(s.from)}
+        {s.undoneFrom && say('party.undone', { undoneFrom: fullDate(s.undoneFrom) })}
       </span>{' '}
       {canPrepare && !s.undoneFrom && !asking && (
         <button type="button" className="as-link" onClick={() => setAsking(true)}>
-          Undo this settlement
+          {say('party.undoThisSettlement')}
         </button>
       )}
       {asking && !s.undoneFrom && (
         <Undoing
           path={`/settlements/${s.id}/undo`}
           from={s.from}
-          label="Open both again"
+          label={say('party.openBothAgain')}
           onDone={() => setAsking(false)}
         />
       )}
@@ -244,26 +258,24 @@ function Settle({
         settle.mutate();
       }}
     >
-      <h3>
-        Settle with {grouped(money.open)} of {money.title}
-      </h3>
+      <h3>{say('party.settleWithOf', { open: grouped(money.open), title: money.title })}</h3>
       <div style={{ maxWidth: '14rem' }}>
-        <DateField label="From" value={date} today={session.businessDate} onChange={setDate} />
+        <DateField label={say('party.from')} value={date} today={session.businessDate} onChange={setDate} />
       </div>
-      <ItemPicker caption="What it settles" items={owed} parts={parts} onChange={setParts} />
+      <ItemPicker caption={say('party.whatItSettles')} items={owed} parts={parts} onChange={setParts} />
       <div className="mt-2" style={{ maxWidth: '46rem' }}>
         <BookedPreview
           booked={parts.length ? preview.data : undefined}
           error={parts.length ? preview.error : undefined}
         />
       </div>
-      <Problems error={settle.error} title="Nothing was settled; what you typed is still here." />
+      <Problems error={settle.error} title={say('party.nothingWasSettledWhatYouTypedIs')} />
       <div className="actions mt-2">
         <Button type="submit" disabled={parts.length === 0 || preview.isError || settle.isPending}>
-          Settle
+          {say('party.settle')}
         </Button>
         <Button variant="outline-secondary" onClick={onClose}>
-          Leave it
+          {say('party.leaveIt')}
         </Button>
       </div>
     </form>
@@ -298,15 +310,15 @@ function Card({ party, onClose }: { party: PartyView; onClose: () => void }) {
           checked={card.active}
           onChange={(e) => setCard({ ...card, active: e.target.checked })}
         />
-        Active: something may be booked on them
+        {say('party.activeSomethingMayBeBookedOnThem')}
       </label>
-      <Problems error={keep.error} title="Not kept; what you typed is still here." />
+      <Problems error={keep.error} title={say('party.notKeptWhatYouTypedIsStill')} />
       <div className="actions mt-2">
         <Button type="submit" disabled={keep.isPending}>
-          Keep the card
+          {say('party.keepTheCard')}
         </Button>
         <Button variant="outline-secondary" onClick={onClose}>
-          Leave it
+          {say('party.leaveIt')}
         </Button>
       </div>
     </form>

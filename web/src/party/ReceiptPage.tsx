@@ -14,6 +14,7 @@ import { accountChoices, useChart, useParty } from '../shared/useBooks';
 import { ItemPicker } from './ItemPicker';
 import { PartyField } from './PartyChooser';
 import { SettlementProposal } from './SettlementProposal';
+import { say } from '../words';
 
 /** Money received from a customer, spread over what is open. */
 export default function ReceiptPage() {
@@ -46,13 +47,13 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
   const set = (part: Partial<Receipt>) => setForm({ ...form, ...part });
   return (
     <BookingForm<Receipt, ReceiptView>
-      title="New receipt"
-      back={['/receipts', 'Receipts']}
+      title={say('party.newReceipt')}
+      back={['/receipts', say('party.receipts')]}
       kind="RECEIPT"
       path="/receipts"
       body={form}
       ready={form.partyId > 0 && (form.amount !== '' || form.items.length > 0) && form.account !== ''}
-      button="Book this receipt"
+      button={say('party.bookThisReceipt')}
       draft={draft}
       booked={(r) => r.booked}
       askAgain="receipt.double"
@@ -62,22 +63,22 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
       <div className="row g-3 mb-2">
         <PartyField
           className="col-md-6"
-          label="From"
-          empty="Type a name or a code"
+          label={say('party.from')}
+          empty={say('party.typeANameOrACode')}
           partyId={form.partyId || undefined}
           onChange={(p) => set({ partyId: p?.id ?? 0, items: [] })}
         />
         <ChooserField
           className="col-md-6"
-          label="Where the money is"
-          empty="Choose"
+          label={say('party.whereTheMoneyIs')}
+          empty={say('party.choose')}
           value={form.account}
           choices={accountChoices(chart.data, (a) => a.type === 'ASSET' && a.control === 'NONE')}
           onChange={(account) => set({ account })}
         />
         <div className="col-md-3">
           <DateField
-            label="Date"
+            label={say('party.date')}
             value={form.date}
             today={session.businessDate}
             onChange={(date) => set({ date })}
@@ -85,27 +86,27 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
         </div>
         <TextField
           className="col-md-3"
-          label={`Amount, ${company.currency}`}
+          label={say('party.amount', { currency: company.currency })}
           money
           value={form.amount}
           placeholder={form.items.length > 0 ? following : ''}
           hint={
             form.amount === '' && form.items.length > 0
-              ? 'Follows what is ticked until you type it.'
-              : 'What is not spread over items stays open on their account.'
+              ? say('party.followsWhatIsTickedUntilYouType')
+              : say('party.whatIsNotSpreadOverItemsStays')
           }
           onChange={(amount) => set({ amount })}
         />
         <TextField
           className="col-md-3"
-          label="Reference"
+          label={say('party.reference')}
           value={form.reference}
-          hint="Left empty, the next of the series."
+          hint={say('party.leftEmptyTheNextOfTheSeries')}
           onChange={(reference) => set({ reference })}
         />
         <TextField
           className="col-md-3"
-          label="For"
+          label={say('party.for')}
           max={400}
           value={form.text}
           onChange={(text) => set({ text })}
@@ -124,7 +125,7 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
             onTake={(items) => set({ items })}
           />
           <ItemPicker
-            caption="What it settles"
+            caption={say('party.whatItSettles')}
             items={party.data.open.filter((i) => i.debit)}
             parts={form.items}
             onChange={(items) => set({ items })}

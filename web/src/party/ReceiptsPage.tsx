@@ -9,6 +9,7 @@ import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { partyKeys } from './keys';
 import { PartyField } from './PartyChooser';
+import { say } from '../words';
 
 /** Money received, the newest first. */
 export default function ReceiptsPage() {
@@ -47,19 +48,19 @@ export default function ReceiptsPage() {
   const filtered = f.party !== '' || f.from !== '' || f.to !== '';
   return (
     <div className="page">
-      <h1>Receipts</h1>
+      <h1>{say('party.receipts')}</h1>
       {canPrepare && (
         <div className="actions mb-2">
           <Link className="btn btn-primary" to="/receipts/new">
-            New receipt
+            {say('party.newReceipt')}
           </Link>
         </div>
       )}
       <div className="d-flex gap-3 align-items-start flex-wrap">
         <div style={{ width: '18rem' }}>
           <PartyField
-            label="From"
-            empty="Anybody"
+            label={say('party.from')}
+            empty={say('party.anybody')}
             partyId={f.party ? Number(f.party) : undefined}
             onChange={(p) => set({ party: p ? String(p.id) : '' })}
           />
@@ -67,7 +68,7 @@ export default function ReceiptsPage() {
         <div style={{ width: '11rem' }}>
           <DateField
             filter
-            label="From the day"
+            label={say('party.fromTheDay')}
             value={f.from}
             today={session.businessDate}
             onChange={(from) => from !== UNREADABLE && set({ from })}
@@ -76,7 +77,7 @@ export default function ReceiptsPage() {
         <div style={{ width: '11rem' }}>
           <DateField
             filter
-            label="To the day"
+            label={say('party.toTheDay')}
             value={f.to}
             today={session.businessDate}
             onChange={(to) => to !== UNREADABLE && set({ to })}
@@ -86,28 +87,24 @@ export default function ReceiptsPage() {
       <Problems error={receipts.error} />
       {receipts.isSuccess && rows.length === 0 && (
         <div className="sheet empty">
-          <p>
-            {filtered
-              ? 'No receipt fits.'
-              : 'No money was received yet. A receipt says from whom it came, where it is and which invoices it settles.'}
-          </p>
+          <p>{filtered ? say('party.noReceiptFits') : say('party.noMoneyWasReceivedYetAReceipt')}</p>
         </div>
       )}
       {rows.length > 0 && (
         <div className="sheet">
           <table className="plain">
-            <caption>Money received, in {company.currency}</caption>
+            <caption>{say('party.moneyReceivedIn', { currency: company.currency })}</caption>
             <thead>
               <tr>
-                <th scope="col">Date</th>
-                <th scope="col">Reference</th>
-                <th scope="col">From</th>
-                <th scope="col">For</th>
+                <th scope="col">{say('party.date')}</th>
+                <th scope="col">{say('party.reference')}</th>
+                <th scope="col">{say('party.from')}</th>
+                <th scope="col">{say('party.for')}</th>
                 <th scope="col" className="num">
-                  Amount
+                  {say('party.amount2')}
                 </th>
                 <th scope="col" className="num">
-                  Not settled yet
+                  {say('party.notSettledYet')}
                 </th>
               </tr>
             </thead>
@@ -116,8 +113,10 @@ export default function ReceiptsPage() {
                 <tr key={r.entryId}>
                   <td className="text-nowrap">{shortDate(r.date)}</td>
                   <th scope="row">
-                    <Link to={`/ledger/entries/${r.entryId}`}>{r.reference || `Entry ${r.number}`}</Link>
-                    {r.reversed && <span className="quiet"> reversed</span>}
+                    <Link to={`/ledger/entries/${r.entryId}`}>
+                      {r.reference || say('party.entry', { number: r.number })}
+                    </Link>
+                    {r.reversed && <span className="quiet">{say('party.reversed')}</span>}
                   </th>
                   <td>{r.partyId ? <Link to={`/parties/${r.partyId}`}>{r.party}</Link> : ''}</td>
                   <td className="cut" title={r.text}>
@@ -137,7 +136,7 @@ export default function ReceiptsPage() {
           disabled={receipts.isFetchingNextPage}
           onClick={() => void receipts.fetchNextPage()}
         >
-          Earlier
+          {say('party.earlier')}
         </Button>
       )}
     </div>

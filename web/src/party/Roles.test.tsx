@@ -85,7 +85,7 @@ describe('the roles of somebody', () => {
       },
     });
     renderHere(<Roles page={ONE} />);
-    await press('Same as somebody else here');
+    await press('The same as another party here');
     const whom = screen.getByLabelText<HTMLInputElement>('Pell Charter is the same as');
     await waitFor(async () => expect(await offered(whom)).toEqual(['Pell Charter Ltd. supplier, P-70']));
     await fill(whom, 'Pell Charter Ltd.');

@@ -13,6 +13,7 @@ import { ROLES, upper, type Control } from '../shared/useBooks';
 import type { PartyPage, PartyRole } from './api';
 import { RoleFields } from './PartyCardFields';
 import { CONTROLS, someone, takesInvoices } from './roles';
+import { say } from '../words';
 
 /** The roles of the same person or firm, with what is open in each; another can be added, or one be told apart again. */
 export function Roles({ page }: { page: PartyPage }) {
@@ -22,15 +23,15 @@ export function Roles({ page }: { page: PartyPage }) {
   const apart = useChange(page.party.id);
   return (
     <div className="sheet">
-      <h2>Roles</h2>
+      <h2>{say('party.roles')}</h2>
       <table className="plain mb-2" style={{ maxWidth: '46rem' }}>
-        <caption>Each with an account of its own, in {company.currency}; credits in parentheses</caption>
+        <caption>{say('party.eachWithAnAccountOfItsOwn', { currency: company.currency })}</caption>
         <thead>
           <tr>
-            <th scope="col">Role</th>
-            <th scope="col">Code</th>
+            <th scope="col">{say('party.role')}</th>
+            <th scope="col">{say('party.code')}</th>
             <th scope="col" className="num">
-              Open
+              {say('party.open')}
             </th>
           </tr>
         </thead>
@@ -46,7 +47,7 @@ export function Roles({ page }: { page: PartyPage }) {
               </th>
               <td>
                 {r.code}
-                {!r.active && <span className="quiet">, no longer active</span>}
+                {!r.active && <span className="quiet">{say('party.noLongerActive2')}</span>}
               </td>
               <td className="num">{report(r.open)}</td>
             </tr>
@@ -54,7 +55,7 @@ export function Roles({ page }: { page: PartyPage }) {
           {page.roles.length > 1 && (
             <tr className="sum">
               <th scope="row" colSpan={2}>
-                In all roles
+                {say('party.inAllRoles')}
               </th>
               <td className="num">{report(page.net)}</td>
             </tr>
@@ -66,10 +67,10 @@ export function Roles({ page }: { page: PartyPage }) {
           {free.length > 0 && (
             <>
               <Button size="sm" variant="outline-secondary" onClick={() => setAsking('role')}>
-                Add a role
+                {say('party.addARole')}
               </Button>
               <Button size="sm" variant="outline-secondary" onClick={() => setAsking('same')}>
-                Same as somebody else here
+                {say('party.sameAsSomebodyElseHere')}
               </Button>
             </>
           )}
@@ -80,12 +81,12 @@ export function Roles({ page }: { page: PartyPage }) {
               disabled={apart.isPending}
               onClick={() => apart.mutate({ path: 'apart' })}
             >
-              This {ROLES[page.party.control as Control][0]} is somebody else
+              {say('party.thisIsSomebodyElse', { words: ROLES[page.party.control as Control][0] })}
             </Button>
           )}
         </div>
       )}
-      <Problems error={apart.error} title="Not parted." />
+      <Problems error={apart.error} title={say('party.notParted')} />
       {asking === 'role' && <AddRole page={page} free={free} onClose={() => setAsking(null)} />}
       {asking === 'same' && <Same page={page} free={free} onClose={() => setAsking(null)} />}
     </div>
@@ -126,20 +127,20 @@ function AddRole({ page, free, onClose }: Asking) {
       <div className="row g-2">
         <ChoiceField
           className="col-md-4"
-          label={`${page.party.name} is also`}
+          label={say('party.isAlso', { name: page.party.name })}
           value={role.control}
           choices={free.map((c) => [c, someone(c)])}
           onChange={(c) => setRole({ ...roleOf(c as Control), code: role.code })}
         />
         <RoleFields role={role} width="col-md-4" onChange={(part) => setRole({ ...role, ...part })} />
       </div>
-      <Problems error={add.error} title="Not added; what you typed is still here." />
+      <Problems error={add.error} title={say('party.notAddedWhatYouTypedIsStill')} />
       <div className="actions mt-2">
         <Button type="submit" disabled={add.isPending}>
-          Add the role
+          {say('party.addTheRole')}
         </Button>
         <Button variant="outline-secondary" onClick={onClose}>
-          Leave it
+          {say('party.leaveIt')}
         </Button>
       </div>
     </form>
@@ -166,20 +167,20 @@ function Same({ page, free, onClose }: Asking) {
       }}
     >
       <PartyField
-        label={`${page.party.name} is the same as`}
-        empty="Type a name or a code"
+        label={say('party.isTheSameAs', { name: page.party.name })}
+        empty={say('party.typeANameOrACode')}
         roles={free}
         partyId={other}
-        hint={`Name and address of ${page.party.name} hold for both; what is open stays where it is.`}
+        hint={say('party.nameAndAddressOfHoldForBoth', { name: page.party.name })}
         onChange={(p) => setOther(p?.id)}
       />
-      <Problems error={join.error} title="Not joined." />
+      <Problems error={join.error} title={say('party.notJoined')} />
       <div className="actions mt-2">
         <Button type="submit" disabled={join.isPending || other === undefined}>
-          They are the same
+          {say('party.theyAreTheSame')}
         </Button>
         <Button variant="outline-secondary" onClick={onClose}>
-          Leave it
+          {say('party.leaveIt')}
         </Button>
       </div>
     </form>

@@ -11,6 +11,7 @@ import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useDebounced } from '../shared/useDebounced';
 import type { Part } from './ItemPicker';
+import { say } from '../words';
 
 /**
  * Proposes what a payment settles: by the numbers of a remittance slip, which tick their items at once, or by its amount,
@@ -64,7 +65,7 @@ export function SettlementProposal({
         {amount === undefined && (
           <TextField
             className="col-md-4"
-            label={`Amount to spread, ${company.currency}`}
+            label={say('party.amountToSpread', { currency: company.currency })}
             money
             value={own}
             onChange={setOwn}
@@ -72,10 +73,10 @@ export function SettlementProposal({
         )}
         <TextField
           className="col-md-8"
-          label={received ? 'Numbers on the remittance slip' : 'Numbers of the invoices'}
+          label={received ? say('party.numbersOnTheRemittanceSlip') : say('party.numbersOfTheInvoices')}
           max={20_000}
           value={numbers}
-          hint="Typed or pasted; they tick the items that have them."
+          hint={say('party.typedOrPastedTheyTickTheItems')}
           onChange={setNumbers}
         />
       </div>
@@ -85,7 +86,7 @@ export function SettlementProposal({
           {found.told}{' '}
           {items.length > 0 && !asTicked && (
             <Button variant="outline-secondary" size="sm" onClick={() => onTake(items)}>
-              Tick {items.length === 1 ? 'it' : 'them'}
+              {say('party.tick', { words: items.length === 1 ? say('party.it') : say('party.them') })}
             </Button>
           )}
         </p>

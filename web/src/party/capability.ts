@@ -3,6 +3,7 @@ import type { Capability } from '../capabilities';
 import type { PartyChoice } from './api';
 import { OldParties } from './OldParties';
 import { CustomerFields, EmployeeFields, SisterCompanyFields, SupplierFields } from './PartyFields';
+import { say } from '../words';
 
 const PartiesPage = lazy(() => import('./PartiesPage'));
 const PartyPage = lazy(() => import('./PartyPage'));
@@ -25,29 +26,41 @@ export const capability: Capability = {
     '/receipts/new': ReceiptPage,
   },
   forms: [
-    { kind: 'INVOICE', words: 'Invoice', path: '/invoices/new' },
-    { kind: 'RECEIPT', words: 'Receipt', path: '/receipts/new' },
+    { kind: 'INVOICE', words: say('party.invoice'), path: '/invoices/new' },
+    { kind: 'RECEIPT', words: say('party.receipt'), path: '/receipts/new' },
   ],
   places: [
-    { in: 'money-in', path: '/receipts', label: 'Receipts', order: 1, words: 'money received checks' },
+    {
+      in: 'money-in',
+      path: '/receipts',
+      label: say('party.receipts'),
+      order: 1,
+      words: say('party.moneyReceivedChecks'),
+    },
     {
       in: 'books',
       path: '/customers',
-      label: 'Customers',
+      label: say('party.customers'),
       order: 1,
       also: ['/parties', '/invoices'],
-      words: 'receivables invoices',
+      words: say('party.receivablesInvoices'),
     },
-    { in: 'books', path: '/suppliers', label: 'Suppliers', order: 2, words: 'payables invoices bills' },
-    { in: 'books', path: '/employees', label: 'Employees', order: 3 },
-    { in: 'books', path: '/sister-companies', label: 'Sister companies', order: 4 },
+    {
+      in: 'books',
+      path: '/suppliers',
+      label: say('party.suppliers'),
+      order: 2,
+      words: say('party.payablesInvoicesBills'),
+    },
+    { in: 'books', path: '/employees', label: say('party.employees'), order: 3 },
+    { in: 'books', path: '/sister-companies', label: say('party.sisterCompanies'), order: 4 },
   ],
   lineBookings: (
     [
-      ['CUSTOMER', 'a customer', 5, CustomerFields],
-      ['SUPPLIER', 'a supplier', 6, SupplierFields],
-      ['EMPLOYEE', 'an employee', 7, EmployeeFields],
-      ['SISTER_COMPANY', 'a sister company', 8, SisterCompanyFields],
+      ['CUSTOMER', say('party.aCustomer'), 5, CustomerFields],
+      ['SUPPLIER', say('party.aSupplier'), 6, SupplierFields],
+      ['EMPLOYEE', say('party.anEmployee'), 7, EmployeeFields],
+      ['SISTER_COMPANY', say('party.aSisterCompany'), 8, SisterCompanyFields],
     ] as const
   ).map(([kind, words, order, Fields]) => ({
     kind,

@@ -1,5 +1,6 @@
 import type { PartyCard } from './api';
 import { ROLES, type Control } from '../shared/useBooks';
+import { say } from '../words';
 
 export const CONTROLS = Object.keys(ROLES) as Control[];
 
@@ -18,7 +19,8 @@ export const controlOf = (text: string | null): Control => CONTROLS.find((c) => 
 export const takesInvoices = (control: Control) => control === 'RECEIVABLES' || control === 'PAYABLES';
 
 /** With its article: an employee. */
-export const someone = (control: Control) => `${control === 'EMPLOYEES' ? 'an' : 'a'} ${ROLES[control][0]}`;
+export const someone = (control: Control) =>
+  `${control === 'EMPLOYEES' ? say('party.an') : say('party.a')} ${ROLES[control][0]}`;
 
 /** The card of somebody new in a role. */
 export const newCard = (control: Control): PartyCard => ({

@@ -15,6 +15,7 @@ import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
 import { useBankAccounts, useParty, useRemembered } from '../shared/useBooks';
 import { KINDS, STATES } from './words';
+import { say } from '../words';
 
 /** A check or another payment: invoices it settles, money on account, expenses. */
 export default function NewPaymentPage() {
@@ -59,13 +60,13 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
   const customer = party.data?.party.control === 'RECEIVABLES';
   return (
     <BookingForm<Payment, Made>
-      title={draft ? 'Draft of a payment' : 'New payment'}
-      back={['/payments', 'Payments']}
+      title={draft ? say('payment.draftOfAPayment') : say('payment.newPayment')}
+      back={['/payments', say('payment.payments')]}
       kind="PAYMENT"
       path="/payments"
       body={{ ...form, parts: { ...form.parts, expenses } }}
       ready={ready}
-      button={form.kind === 'CHECK' ? 'Write this check' : 'Book this payment'}
+      button={form.kind === 'CHECK' ? say('payment.writeThisCheck') : say('payment.bookThisPayment')}
       draft={draft}
       booked={(r) => r.booked}
       done={(r) => `/payments/${r.payments[0]?.id}`}
@@ -74,8 +75,9 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
         return (
           made && (
             <p className={made.state === 'BOOKED' ? '' : 'told'}>
-              {KINDS[made.kind]} {made.number}, <strong>{grouped(made.amount)}</strong> {made.currency} in all
-              {made.state !== 'BOOKED' && `; it ${STATES[made.state]} and books nothing yet`}.
+              {KINDS[made.kind]} {made.number}, <strong>{grouped(made.amount)}</strong>
+              {say('payment.inAll', { currency: made.currency })}
+              {made.state !== 'BOOKED' && say('payment.itAndBooksNothingYet', { words: STATES[made.state] })}.
             </p>
           )
         );
@@ -84,8 +86,8 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
       <div className="row g-3 mb-2">
         <PartyField
           className="col-md-5"
-          label="To"
-          empty="Nobody on the books, a payee only"
+          label={say('payment.to')}
+          empty={say('payment.nobodyOnTheBooksAPayeeOnly')}
           partyId={form.partyId}
           onChange={(p) =>
             set({
@@ -97,7 +99,7 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
         />
         <ChoiceField
           className="col-md-4"
-          label="Pay from"
+          label={say('payment.payFrom')}
           value={String(form.bankAccountId)}
           choices={(accounts.data ?? [])
             .filter((a) => a.active)
@@ -106,14 +108,14 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
         />
         <ChoiceField
           className="col-md-3"
-          label="How"
+          label={say('payment.how')}
           value={form.kind}
           choices={Object.entries(KINDS)}
           onChange={(kind) => set({ kind: kind as Payment['kind'] })}
         />
         <TextField
           className="col-md-5"
-          label="Payee"
+          label={say('payment.payee')}
           max={120}
           value={form.payee}
           placeholder={party.data?.party.name}
@@ -121,25 +123,29 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
         />
         <div className="col-md-4">
           <DateField
-            label="Date"
+            label={say('payment.date')}
             value={form.date}
             today={session.businessDate}
-            hint="Ahead of today, it waits for its date."
+            hint={say('payment.aheadOfTodayItWaitsForIts')}
             onChange={(date) => set({ date })}
           />
         </div>
         <TextField
           className="col-md-3"
-          label="Number"
+          label={say('payment.number')}
           max={40}
           value={form.number}
           placeholder={form.kind === 'CHECK' ? account?.nextCheckNumber : undefined}
-          hint={form.kind === 'CHECK' ? 'Left empty, the next check.' : 'Left empty, the next number.'}
+          hint={
+            form.kind === 'CHECK'
+              ? say('payment.leftEmptyTheNextCheck')
+              : say('payment.leftEmptyTheNextNumber')
+          }
           onChange={(number) => set({ number })}
         />
         <TextField
           className="col-md-8"
-          label="For"
+          label={say('payment.for')}
           max={400}
           value={form.text}
           list={remembered.data?.map((r) => r.text)}
@@ -158,7 +164,7 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
             onTake={(items) => setParts({ items })}
           />
           <ItemPicker
-            caption="Invoices it settles"
+            caption={say('payment.invoicesItSettles')}
             items={party.data.open.filter((i) => i.credit)}
             parts={form.parts.items}
             onChange={(items) => setParts({ items })}
@@ -167,8 +173,8 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
             <TextField
               className="col-md-4"
               money
-              label={`On account, ${company.currency}`}
-              hint={customer ? '' : 'Paid ahead; settled with a later invoice.'}
+              label={say('payment.onAccount', { currency: company.currency })}
+              hint={customer ? '' : say('payment.paidAheadSettledWithALaterInvoice')}
               value={form.parts.onAccount}
               onChange={(onAccount) => setParts({ onAccount })}
             />
@@ -176,9 +182,9 @@ function PaymentForm({ initial, draft }: { initial: Payment; draft?: DraftView }
         </>
       )}
       <GrossLines
-        caption={`Paid as expenses, gross, in ${account?.currency ?? company.currency}`}
+        caption={say('payment.paidAsExpensesGrossIn', { currency: account?.currency ?? company.currency })}
         lines={form.parts.expenses}
-        button="Add an expense"
+        button={say('payment.addAnExpense')}
         onChange={(expenses) => setParts({ expenses })}
       />
     </BookingForm>

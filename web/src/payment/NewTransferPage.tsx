@@ -7,6 +7,7 @@ import { DateField } from '../shared/DateField';
 import { ChoiceField, TextField } from '../shared/fields';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
+import { say } from '../words';
 
 /** Money moved between two own accounts. */
 export default function NewTransferPage() {
@@ -42,8 +43,8 @@ function TransferForm({ initial, draft }: { initial: Transfer; draft?: DraftView
     .map((a): [string, string] => [String(a.id), `${a.name}, ${a.currency}`]);
   return (
     <BookingForm<Transfer, BookedView>
-      title="New transfer"
-      back={['/transfers', 'Transfers']}
+      title={say('payment.newTransfer')}
+      back={['/transfers', say('payment.transfers')]}
       kind="TRANSFER"
       path="/transfers"
       body={form}
@@ -53,7 +54,7 @@ function TransferForm({ initial, draft }: { initial: Transfer; draft?: DraftView
         form.amount !== '' &&
         (!twoCurrencies || form.received !== '')
       }
-      button="Book this transfer"
+      button={say('payment.bookThisTransfer')}
       draft={draft}
       booked={(r) => r}
       done={() => '/transfers'}
@@ -61,23 +62,23 @@ function TransferForm({ initial, draft }: { initial: Transfer; draft?: DraftView
       <div className="row g-3 mb-2">
         <ChoiceField
           className="col-md-6"
-          label="From"
-          empty="Choose"
+          label={say('payment.from')}
+          empty={say('payment.choose')}
           value={form.fromAccountId ? String(form.fromAccountId) : ''}
           choices={choices}
           onChange={(v) => set({ fromAccountId: Number(v) })}
         />
         <ChoiceField
           className="col-md-6"
-          label="To"
-          empty="Choose"
+          label={say('payment.to')}
+          empty={say('payment.choose')}
           value={form.toAccountId ? String(form.toAccountId) : ''}
           choices={choices}
           onChange={(v) => set({ toAccountId: Number(v) })}
         />
         <div className="col-md-3">
           <DateField
-            label="Leaves on"
+            label={say('payment.leavesOn')}
             value={form.fromDate}
             today={session.businessDate}
             onChange={(fromDate) => set({ fromDate })}
@@ -85,17 +86,17 @@ function TransferForm({ initial, draft }: { initial: Transfer; draft?: DraftView
         </div>
         <div className="col-md-3">
           <DateField
-            label="Arrives on"
+            label={say('payment.arrivesOn')}
             value={form.toDate ?? form.fromDate}
             today={session.businessDate}
-            hint="On another day, it waits between our own banks."
+            hint={say('payment.onAnotherDayItWaitsBetweenOur')}
             onChange={(toDate) => set({ toDate })}
           />
         </div>
         <TextField
           className="col-md-3"
           money
-          label={`Leaves${from ? `, ${from}` : ''}`}
+          label={say('payment.leaves', { words: from ? `, ${from}` : '' })}
           value={form.amount}
           onChange={(amount) => set({ amount })}
         />
@@ -103,22 +104,22 @@ function TransferForm({ initial, draft }: { initial: Transfer; draft?: DraftView
           <TextField
             className="col-md-3"
             money
-            label={`Arrives, ${to}`}
+            label={say('payment.arrives', { to })}
             value={form.received}
-            hint="The rates of set-up value both sides."
+            hint={say('payment.theRatesOfSetUpValueBoth')}
             onChange={(received) => set({ received })}
           />
         )}
         <TextField
           className="col-md-6"
-          label="For"
+          label={say('payment.for')}
           max={400}
           value={form.text}
           onChange={(text) => set({ text })}
         />
         <TextField
           className="col-md-3"
-          label="Reference"
+          label={say('payment.reference')}
           value={form.reference}
           onChange={(reference) => set({ reference })}
         />

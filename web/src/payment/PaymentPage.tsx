@@ -16,6 +16,7 @@ import { paymentKeys } from './keys';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { KINDS, STATES } from './words';
+import { say } from '../words';
 
 /** One payment: how it stands, what it booked, its second person and its voiding. */
 export default function PaymentPage() {
@@ -37,7 +38,7 @@ export default function PaymentPage() {
   });
   const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
   const asked = useApproval('PAYMENT', Number(id));
-  const body = { date, reason: reason || 'not said yet' };
+  const body = { date, reason: reason || say('payment.notSaidYet') };
   const preview = useQuery({
     queryKey: [...paymentKeys.payment(company.id, Number(id)), 'void', date],
     queryFn: () => send<MadeView>('POST', `${path}/void?preview=true`, body),
@@ -59,7 +60,7 @@ export default function PaymentPage() {
     <div className="page form-page">
       <div>
         <p className="mb-1">
-          <Link to="/payments">Payments</Link>
+          <Link to="/payments">{say('payment.payments')}</Link>
         </p>
         <h1>
           {KINDS[p.kind]} {p.number} <small>{p.payee}</small>
@@ -68,24 +69,32 @@ export default function PaymentPage() {
           <p className="mb-1">
             <strong>
               {grouped(p.amount)} {p.currency}
-            </strong>{' '}
-            from {p.account}, {fullDate(p.date)}
-            {p.text && `, for ${p.text}`}
+            </strong>
+            {say('payment.from2', {
+              account: p.account,
+              date: fullDate(p.date),
+              value: p.text && say('payment.for2', { text: p.text }),
+            })}
           </p>
           <p className="mb-1">
-            It is {STATES[p.state].startsWith('waits') ? 'waiting: it ' : ''}
-            {STATES[p.state]}. Made by {p.madeBy}
-            {p.releasedBy && `, released by ${p.releasedBy}`}
-            {p.voidedBy && `, voided by ${p.voidedBy}: ${p.voidReason}`}.
+            {say('payment.itIsMadeBy', {
+              words: STATES[p.state].startsWith('waits') ? say('payment.waitingIt') : '',
+              words2: STATES[p.state],
+              madeBy: p.madeBy,
+            })}
+            {p.releasedBy && say('payment.releasedBy', { releasedBy: p.releasedBy })}
+            {p.voidedBy && say('payment.voidedBy', { voidedBy: p.voidedBy, voidReason: p.voidReason })}.
             {p.onClearing &&
-              (p.cleared
-                ? ' The bank has paid it.'
-                : ' It reaches the cash account when the bank has paid it.')}
+              (p.cleared ? say('payment.theBankHasPaidIt') : say('payment.itReachesTheCashAccountWhenThe'))}
           </p>
           <p className="mb-0">
-            {p.entryId && <Link to={`/ledger/entries/${p.entryId}`}>Its entry</Link>}{' '}
-            {p.clearingEntryId && <Link to={`/ledger/entries/${p.clearingEntryId}`}>Its clearing</Link>}{' '}
-            {p.voidEntryId && <Link to={`/ledger/entries/${p.voidEntryId}`}>Its reversal</Link>}{' '}
+            {p.entryId && <Link to={`/ledger/entries/${p.entryId}`}>{say('payment.itsEntry')}</Link>}{' '}
+            {p.clearingEntryId && (
+              <Link to={`/ledger/entries/${p.clearingEntryId}`}>{say('payment.itsClearing')}</Link>
+            )}{' '}
+            {p.voidEntryId && (
+              <Link to={`/ledger/entries/${p.voidEntryId}`}>{say('payment.itsReversal')}</Link>
+            )}{' '}
             {p.partyId && <Link to={`/parties/${p.partyId}`}>{p.payee}</Link>}
           </p>
         </div>
@@ -97,7 +106,7 @@ export default function PaymentPage() {
               setVoiding(true);
             }}
           >
-            Void it
+            {say('payment.voidIt')}
           </Button>
         )}
         {voiding && (
@@ -107,20 +116,30 @@ export default function PaymentPage() {
               voidIt.mutate();
             }}
           >
-            <p>What it settled is open again; its number stays taken.</p>
+            <p>{say('payment.whatItSettledIsOpenAgainIts')}</p>
             <div className="row g-3">
               <div className="col-md-4">
-                <DateField label="Date" value={date} today={session.businessDate} onChange={setDate} />
+                <DateField
+                  label={say('payment.date')}
+                  value={date}
+                  today={session.businessDate}
+                  onChange={setDate}
+                />
               </div>
-              <TextField className="col-md-8" label="Why" value={reason} onChange={setReason} />
+              <TextField
+                className="col-md-8"
+                label={say('payment.why')}
+                value={reason}
+                onChange={setReason}
+              />
             </div>
-            <Problems error={voidIt.error} title="Not voided." />
+            <Problems error={voidIt.error} title={say('payment.notVoided')} />
             <div className="actions mt-2">
               <Button type="submit" disabled={voidIt.isPending || preview.isError || reason.trim() === ''}>
-                Void {KINDS[p.kind].toLowerCase()} {p.number}
+                {say('payment.void', { words: KINDS[p.kind].toLowerCase(), number: p.number })}
               </Button>
               <Button variant="outline-secondary" onClick={() => setVoiding(false)}>
-                Leave it
+                {say('payment.leaveIt')}
               </Button>
             </div>
           </form>

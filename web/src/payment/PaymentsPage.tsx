@@ -18,6 +18,7 @@ import { Problems } from '../shared/Problems';
 import { SearchForm } from '../shared/SearchForm';
 import { useBankAccounts } from '../shared/useBooks';
 import { KINDS, STATES } from './words';
+import { say } from '../words';
 
 type State = PaymentView['state'];
 
@@ -65,65 +66,81 @@ export default function PaymentsPage() {
   const due = listed.some((p) => p.state === 'WAITS_FOR_DATE' && p.date <= today);
   return (
     <div className="page">
-      <h1>Payments</h1>
+      <h1>{say('payment.payments')}</h1>
       <div className="actions mb-2">
         {canPrepare && (
           <>
             <Link className="btn btn-primary" to="/payments/new">
-              New payment
+              {say('payment.newPayment')}
             </Link>
             <Link className="btn btn-outline-secondary" to="/payments/import">
-              Read a list of payments
+              {say('payment.readAListOfPayments')}
             </Link>
             <Link className="btn btn-outline-secondary" to="/transfers/new">
-              New transfer
+              {say('payment.newTransfer')}
             </Link>
           </>
         )}
         <Link className="btn btn-outline-secondary" to="/transfers">
-          Transfers
+          {say('payment.transfers')}
         </Link>
       </div>
       {canPrepare && due && <Due />}
       <div className="d-flex gap-3 flex-wrap align-items-start">
         <ChoiceField
-          label="Account"
-          empty="All accounts"
+          label={say('payment.account')}
+          empty={say('payment.allAccounts')}
           value={f.account}
           choices={(accounts.data ?? []).map((a) => [String(a.id), a.name])}
           onChange={(account) => set({ account })}
         />
         <ChoiceField
-          label="State"
-          empty="Any"
+          label={say('payment.state')}
+          empty={say('payment.any')}
           value={f.state}
           choices={Object.entries(STATES)}
           onChange={(state) => set({ state })}
         />
-        <DateField label="From" filter value={f.from} today={today} onChange={(from) => set({ from })} />
-        <DateField label="To" filter value={f.to} today={today} onChange={(to) => set({ to })} />
+        <DateField
+          label={say('payment.from')}
+          filter
+          value={f.from}
+          today={today}
+          onChange={(from) => set({ from })}
+        />
+        <DateField
+          label={say('payment.to')}
+          filter
+          value={f.to}
+          today={today}
+          onChange={(to) => set({ to })}
+        />
       </div>
       <div className="d-flex gap-3 flex-wrap align-items-start">
-        <SearchForm label="Find a payee, number or text" text={f.text} onFind={(text) => set({ text })} />
+        <SearchForm
+          label={say('payment.findAPayeeNumberOrText')}
+          text={f.text}
+          onFind={(text) => set({ text })}
+        />
         <ExportLinks path={`/payments/export?${query}`} pdf={`/payments/register.pdf?${query}`} />
       </div>
       <Problems error={register.error} />
       {whole && (
         <div className="sheet">
           <table className="plain">
-            <caption>Register, latest first</caption>
+            <caption>{say('payment.registerLatestFirst')}</caption>
             <thead>
               <tr>
-                <th scope="col">Number</th>
-                <th scope="col">Date</th>
-                <th scope="col">Account</th>
-                <th scope="col">How</th>
-                <th scope="col">Payee</th>
-                <th scope="col">For</th>
+                <th scope="col">{say('payment.number')}</th>
+                <th scope="col">{say('payment.date')}</th>
+                <th scope="col">{say('payment.account')}</th>
+                <th scope="col">{say('payment.how')}</th>
+                <th scope="col">{say('payment.payee')}</th>
+                <th scope="col">{say('payment.for')}</th>
                 <th scope="col" className="num">
-                  Amount
+                  {say('payment.amount')}
                 </th>
-                <th scope="col">State</th>
+                <th scope="col">{say('payment.state')}</th>
               </tr>
             </thead>
             <tbody>
@@ -146,7 +163,7 @@ export default function PaymentsPage() {
                     {STATES[p.state]}
                     {p.onClearing &&
                       p.state === 'BOOKED' &&
-                      (p.cleared ? ', paid by the bank' : ', under way')}
+                      (p.cleared ? say('payment.paidByTheBank') : say('payment.underWay'))}
                   </td>
                 </tr>
               ))}
@@ -155,11 +172,14 @@ export default function PaymentsPage() {
           {register.hasNextPage && <More query={register} />}
           {whole.sums.map((s) => (
             <p key={s.currency} className="mt-2 mb-0">
-              {s.count} in {s.currency}: booked <strong>{grouped(s.booked)}</strong>, waiting{' '}
-              <strong>{grouped(s.waiting)}</strong>, void {grouped(s.voided)}
+              {say('payment.inBooked', { count: s.count, currency: s.currency })}
+              <strong>{grouped(s.booked)}</strong>
+              {say('payment.waiting')}
+              <strong>{grouped(s.waiting)}</strong>
+              {say('payment.void2', { voided: grouped(s.voided) })}
             </p>
           ))}
-          {listed.length === 0 && <p className="quiet">No payment in this span.</p>}
+          {listed.length === 0 && <p className="quiet">{say('payment.noPaymentInThisSpan')}</p>}
         </div>
       )}
     </div>
@@ -183,12 +203,12 @@ function Due() {
   });
   return (
     <div className="told">
-      The date of some payments has come.{' '}
+      {say('payment.theDateOfSomePaymentsHasCome')}
       <Button size="sm" variant="outline-secondary" onClick={() => setLooking(!looking)}>
-        {looking ? 'Hide' : 'Show what they book'}
+        {looking ? say('payment.hide') : say('payment.showWhatTheyBook')}
       </Button>{' '}
       <Button size="sm" disabled={book.isPending} onClick={() => book.mutate()}>
-        Book those payments
+        {say('payment.bookThosePayments')}
       </Button>
       {looking && (
         <div className="mt-2" style={{ maxWidth: '46rem' }}>
@@ -197,10 +217,10 @@ function Due() {
       )}
       {(book.data ?? preview.data)?.left.map((l) => (
         <p key={l.paymentId} className="attention mb-1">
-          {l.title} waits on: {l.reason}
+          {say('payment.waitsOn', { title: l.title, reason: l.reason })}
         </p>
       ))}
-      <Problems error={book.error} title="None was booked." />
+      <Problems error={book.error} title={say('payment.noneWasBooked')} />
     </div>
   );
 }

@@ -10,6 +10,7 @@ import { paymentKeys } from './keys';
 import { More } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { SearchForm } from '../shared/SearchForm';
+import { say } from '../words';
 
 /** Transfers between own accounts, newest first. */
 export default function TransfersPage() {
@@ -31,39 +32,39 @@ export default function TransfersPage() {
   return (
     <div className="page">
       <p className="mb-1">
-        <Link to="/payments">Payments</Link>
+        <Link to="/payments">{say('payment.payments')}</Link>
       </p>
-      <h1>Transfers</h1>
+      <h1>{say('payment.transfers')}</h1>
       {canPrepare && (
         <div className="actions mb-2">
           <Link className="btn btn-primary" to="/transfers/new">
-            New transfer
+            {say('payment.newTransfer')}
           </Link>
         </div>
       )}
       <SearchForm
         key={text}
-        label="Find a number or text"
+        label={say('payment.findANumberOrText')}
         text={text}
         onFind={(t) => setSearch(t ? { find: t } : {})}
       />
       <Problems error={transfers.error} />
       <div className="sheet">
         <table className="plain">
-          <caption>Newest first</caption>
+          <caption>{say('payment.newestFirst')}</caption>
           <thead>
             <tr>
-              <th scope="col">Number</th>
-              <th scope="col">From</th>
-              <th scope="col">To</th>
-              <th scope="col">For</th>
+              <th scope="col">{say('payment.number')}</th>
+              <th scope="col">{say('payment.from')}</th>
+              <th scope="col">{say('payment.to')}</th>
+              <th scope="col">{say('payment.for')}</th>
               <th scope="col" className="num">
-                Left
+                {say('payment.left')}
               </th>
               <th scope="col" className="num">
-                Arrived
+                {say('payment.arrived')}
               </th>
-              <th scope="col">Entries</th>
+              <th scope="col">{say('payment.entries')}</th>
             </tr>
           </thead>
           <tbody>
@@ -73,7 +74,7 @@ export default function TransfersPage() {
           </tbody>
         </table>
         {transfers.hasNextPage && <More query={transfers} />}
-        {listed?.length === 0 && <p className="quiet">No transfer yet.</p>}
+        {listed?.length === 0 && <p className="quiet">{say('payment.noTransferYet')}</p>}
       </div>
     </div>
   );
@@ -98,12 +99,16 @@ function Row({ transfer: t }: { transfer: TransferView }) {
         <td className="num">{t.amount}</td>
         <td className="num">{t.received}</td>
         <td className="ways">
-          <Link to={`/ledger/entries/${t.firstEntryId}`}>{t.secondEntryId ? 'left' : 'entry'}</Link>{' '}
-          {t.secondEntryId && <Link to={`/ledger/entries/${t.secondEntryId}`}>arrived</Link>}{' '}
-          {t.reversed && 'reversed'}
+          <Link to={`/ledger/entries/${t.firstEntryId}`}>
+            {t.secondEntryId ? say('payment.left2') : say('payment.entry')}
+          </Link>{' '}
+          {t.secondEntryId && (
+            <Link to={`/ledger/entries/${t.secondEntryId}`}>{say('payment.arrived2')}</Link>
+          )}{' '}
+          {t.reversed && say('payment.reversed')}
           {canPrepare && !t.reversed && !asking && (
             <button type="button" className="as-link" onClick={() => setAsking(true)}>
-              Reverse
+              {say('payment.reverse')}
             </button>
           )}
         </td>
@@ -114,7 +119,7 @@ function Row({ transfer: t }: { transfer: TransferView }) {
             <Undoing
               path={`/transfers/${t.id}/reversal`}
               from={t.fromDate}
-              label="Reverse both sides"
+              label={say('payment.reverseBothSides')}
               onDone={() => setAsking(false)}
             />
           </td>

@@ -7,6 +7,7 @@ import { fullDate } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import type { PaymentChoice } from './api';
+import { say } from '../words';
 
 /** The payment of the line's amount that has waited for the bank. */
 export function WaitingPaymentFields({ details, onDetails, line }: DetailsProps) {
@@ -33,8 +34,8 @@ export function WaitingPaymentFields({ details, onDetails, line }: DetailsProps)
   return (
     <ChoiceField
       className="mb-2"
-      label="Payment"
-      {...(waiting.length === 0 && { empty: 'None of this amount waits' })}
+      label={say('payment.payment')}
+      {...(waiting.length === 0 && { empty: say('payment.noneOfThisAmountWaits') })}
       value={String(paymentId ?? '')}
       choices={waiting.map((p) => [String(p.id), `${p.number}, ${p.payee}, ${fullDate(p.date)}`])}
       onChange={(v) => onDetails({ paymentId: v ? Number(v) : undefined })}

@@ -2,6 +2,7 @@ import { lazy } from 'react';
 import type { Capability } from '../capabilities';
 import type { PaymentChoice } from './api';
 import { WaitingPaymentFields } from './WaitingPaymentFields';
+import { say } from '../words';
 
 const PaymentsPage = lazy(() => import('./PaymentsPage'));
 const NewPaymentPage = lazy(() => import('./NewPaymentPage'));
@@ -20,17 +21,29 @@ export const capability: Capability = {
     '/transfers/new': NewTransferPage,
   },
   forms: [
-    { kind: 'PAYMENT', words: 'Payment', path: '/payments/new' },
-    { kind: 'TRANSFER', words: 'Transfer', path: '/transfers/new' },
+    { kind: 'PAYMENT', words: say('payment.payment'), path: '/payments/new' },
+    { kind: 'TRANSFER', words: say('payment.transfer'), path: '/transfers/new' },
   ],
   places: [
-    { in: 'money-out', path: '/payments', label: 'Payments', order: 1, words: 'checks register' },
-    { in: 'money-out', path: '/transfers', label: 'Transfers', order: 3, words: 'own accounts' },
+    {
+      in: 'money-out',
+      path: '/payments',
+      label: say('payment.payments'),
+      order: 1,
+      words: say('payment.checksRegister'),
+    },
+    {
+      in: 'money-out',
+      path: '/transfers',
+      label: say('payment.transfers'),
+      order: 3,
+      words: say('payment.ownAccounts'),
+    },
   ],
   lineBookings: [
     {
       kind: 'PAYMENT',
-      words: 'a payment that waits for the bank',
+      words: say('payment.aPaymentThatWaitsForTheBank'),
       order: 7,
       fits: (line) => line.out !== undefined,
       start: {},

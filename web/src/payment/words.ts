@@ -1,16 +1,17 @@
 import type { PaymentView } from './api';
+import { say } from '../words';
 
 /** How payments go out and how they stand, as screens say it. */
 export const KINDS: Record<PaymentView['kind'], string> = {
-  CHECK: 'Check',
-  BANK_TRANSFER: 'Bank transfer',
-  CARD: 'Card',
-  OTHER: 'Other',
+  CHECK: say('payment.check'),
+  BANK_TRANSFER: say('payment.bankTransfer'),
+  CARD: say('payment.card'),
+  OTHER: say('payment.other'),
 };
 
 export const STATES: Record<PaymentView['state'], string> = {
-  WAITS_FOR_RELEASE: 'waits for a second person',
-  WAITS_FOR_DATE: 'waits for its date',
-  BOOKED: 'booked',
-  VOID: 'void',
+  WAITS_FOR_RELEASE: say('payment.waitsForASecondPerson'),
+  WAITS_FOR_DATE: say('payment.waitsForItsDate'),
+  BOOKED: say('payment.booked'),
+  VOID: say('payment.void3'),
 };

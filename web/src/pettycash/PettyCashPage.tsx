@@ -4,6 +4,7 @@ import { useCurrentCompany } from '../session/session';
 import { ChooserField } from '../shared/Chooser';
 import { Problems } from '../shared/Problems';
 import { accountChoices, useChart } from '../shared/useBooks';
+import { say } from '../words';
 
 /** The way to the account a drawer is kept on. */
 export default function PettyCashPage() {
@@ -13,16 +14,13 @@ export default function PettyCashPage() {
   const [code, setCode] = useState('');
   return (
     <div className="page">
-      <h1>Petty cash</h1>
+      <h1>{say('pettycash.pettyCash')}</h1>
       <section className="sheet" style={{ maxWidth: '40rem' }}>
-        <p>
-          A drawer is kept on an account of the ledger: what is paid from it is booked as an entry on that
-          account. Choose the account to see its book by day, with what was in the drawer after each entry.
-        </p>
+        <p>{say('pettycash.aDrawerIsKeptOnAnAccount')}</p>
         <Problems error={chart.error} />
         <ChooserField
-          label="Account of the drawer"
-          empty="Type a number or a name"
+          label={say('pettycash.accountOfTheDrawer')}
+          empty={say('pettycash.typeANumberOrAName')}
           value={code}
           choices={accountChoices(
             chart.data,
@@ -38,7 +36,7 @@ export default function PettyCashPage() {
         />
         {canPrepare && (
           <Link className="btn btn-outline-secondary mt-2" to="/ledger/new">
-            New entry
+            {say('pettycash.newEntry')}
           </Link>
         )}
       </section>

@@ -14,6 +14,7 @@ import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { BookedPreview } from '../ledger/BookedPreview';
 import type { Place } from './useMonth';
+import { say } from '../words';
 
 interface Props {
   place: Place;
@@ -96,8 +97,13 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
       >
         <Modal.Header closeButton>
           <Modal.Title as="h2" id="book-title">
-            Book {row.title}, {fullDate(row.date)},{' '}
-            {row.in ? `${grouped(row.in)} in` : `${grouped(row.out ?? '')} out`}
+            {say('reconcile.book', {
+              title: row.title,
+              date: fullDate(row.date),
+              words: row.in
+                ? say('reconcile.in', { in: grouped(row.in) })
+                : say('reconcile.out', { out: grouped(row.out ?? '') }),
+            })}
           </Modal.Title>
         </Modal.Header>
         <Modal.Body className="form-page">
@@ -105,7 +111,7 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
           <div>
             <LineBookingFields
               autoFocus
-              label="What it is"
+              label={say('reconcile.whatItIs')}
               kind={booking.kind}
               details={details}
               line={{ accountId: place.accountId, in: row.in, out: row.out }}
@@ -114,15 +120,15 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
             />
             <div className="mb-2" style={{ maxWidth: '16rem' }}>
               <DateField
-                label="Date"
+                label={say('reconcile.date')}
                 value={booking.date}
                 today={row.date}
                 onChange={(date) => set({ date })}
-                hint="The bank's date, unless you change it."
+                hint={say('reconcile.theBanksDateUnlessYouChangeIt')}
               />
             </div>
             <Form.Group controlId="party" className="mb-2">
-              <Form.Label>Payer or payee</Form.Label>
+              <Form.Label>{say('reconcile.payerOrPayee')}</Form.Label>
               <Form.Control
                 value={booking.party}
                 maxLength={200}
@@ -130,14 +136,14 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
               />
             </Form.Group>
             <Form.Group controlId="text" className="mb-2">
-              <Form.Label>For</Form.Label>
+              <Form.Label>{say('reconcile.for')}</Form.Label>
               <Form.Control
                 value={booking.text}
                 maxLength={480}
                 onChange={(e) => set({ text: e.target.value })}
               />
             </Form.Group>
-            <Problems error={error} title="Not booked." />
+            <Problems error={error} title={say('reconcile.notBooked')} />
           </div>
           <div className="beside">
             <BookedPreview booked={complete ? preview.data : undefined} error={preview.error} />
@@ -146,14 +152,15 @@ export function BookFromLine({ place, row, onClose, onBook }: Props) {
         <Modal.Footer>
           {kindOf(booking.kind)?.byRule && (
             <Link className="me-auto" to="/rules" state={{ draft: always(place.accountId, row, booking) }}>
-              Always do this
+              {say('reconcile.alwaysDoThis')}
             </Link>
           )}
           <Button variant="outline-secondary" onClick={onClose}>
-            Leave it
+            {say('reconcile.leaveIt')}
           </Button>
           <Button type="submit" disabled={!complete || busy}>
-            Book and match <kbd>Enter</kbd>
+            {say('reconcile.bookAndMatch')}
+            <kbd>Enter</kbd>
           </Button>
         </Modal.Footer>
       </Form>

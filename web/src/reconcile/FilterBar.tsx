@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { grouped } from '../shared/money';
 import { ALL, type Filter, type Show } from './useMonth';
+import { say } from '../words';
 
 interface Props {
   filter: Filter;
@@ -10,14 +11,14 @@ interface Props {
 }
 
 const SHOWS: [Show, string][] = [
-  ['ALL', 'All lines'],
-  ['OPEN', 'Not explained yet'],
-  ['FIRM', 'Firm ones'],
-  ['PERHAPS', 'Perhaps found'],
-  ['NOTHING_FOUND', 'Nothing found'],
-  ['BY_RULE', 'A rule books them'],
-  ['TWICE', 'May stand twice'],
-  ['EXPLAINED', 'Explained'],
+  ['ALL', say('reconcile.allLines')],
+  ['OPEN', say('reconcile.notExplainedYet')],
+  ['FIRM', say('reconcile.firmOnes')],
+  ['PERHAPS', say('reconcile.perhapsFound')],
+  ['NOTHING_FOUND', say('reconcile.nothingFound')],
+  ['BY_RULE', say('reconcile.aRuleBooksThem')],
+  ['TWICE', say('reconcile.mayStandTwice')],
+  ['EXPLAINED', say('reconcile.explained')],
 ];
 
 /** Which lines of the ladder are shown. */
@@ -35,7 +36,7 @@ export function FilterBar({ filter, found, onFilter }: Props) {
     <div className="filter-bar">
       <select
         className="form-select form-select-sm"
-        aria-label="Lines shown"
+        aria-label={say('reconcile.linesShown')}
         value={filter.show}
         onChange={(e) => onFilter({ ...filter, show: e.target.value as Show })}
       >
@@ -48,8 +49,8 @@ export function FilterBar({ filter, found, onFilter }: Props) {
       <input
         className="form-control form-control-sm"
         type="search"
-        aria-label="Words or amount in the lines"
-        placeholder="Words or amount"
+        aria-label={say('reconcile.wordsOrAmountInTheLines')}
+        placeholder={say('reconcile.wordsOrAmount')}
         maxLength={100}
         value={text}
         onChange={(e) => setText(e.target.value)}
@@ -57,7 +58,7 @@ export function FilterBar({ filter, found, onFilter }: Props) {
       {found !== undefined && (
         <>
           <span className="quiet" aria-live="polite">
-            {grouped(String(found))} {found === 1 ? 'line' : 'lines'}
+            {grouped(String(found))} {found === 1 ? say('reconcile.line') : say('reconcile.lines')}
           </span>
           <button
             type="button"
@@ -67,7 +68,7 @@ export function FilterBar({ filter, found, onFilter }: Props) {
               onFilter(ALL);
             }}
           >
-            Show all
+            {say('reconcile.showAll')}
           </button>
         </>
       )}

@@ -5,6 +5,7 @@ import { WaveLine } from '../shared/Wave';
 import { LadderRow } from './LadderRow';
 import { OpenLine } from './OpenLine';
 import type { Place } from './useMonth';
+import { say } from '../words';
 
 interface Props {
   total: number;
@@ -34,8 +35,8 @@ interface Props {
 }
 
 const UNDO: Record<string, string> = {
-  BOOKED: 'Undo and reverse what was booked',
-  PAPER: 'Take the tick back',
+  BOOKED: say('reconcile.undoAndReverseWhatWasBooked'),
+  PAPER: say('reconcile.takeTheTickBack'),
 };
 
 /** All lines in the bank's order, only those in sight drawn; the tide line stands among them as a row of its own. */
@@ -71,26 +72,26 @@ export function Ladder(props: Props) {
       className="ladder"
       style={{ '--figures': Math.max(9, props.figures) } as CSSProperties}
       role="table"
-      aria-label="Bank lines in the bank's order"
+      aria-label={say('reconcile.bankLinesInTheBanksOrder')}
       aria-rowcount={total + 1}
     >
       <div role="rowgroup">
         <div className="ladder-grid ladder-head" role="row" aria-rowindex={1}>
-          <span role="columnheader">Date</span>
-          <span role="columnheader">What the bank says</span>
+          <span role="columnheader">{say('reconcile.date')}</span>
+          <span role="columnheader">{say('reconcile.whatTheBankSays')}</span>
           <span role="columnheader" className="num">
-            In
+            {say('reconcile.in2')}
           </span>
           <span role="columnheader" className="num">
-            Out
+            {say('reconcile.out2')}
           </span>
           <span role="columnheader" className="num">
-            Bank balance
+            {say('reconcile.bankBalance')}
           </span>
           <span role="columnheader" className="num col-proven">
-            Proven
+            {say('reconcile.proven')}
           </span>
-          <span role="columnheader">Explained by</span>
+          <span role="columnheader">{say('reconcile.explainedBy')}</span>
         </div>
       </div>
       {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a scrolling region must be reachable by keyboard */}
@@ -141,8 +142,16 @@ export function Ladder(props: Props) {
                       <div className="ladder-open">
                         <span className="quiet">
                           {row.state === 'BANK_ERROR'
-                            ? 'Declared an error of the bank.'
-                            : `${row.matchedHow === 'PAPER' ? 'Ticked' : 'Matched'} by ${row.matchedBy}${row.matchedHow === 'BOOKED' ? ', booked from this line' : ''}.`}
+                            ? say('reconcile.declaredAnErrorOfTheBank')
+                            : say('reconcile.by', {
+                                words:
+                                  row.matchedHow === 'PAPER'
+                                    ? say('reconcile.ticked')
+                                    : say('reconcile.matched'),
+                                matchedBy: row.matchedBy,
+                                words2:
+                                  row.matchedHow === 'BOOKED' ? say('reconcile.bookedFromThisLine') : '',
+                              })}
                         </span>{' '}
                         <button
                           type="button"
@@ -153,7 +162,7 @@ export function Ladder(props: Props) {
                             props.onUndo();
                           }}
                         >
-                          {UNDO[row.matchedHow ?? ''] ?? 'Undo'} <kbd>u</kbd>
+                          {UNDO[row.matchedHow ?? ''] ?? say('reconcile.undo')} <kbd>u</kbd>
                         </button>
                       </div>
                     )}

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import type { RowView } from './api';
 import { shortDate } from '../shared/dates';
 import { grouped, report } from '../shared/money';
+import { say } from '../words';
 
 interface Props {
   row: RowView | undefined;
@@ -46,10 +47,14 @@ export const LadderRow = memo(function LadderRow({ row, place, here, picked, onH
         {report(row.bankBalance)}
       </span>
       <span role="cell" className={`num col-proven${row.apart ? ' attention' : ''}`}>
-        {row.proven !== undefined ? report(row.proven) : row.apart ? `${grouped(row.apart)} off` : ''}
+        {row.proven !== undefined
+          ? report(row.proven)
+          : row.apart
+            ? say('reconcile.off', { apart: grouped(row.apart) })
+            : ''}
       </span>
       <span role="cell" className={nothing ? 'attention' : ''} title={row.explainedBy}>
-        {picked ? `Selected. ${row.explainedBy}` : row.explainedBy}
+        {picked ? say('reconcile.selected', { explainedBy: row.explainedBy }) : row.explainedBy}
       </span>
     </div>
   );

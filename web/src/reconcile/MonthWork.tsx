@@ -24,6 +24,7 @@ import { useCursor } from './useCursor';
 import { WhichLine } from './WhichLine';
 import { usePages } from './usePages';
 import { ALL, useCandidates, useMonth, useRows, useSteps, PAGE, type Filter, type Place } from './useMonth';
+import { say } from '../words';
 
 function keyOf(c: CandidateView): string {
   return `${c.lineIds.join()}/${c.entryIds.join()}`;
@@ -250,7 +251,7 @@ export function MonthWork({ place }: { place: Place }) {
       <div className="work">
         <FileDrop
           enabled={canPrepare}
-          label={`Drop a statement of ${view.accountName}`}
+          label={say('reconcile.dropAStatementOf', { accountName: view.accountName })}
           onFile={(file) => bring.mutate({ file, account: place.accountId })}
         >
           <h1>
@@ -268,7 +269,8 @@ export function MonthWork({ place }: { place: Place }) {
               onClick={() => steps.mutate({ do: 'firm' }, { onSuccess: cursor.restart })}
               disabled={steps.isPending}
             >
-              Take the {view.firmCount} firm ones <kbd>f</kbd>
+              {say('reconcile.takeTheFirmOnes', { firmCount: view.firmCount })}
+              <kbd>f</kbd>
             </Button>
           )}
           {change && view.undoableBatch !== undefined && (
@@ -277,13 +279,13 @@ export function MonthWork({ place }: { place: Place }) {
               disabled={steps.isPending}
               onClick={() => steps.mutate({ do: 'undoFirm', batchId: view.undoableBatch as number })}
             >
-              Undo the {view.undoableCount} firm ones
+              {say('reconcile.undoTheFirmOnes', { undoableCount: view.undoableCount })}
             </Button>
           )}
           {change &&
             view.rules.map((r) => (
               <Button key={r.ruleId} variant="outline-secondary" onClick={() => setRuled(r.ruleId)}>
-                {r.name}: book {r.lines}
+                {say('reconcile.book2', { name: r.name, lines: r.lines })}
               </Button>
             ))}
           {view.hasStatement && (
@@ -291,24 +293,31 @@ export function MonthWork({ place }: { place: Place }) {
               className={`btn ${atBottom && view.firmCount === 0 ? 'btn-primary' : 'btn-outline-secondary'}`}
               to={`/certify/${place.accountId}/${view.month}`}
             >
-              {view.state === 'CERTIFIED' ? 'See the certificate' : `Certify ${monthName(view.month)}`}
+              {view.state === 'CERTIFIED'
+                ? say('reconcile.seeTheCertificate')
+                : say('reconcile.certify', { month: monthName(view.month) })}
             </Link>
           )}
           {canPrepare && view.lineCount > 0 && view.state === 'OPEN' && (
             <FileButton
-              label="Read a statement file"
+              label={say('reconcile.readAStatementFile')}
               onFile={(file) => bring.mutate({ file, account: place.accountId })}
             />
           )}
           {view.state === 'PREPARED' && (
             <span className="quiet">
-              Prepared by {view.preparedBy}; nothing changes until it is certified or sent back.
+              {say('reconcile.preparedBy')}
+              {view.preparedBy}
+              {say('reconcile.nothingChangesUntilItIsCertifiedOr')}
             </span>
           )}
         </div>
         {bring.isPending && <Reading name={bring.variables.file.name} />}
-        <Problems error={bring.error} title="The file was not taken; nothing was changed." />
-        <Problems error={told ? null : steps.error} title="That was not done; nothing was changed." />
+        <Problems error={bring.error} title={say('reconcile.theFileWasNotTakenNothingWas')} />
+        <Problems
+          error={told ? null : steps.error}
+          title={say('reconcile.thatWasNotDoneNothingWasChanged')}
+        />
         {view.paperStatementId !== undefined && (
           <PaperBar view={view} change={change} steps={steps} statementId={view.paperStatementId} />
         )}

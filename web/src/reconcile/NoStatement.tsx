@@ -6,6 +6,7 @@ import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { Problems } from '../shared/Problems';
 import { useTaking } from '../statements/useTaking';
 import type { useSteps } from './useMonth';
+import { say } from '../words';
 
 interface Props {
   view: MonthView;
@@ -20,22 +21,19 @@ export function NoStatement({ view, canPrepare, steps }: Props) {
   return (
     <FileDrop
       enabled={canPrepare}
-      label={`Drop a statement of ${view.accountName}`}
+      label={say('reconcile.dropAStatementOf', { accountName: view.accountName })}
       onFile={(file) => take.mutate({ file, account: view.accountId })}
     >
       <section className="sheet empty">
-        <h2>The statement of {monthName(view.month)} has not been read</h2>
-        <p>
-          Drop the bank&apos;s file here, in whatever format the bank gives: camt, MT940, OFX, BAI2, QIF, CSV
-          or a spreadsheet. What the ledger already explains will be found at once.
-        </p>
+        <h2>{say('reconcile.theStatementOfHasNotBeenRead', { month: monthName(view.month) })}</h2>
+        <p>{say('reconcile.dropTheBanksFileHereInWhatever')}</p>
         {take.isPending && <Reading name={take.variables.file.name} />}
-        <Problems error={take.error} title="The file was not taken; nothing was changed." />
+        <Problems error={take.error} title={say('reconcile.theFileWasNotTakenNothingWas')} />
         {canPrepare && (
           <>
             <FileButton
               main
-              label="Choose a statement file"
+              label={say('reconcile.chooseAStatementFile')}
               onFile={(file) => take.mutate({ file, account: view.accountId })}
             />
             <Form
@@ -46,7 +44,7 @@ export function NoStatement({ view, canPrepare, steps }: Props) {
               }}
             >
               <Form.Group controlId="closing">
-                <Form.Label>Or work from paper: its closing balance</Form.Label>
+                <Form.Label>{say('reconcile.orWorkFromPaperItsClosingBalance')}</Form.Label>
                 <div className="d-flex gap-2">
                   <Form.Control
                     value={closing}
@@ -56,12 +54,10 @@ export function NoStatement({ view, canPrepare, steps }: Props) {
                     onChange={(e) => setClosing(e.target.value)}
                   />
                   <Button type="submit" variant="outline-secondary" disabled={!closing || steps.isPending}>
-                    Begin the paper statement
+                    {say('reconcile.beginThePaperStatement')}
                   </Button>
                 </div>
-                <div className="hint">
-                  Then tick the ledger entries in the order of the paper, or type its lines.
-                </div>
+                <div className="hint">{say('reconcile.thenTickTheLedgerEntriesInThe')}</div>
               </Form.Group>
             </Form>
           </>

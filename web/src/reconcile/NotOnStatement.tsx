@@ -8,6 +8,7 @@ import { shortDate, UNREADABLE } from '../shared/dates';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import type { ProofProps } from './ProofPanel';
+import { say } from '../words';
 
 type Entry = MonthView['notOnStatement'][number];
 
@@ -15,14 +16,17 @@ type Entry = MonthView['notOnStatement'][number];
 export function NotOnStatement(props: ProofProps) {
   const { view, picked, change, onPick } = props;
   if (view.notOnStatement.length === 0) {
-    return <p className="quiet">Every ledger entry is at the bank.</p>;
+    return <p className="quiet">{say('reconcile.everyLedgerEntryIsAtTheBank')}</p>;
   }
   const paper = view.paperStatementId !== undefined;
   return (
     <>
       {view.notOnStatementCount > view.notOnStatement.length && (
         <p className="quiet">
-          The oldest {view.notOnStatement.length} of {view.notOnStatementCount}.
+          {say('reconcile.theOldestOf', {
+            notOnStatement: view.notOnStatement.length,
+            notOnStatementCount: view.notOnStatementCount,
+          })}
         </p>
       )}
       {paper && change ? (
@@ -71,8 +75,8 @@ function OnPaper(props: ProofProps) {
     <>
       <div className="on-paper">
         <DateField
-          label="The bank’s date"
-          hint="Left empty, each entry keeps its own."
+          label={say('reconcile.theBanksDate')}
+          hint={say('reconcile.leftEmptyEachEntryKeepsItsOwn')}
           value={date}
           today={company.businessDate}
           optional
@@ -90,11 +94,11 @@ function OnPaper(props: ProofProps) {
               )
             }
           >
-            Tick all {entries.length}
+            {say('reconcile.tickAll', { entries: entries.length })}
           </Button>
         )}
       </div>
-      <Problems error={tickError} title="Not ticked; nothing was changed." />
+      <Problems error={tickError} title={say('reconcile.notTickedNothingWasChanged')} />
       <ul className="not-on">
         {entries.map((e, i) => (
           <EntryRow
@@ -104,7 +108,13 @@ function OnPaper(props: ProofProps) {
             checked={ticking.includes(e.entryId)}
             disabled={!ready}
             onBox={(shift) => tick(i, shift)}
-            select={view.openLines > 0 ? (picked.includes(e.entryId) ? 'Leave out' : 'Select') : undefined}
+            select={
+              view.openLines > 0
+                ? picked.includes(e.entryId)
+                  ? say('reconcile.leaveOut')
+                  : say('reconcile.select')
+                : undefined
+            }
             onSelect={() => onPick(e.entryId)}
           />
         ))}
@@ -145,11 +155,13 @@ function EntryRow({
       <label htmlFor={`entry${e.entryId}`}>{e.title}</label>
       <span className="num">{e.in ? grouped(e.in) : `(${grouped(e.out ?? '')})`}</span>
       <span className="age">
-        {shortDate(e.date)}, {e.daysOld} {e.daysOld === 1 ? 'day' : 'days'}
-        {e.perhaps && <span className="quiet"> perhaps {e.perhaps}</span>}
+        {shortDate(e.date)}, {e.daysOld} {e.daysOld === 1 ? say('reconcile.day') : say('reconcile.days')}
+        {e.perhaps && <span className="quiet">{say('reconcile.perhaps', { perhaps: e.perhaps })}</span>}
         {e.twin && <span className="attention"> {e.twin}</span>}
-        {e.stale && <span className="attention"> stale check</span>}
-        {e.errorNote && <span className="attention"> ledger error: {e.errorNote}</span>}{' '}
+        {e.stale && <span className="attention">{say('reconcile.staleCheck')}</span>}
+        {e.errorNote && (
+          <span className="attention">{say('reconcile.ledgerError', { errorNote: e.errorNote })}</span>
+        )}{' '}
         {select && (
           <button type="button" className="btn btn-link" onClick={onSelect}>
             {select}
@@ -158,14 +170,14 @@ function EntryRow({
         {change &&
           (e.errorNote ? (
             <button type="button" className="btn btn-link" onClick={() => onNoLedgerError(e.entryId)}>
-              No error
+              {say('reconcile.noError')}
             </button>
           ) : (
             <button type="button" className="btn btn-link" onClick={() => onLedgerError(e.entryId)}>
-              Ledger error
+              {say('reconcile.ledgerError2')}
             </button>
           ))}{' '}
-        <Link to={`/ledger/entries/${e.journalEntryId}`}>Entry</Link>
+        <Link to={`/ledger/entries/${e.journalEntryId}`}>{say('reconcile.entry')}</Link>
       </span>
     </li>
   );

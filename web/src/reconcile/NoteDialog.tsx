@@ -2,28 +2,28 @@ import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useKept } from '../draft/useKept';
 import { Problems } from '../shared/Problems';
+import { say } from '../words';
 
 export type NoteOn = 'bank' | 'ledger' | 'twice';
 
 const WORDS: Record<NoteOn, { title: string; means: string; asks: string; says: string }> = {
   bank: {
-    title: 'An error of the bank',
-    means: 'The line stays in the proof as an error to be put right, until the bank corrects it.',
-    asks: 'What is wrong, and what is being done about it',
-    says: 'Declare a bank error',
+    title: say('reconcile.anErrorOfTheBank'),
+    means: say('reconcile.theLineStaysInTheProofAs'),
+    asks: say('reconcile.whatIsWrongAndWhatIsBeing'),
+    says: say('reconcile.declareABankError'),
   },
   ledger: {
-    title: 'An error of the ledger',
-    means: 'The entry stays in the proof as an error to be put right, until the ledger is corrected.',
-    asks: 'What is wrong, and what is being done about it',
-    says: 'Declare a ledger error',
+    title: say('reconcile.anErrorOfTheLedger'),
+    means: say('reconcile.theEntryStaysInTheProofAs'),
+    asks: say('reconcile.whatIsWrongAndWhatIsBeing'),
+    says: say('reconcile.declareALedgerError'),
   },
   twice: {
-    title: 'A line that stands twice',
-    means:
-      'The line is taken out of its statement. Do this when one movement was read two times, not when the bank charged twice.',
-    asks: 'How it is known that it is the same movement',
-    says: 'Take the line out',
+    title: say('reconcile.aLineThatStandsTwice'),
+    means: say('reconcile.theLineIsTakenOutOfIts'),
+    asks: say('reconcile.howItIsKnownThatItIs'),
+    says: say('reconcile.takeTheLineOut'),
   },
 };
 
@@ -71,7 +71,7 @@ export function NoteDialog({ on, id, onClose, onSay }: Props) {
         </Modal.Body>
         <Modal.Footer>
           <Button variant="outline-secondary" onClick={onClose}>
-            Leave it
+            {say('reconcile.leaveIt')}
           </Button>
           <Button type="submit">{words.says}</Button>
         </Modal.Footer>

@@ -54,7 +54,7 @@ describe('OpenLine', () => {
     const asked: string[] = [];
     open(true, asked);
     screen.getByText('The bank also tells: charges 4.00; originally EUR 90.00');
-    await person.click(screen.getByRole('button', { name: 'Stands twice' }));
+    await person.click(screen.getByRole('button', { name: 'Duplicate' }));
     expect(asked).toEqual(['twice 7']);
   });
 

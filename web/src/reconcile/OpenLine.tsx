@@ -3,6 +3,7 @@ import type { CandidateView, OtherEndView, RowView } from './api';
 import { shortDate } from '../shared/dates';
 import { grouped } from '../shared/money';
 import { useOtherEnds, type Place } from './useMonth';
+import { say } from '../words';
 
 interface Props {
   row: RowView;
@@ -20,7 +21,7 @@ interface Props {
   onTwice: (line: number) => void;
 }
 
-const STRENGTH = { FIRM: 'firm', FAIR: 'fair', FAINT: 'faint' };
+const STRENGTH = { FIRM: say('reconcile.firm'), FAIR: say('reconcile.fair'), FAINT: say('reconcile.faint') };
 
 /** What may explain an open line, and what else can be done with it. */
 export function OpenLine({
@@ -52,7 +53,7 @@ export function OpenLine({
               {c.entryIds.length > 0 && `, ${grouped(c.amount)}`}{' '}
               <span className="quiet">
                 ({STRENGTH[c.strength]}
-                {c.waits && ', waits for the bank'})
+                {c.waits && say('reconcile.waitsForTheBank')})
               </span>
               <ul className="facts">
                 {c.evidence.map((e) => (
@@ -70,7 +71,11 @@ export function OpenLine({
                 disabled={pending}
                 onClick={() => onTake(i)}
               >
-                {c.waits ? 'The bank has paid it' : c.sameAmount ? 'Match' : 'Correct the ledger'}{' '}
+                {c.waits
+                  ? say('reconcile.theBankHasPaidIt')
+                  : c.sameAmount
+                    ? say('reconcile.match')
+                    : say('reconcile.correctTheLedger')}{' '}
                 <kbd>{i === 0 ? 'Enter' : c.place}</kbd>
               </Button>
             )}
@@ -81,7 +86,7 @@ export function OpenLine({
                 disabled={pending}
                 onClick={() => onDifference(i)}
               >
-                Match, book {grouped(c.difference)} as a difference
+                {say('reconcile.matchBookAsADifference', { difference: grouped(c.difference) })}
                 {i === 0 && (
                   <>
                     {' '}
@@ -92,17 +97,13 @@ export function OpenLine({
             )}
           </div>
         ))}
-        {candidates?.length === 0 && (
-          <p className="mb-1">
-            Nothing in the ledger fits. Book it from here, or select what belongs together.
-          </p>
-        )}
+        {candidates?.length === 0 && <p className="mb-1">{say('reconcile.nothingInTheLedgerFitsBookIt')}</p>}
         {row.twin && <p className="attention mb-1">{row.twin}</p>}
         {ends.data?.map((end) => (
           <div key={end.lineId} className="candidate">
             <div className="candidate-words">
-              Also on the statement of <strong>{end.accountName}</strong>: {shortDate(end.date)}, {end.title},{' '}
-              {end.amount}
+              {say('reconcile.alsoOnTheStatementOf')}
+              <strong>{end.accountName}</strong>: {shortDate(end.date)}, {end.title}, {end.amount}
             </div>
             {change && (
               <Button
@@ -111,26 +112,30 @@ export function OpenLine({
                 disabled={pending}
                 onClick={() => onOtherEnd(row.lineId, end)}
               >
-                Book the transfer, match both
+                {say('reconcile.bookTheTransferMatchBoth')}
               </Button>
             )}
           </div>
         ))}
-        {row.extra && <p className="quiet mb-1">The bank also tells: {row.extra}</p>}
-        {row.ruleName && <p className="mb-1">The rule “{row.ruleName}” books it, with others of its kind.</p>}
+        {row.extra && <p className="quiet mb-1">{say('reconcile.theBankAlsoTells', { extra: row.extra })}</p>}
+        {row.ruleName && (
+          <p className="mb-1">{say('reconcile.theRuleBooksItWithOthersOf', { ruleName: row.ruleName })}</p>
+        )}
         {change && (
           <div className="line-actions">
             <Button variant="outline-secondary" size="sm" onClick={() => onBook(row.lineId)}>
-              Book a new entry <kbd>n</kbd>
+              {say('reconcile.bookANewEntry')}
+              <kbd>n</kbd>
             </Button>
             <Button variant="outline-secondary" size="sm" onClick={() => onPick(row.lineId)}>
-              {picked.includes(row.lineId) ? 'Leave out' : 'Select'} <kbd>x</kbd>
+              {picked.includes(row.lineId) ? say('reconcile.leaveOut') : say('reconcile.select')} <kbd>x</kbd>
             </Button>
             <Button variant="outline-secondary" size="sm" onClick={() => onBankError(row.lineId)}>
-              Bank error <kbd>e</kbd>
+              {say('reconcile.bankError')}
+              <kbd>e</kbd>
             </Button>
             <Button variant="outline-secondary" size="sm" onClick={() => onTwice(row.lineId)}>
-              Stands twice
+              {say('reconcile.standsTwice')}
             </Button>
           </div>
         )}
@@ -144,11 +149,11 @@ function Members({ of: candidate }: { of: CandidateView }) {
   const shown = candidate.members.slice(0, 12);
   return (
     <table className="members">
-      <caption className="visually-hidden">What it ties</caption>
+      <caption className="visually-hidden">{say('reconcile.whatItTies')}</caption>
       <tbody>
         {shown.map((m, i) => (
           <tr key={i}>
-            <td>{m.ofBank ? 'bank' : 'ledger'}</td>
+            <td>{m.ofBank ? say('reconcile.bank') : say('reconcile.ledger')}</td>
             <td>{shortDate(m.date)}</td>
             <td>{m.title}</td>
             <td className="num">{m.amount}</td>
@@ -158,7 +163,9 @@ function Members({ of: candidate }: { of: CandidateView }) {
       {candidate.members.length > shown.length && (
         <tfoot>
           <tr>
-            <td colSpan={4}>and {candidate.members.length - shown.length} more</td>
+            <td colSpan={4}>
+              {say('reconcile.andMore', { value: candidate.members.length - shown.length })}
+            </td>
           </tr>
         </tfoot>
       )}

@@ -5,6 +5,7 @@ import type { MonthView } from './api';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import type { useSteps } from './useMonth';
+import { say } from '../words';
 
 interface Props {
   view: MonthView;
@@ -26,7 +27,7 @@ export function PaperBar({ view, change, statementId, steps }: Props) {
         }
       }}
     >
-      <label htmlFor="paper-closing">Closing balance on paper</label>
+      <label htmlFor="paper-closing">{say('reconcile.closingBalanceOnPaper')}</label>
       <Form.Control
         id="paper-closing"
         className="num"
@@ -37,15 +38,21 @@ export function PaperBar({ view, change, statementId, steps }: Props) {
       />
       {closing !== null && (
         <Button type="submit" size="sm" variant="outline-secondary">
-          Set it
+          {say('reconcile.setIt')}
         </Button>
       )}
       <span>
-        {view.proof.holds ? 'The ticks lead to it.' : `${grouped(view.proof.gap)} apart from the ticks.`} Tick
-        at the right what stands on the paper, or{' '}
-        <Link to={`/paper/${view.accountId}/${statementId}`}>type its lines</Link>.
+        {say('reconcile.tickAtTheRightWhatStandsOn', {
+          words: view.proof.holds
+            ? say('reconcile.theTicksLeadToIt')
+            : say('reconcile.apartFromTheTicks', { gap: grouped(view.proof.gap) }),
+        })}
+        <Link to={`/paper/${view.accountId}/${statementId}`}>{say('reconcile.typeItsLines')}</Link>.
       </span>
-      <Problems error={steps.variables?.do === 'paperClosing' ? steps.error : null} title="Not set." />
+      <Problems
+        error={steps.variables?.do === 'paperClosing' ? steps.error : null}
+        title={say('reconcile.notSet')}
+      />
     </Form>
   );
 }

@@ -7,6 +7,7 @@ import { grouped, report } from '../shared/money';
 import { Wave } from '../shared/Wave';
 import { NotOnStatement } from './NotOnStatement';
 import { useTrace, type Place } from './useMonth';
+import { say } from '../words';
 
 export interface ProofProps {
   place: Place;
@@ -48,55 +49,63 @@ export function ProofPanel(props: ProofProps) {
     setFolded(!folded);
   };
   useKey('p', fold);
-  const outcome = p.holds ? 'No gap' : `${grouped(p.gap)} apart`;
+  const outcome = p.holds ? say('reconcile.noGap') : say('reconcile.apart', { gap: grouped(p.gap) });
   if (folded) {
     return (
-      <aside className="proof-folded" aria-label="Proof">
+      <aside className="proof-folded" aria-label={say('reconcile.proof')}>
         <button type="button" className="fold" aria-expanded={false} onClick={fold}>
           <span aria-hidden="true">‹</span>
-          <span className="visually-hidden">Show the proof</span>
+          <span className="visually-hidden">{say('reconcile.showTheProof')}</span>
         </button>
         <span className={p.holds ? 'upright' : 'upright attention'} aria-live="polite">
-          Proof at {shortDate(p.at)}: {outcome}
+          {say('reconcile.proofAt', { at: shortDate(p.at), outcome })}
         </span>
       </aside>
     );
   }
   return (
     // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a scrolling region must be reachable by keyboard
-    <aside className="proof" aria-label="Proof" tabIndex={0}>
+    <aside className="proof" aria-label={say('reconcile.proof')} tabIndex={0}>
       <h2>
-        <button type="button" className="fold" aria-expanded title="Fold the proof away (p)" onClick={fold}>
+        <button
+          type="button"
+          className="fold"
+          aria-expanded
+          title={say('reconcile.foldTheProofAwayP')}
+          onClick={fold}
+        >
           <span aria-hidden="true">›</span>
-          <span className="visually-hidden">Fold the proof away</span>
+          <span className="visually-hidden">{say('reconcile.foldTheProofAway')}</span>
         </button>
-        Proof at {shortDate(p.at)}
+        {say('reconcile.proofAt2', { at: shortDate(p.at) })}
       </h2>
       <table>
-        <caption className="visually-hidden">The two sides of the proof, in {view.currency}</caption>
+        <caption className="visually-hidden">
+          {say('reconcile.theTwoSidesOfTheProofIn', { currency: view.currency })}
+        </caption>
         <tbody>
           <tr>
-            <th scope="row">Bank statement balance</th>
+            <th scope="row">{say('reconcile.bankStatementBalance')}</th>
             <td>{report(p.bankBalance)}</td>
           </tr>
-          <Line words="On the way" group={p.onTheWay} />
-          <Line words="Not presented" group={p.notPresented} />
-          <Line words="Bank errors to be put right" group={p.bankErrors} />
+          <Line words={say('reconcile.onTheWay')} group={p.onTheWay} />
+          <Line words={say('reconcile.notPresented')} group={p.notPresented} />
+          <Line words={say('reconcile.bankErrorsToBePutRight')} group={p.bankErrors} />
           <tr className="sum">
-            <th scope="row">Adjusted bank balance</th>
+            <th scope="row">{say('reconcile.adjustedBankBalance')}</th>
             <td data-testid="adjusted-bank">{report(p.adjustedBank)}</td>
           </tr>
         </tbody>
         <tbody>
           <tr>
-            <th scope="row">Ledger balance</th>
+            <th scope="row">{say('reconcile.ledgerBalance')}</th>
             <td>{report(p.ledgerBalance)}</td>
           </tr>
-          <Line words="At the bank, not booked: in" group={p.notBookedIn} />
-          <Line words="At the bank, not booked: out" group={p.notBookedOut} />
-          <Line words="Ledger errors to be put right" group={p.ledgerErrors} />
+          <Line words={say('reconcile.atTheBankNotBookedIn')} group={p.notBookedIn} />
+          <Line words={say('reconcile.atTheBankNotBookedOut')} group={p.notBookedOut} />
+          <Line words={say('reconcile.ledgerErrorsToBePutRight')} group={p.ledgerErrors} />
           <tr className="sum">
-            <th scope="row">Adjusted ledger balance</th>
+            <th scope="row">{say('reconcile.adjustedLedgerBalance')}</th>
             <td data-testid="adjusted-ledger">{report(p.adjustedLedger)}</td>
           </tr>
         </tbody>
@@ -119,15 +128,16 @@ export function ProofPanel(props: ProofProps) {
             aria-expanded={traced}
             onClick={props.onTrace}
           >
-            Trace it <kbd>t</kbd>
+            {say('reconcile.traceIt')}
+            <kbd>t</kbd>
           </button>
         )}
         {traced && trace.data && (
           <ul className="findings">
-            {trace.data.length === 0 && <li>Nothing to trace.</li>}
+            {trace.data.length === 0 && <li>{say('reconcile.nothingToTrace')}</li>}
             {trace.data.map((f) => (
               <li key={f.words}>
-                {f.explainsGap && <strong>All of it. </strong>}
+                {f.explainsGap && <strong>{say('reconcile.allOfIt')}</strong>}
                 {f.place !== undefined ? (
                   <button
                     type="button"
@@ -144,7 +154,7 @@ export function ProofPanel(props: ProofProps) {
           </ul>
         )}
       </div>
-      <h2>Not on this statement</h2>
+      <h2>{say('reconcile.notOnThisStatement')}</h2>
       <NotOnStatement {...props} />
     </aside>
   );

@@ -3,6 +3,7 @@ import { useCurrentCompany } from '../session/session';
 import { AccountRail } from '../shared/AccountRail';
 import { useToday } from '../today/useToday';
 import { MonthWork } from './MonthWork';
+import { say } from '../words';
 
 /** An account's month; without one in the address, the first that needs work. */
 export default function ReconcilePage() {
@@ -19,8 +20,8 @@ export default function ReconcilePage() {
     ) : (
       <div className="page">
         <section className="sheet empty">
-          <h1>Nothing to reconcile yet</h1>
-          <p>Reconciling begins with a bank account. An administrator adds it under Set-up.</p>
+          <h1>{say('reconcile.nothingToReconcileYet')}</h1>
+          <p>{say('reconcile.reconcilingBeginsWithABankAccountAn')}</p>
         </section>
       </div>
     );

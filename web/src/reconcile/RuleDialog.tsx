@@ -6,6 +6,7 @@ import type { BookedView, RuleAtWork } from './api';
 import { reconcileKeys } from './keys';
 import { Problems } from '../shared/Problems';
 import type { Place } from './useMonth';
+import { say } from '../words';
 
 interface Props {
   place: Place;
@@ -30,19 +31,21 @@ export function RuleDialog({ place, rule, onClose, onDone }: Props) {
     <Modal show size="lg" onHide={onClose} animation={false} aria-labelledby="rule-title">
       <Modal.Header closeButton>
         <Modal.Title as="h2" id="rule-title">
-          {rule.name}: {rule.lines} {rule.lines === 1 ? 'line' : 'lines'}
+          {rule.name}: {rule.lines} {rule.lines === 1 ? say('reconcile.line') : say('reconcile.lines')}
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
         <BookedPreview booked={preview.data} error={preview.error} />
-        <Problems error={book.error} title="Nothing was booked." />
+        <Problems error={book.error} title={say('reconcile.nothingWasBooked')} />
       </Modal.Body>
       <Modal.Footer>
         <Button variant="outline-secondary" onClick={onClose}>
-          Leave it
+          {say('reconcile.leaveIt')}
         </Button>
         <Button disabled={!preview.data || book.isPending} onClick={() => book.mutate()} autoFocus>
-          Book {rule.lines === 1 ? 'the line' : `all ${rule.lines}`} and match
+          {say('reconcile.bookAndMatch2', {
+            words: rule.lines === 1 ? say('reconcile.theLine') : say('reconcile.all', { lines: rule.lines }),
+          })}
         </Button>
       </Modal.Footer>
     </Modal>

@@ -3,6 +3,7 @@ import { Button } from 'react-bootstrap';
 import { api, data } from '../shared/api';
 import { reconcileKeys } from './keys';
 import type { Place } from './useMonth';
+import { say } from '../words';
 
 interface Props {
   place: Place;
@@ -34,24 +35,34 @@ export function SelectionBar({ place, lines, entries, pending, onMatch, onDiffer
   });
   const s = sum.data;
   return (
-    <div className="selection" role="region" aria-label="Selection" aria-live="polite">
+    <div className="selection" role="region" aria-label={say('reconcile.selection')} aria-live="polite">
       {s && (
         <span>
-          {s.lines} bank {s.lines === 1 ? 'line' : 'lines'} {s.bank}, {s.entries}{' '}
-          {s.entries === 1 ? 'entry' : 'entries'} {s.ledger}:{' '}
-          <strong>{s.balances ? 'they agree' : `${s.apart} apart`}</strong>
+          {say('reconcile.bank2', {
+            lines: s.lines,
+            words: s.lines === 1 ? say('reconcile.line') : say('reconcile.lines'),
+            bank: s.bank,
+            entries: s.entries,
+            words2: s.entries === 1 ? say('reconcile.entry2') : say('reconcile.entries'),
+            ledger: s.ledger,
+          })}
+          <strong>
+            {s.balances ? say('reconcile.theyAgree') : say('reconcile.apart2', { apart: s.apart })}
+          </strong>
         </span>
       )}
       <Button size="sm" disabled={pending || !s?.balances} onClick={onMatch}>
-        Match these <kbd>m</kbd>
+        {say('reconcile.matchThese')}
+        <kbd>m</kbd>
       </Button>
       {s?.withinTolerance && (
         <Button size="sm" variant="outline-secondary" disabled={pending} onClick={onDifference}>
-          Match, book the difference
+          {say('reconcile.matchBookTheDifference')}
         </Button>
       )}
       <Button size="sm" variant="outline-secondary" onClick={onClear}>
-        Clear <kbd>Esc</kbd>
+        {say('reconcile.clear')}
+        <kbd>Esc</kbd>
       </Button>
     </div>
   );

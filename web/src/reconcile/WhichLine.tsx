@@ -5,6 +5,7 @@ import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { keys } from '../shared/keys';
 import type { Place } from './useMonth';
+import { say } from '../words';
 
 /** Asks which line of an entry its correction belongs to, where there are several. */
 export function WhichLine({
@@ -36,17 +37,20 @@ export function WhichLine({
     <Modal show onHide={onClose} animation={false} aria-labelledby="which-line">
       <Modal.Header>
         <Modal.Title as="h2" id="which-line">
-          Which line was wrong?
+          {say('reconcile.whichLineWasWrong')}
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        <p>The entry has several lines besides the bank account. The correction is booked on one of them.</p>
+        <p>{say('reconcile.theEntryHasSeveralLinesBesidesThe')}</p>
         <Problems error={lines.error} />
         <ul className="list-unstyled">
           {lines.data?.map((l) => (
             <li key={l.lineNumber} className="mb-1">
               <Button variant="outline-secondary" size="sm" onClick={() => onChoose(l.lineNumber)}>
-                {l.account}, {l.debit ? `debit ${grouped(l.debit)}` : `credit ${grouped(l.credit)}`}
+                {l.account},{' '}
+                {l.debit
+                  ? say('reconcile.debit', { debit: grouped(l.debit) })
+                  : say('reconcile.credit', { credit: grouped(l.credit) })}
                 {l.text && `, ${l.text}`}
               </Button>
             </li>
@@ -55,7 +59,7 @@ export function WhichLine({
       </Modal.Body>
       <Modal.Footer>
         <Button variant="outline-secondary" onClick={onClose}>
-          Leave it
+          {say('reconcile.leaveIt')}
         </Button>
       </Modal.Footer>
     </Modal>

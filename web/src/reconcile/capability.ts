@@ -1,5 +1,6 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
+import { say } from '../words';
 
 const ReconcilePage = lazy(() => import('./ReconcilePage'));
 
@@ -9,6 +10,12 @@ export const capability: Capability = {
     '/reconcile/:accountId/:month': ReconcilePage,
   },
   places: [
-    { in: 'reconcile', path: '/reconcile', label: 'Ladder', order: 1, words: 'reconcile month match proof' },
+    {
+      in: 'reconcile',
+      path: '/reconcile',
+      label: say('reconcile.ladder'),
+      order: 1,
+      words: say('reconcile.reconcileMonthMatchProof'),
+    },
   ],
 };

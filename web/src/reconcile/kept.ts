@@ -7,9 +7,13 @@ interface Kept {
 
 const name = (p: Place) => `tidemark.ladder.${p.companyId}.${p.accountId}.${p.month}`;
 
-/** Whether a person has the proof folded away, on every ladder. */
+/**
+ * Whether a person has the proof folded away, on every ladder. Until they say, it is in a narrow window, where it would
+ * leave the texts of bank and ledger no room.
+ */
 export function keptFold(): boolean {
-  return localStorage.getItem('tidemark.proof') === 'folded';
+  const kept = localStorage.getItem('tidemark.proof');
+  return kept === null ? window.matchMedia('(max-width: 68.75em)').matches : kept === 'folded';
 }
 
 export function keepFold(folded: boolean): void {

@@ -13,6 +13,7 @@ import { useBankAccounts } from '../shared/useBooks';
 import { Trial } from './Trial';
 import { useTrial } from './useRules';
 import { DOES, TESTS, type Content, type Draft } from './words';
+import { say } from '../words';
 
 interface Props {
   start: Draft;
@@ -57,15 +58,15 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
         {notice}
         <TextField
           className="mb-2"
-          label="Name"
+          label={say('rule.name')}
           max={80}
           value={draft.name}
           onChange={(name) => setDraft({ ...draft, name })}
         />
         <ChoiceField
           className="mb-2"
-          label="For lines of"
-          empty="every bank account"
+          label={say('rule.forLinesOf')}
+          empty={say('rule.everyBankAccount')}
           value={draft.bankAccountId ? String(draft.bankAccountId) : ''}
           choices={(accounts.data ?? []).map((a) => [String(a.id), a.name])}
           onChange={(v) => setDraft({ ...draft, bankAccountId: v ? Number(v) : undefined })}
@@ -73,7 +74,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
         <div className="row g-2 mb-2">
           <div className="col-6">
             <DateField
-              label="First day, empty for ever"
+              label={say('rule.firstDayEmptyForEver')}
               value={draft.validFrom ?? ''}
               today={session.businessDate}
               optional
@@ -82,7 +83,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
           </div>
           <div className="col-6">
             <DateField
-              label="Last day, empty for ever"
+              label={say('rule.lastDayEmptyForEver')}
               value={draft.validTo ?? ''}
               today={session.businessDate}
               optional
@@ -91,71 +92,71 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
           </div>
         </div>
         <fieldset>
-          <legend>When all of this holds</legend>
+          <legend>{say('rule.whenAllOfThisHolds')}</legend>
           <div className="row g-2 mb-2">
             <ChoiceField
               className="col-5"
-              label="The text"
+              label={say('rule.theText')}
               value={c.textTest}
               choices={TESTS}
               onChange={(v) => set({ textTest: v as Content['textTest'] })}
             />
             <TextField
               className="col-7"
-              label="Text of the line"
+              label={say('rule.textOfTheLine')}
               value={c.text}
               onChange={(text) => set({ text })}
             />
             <TextField
               className="col-12"
-              label="Payer or payee of the line"
-              hint="Every word must stand in the bank’s name for it; empty for anybody."
+              label={say('rule.payerOrPayeeOfTheLine')}
+              hint={say('rule.everyWordMustStandInTheBanks')}
               max={200}
               value={c.payer ?? ''}
               onChange={(v) => set({ payer: v || undefined })}
             />
             <ChoiceField
               className="col-4"
-              label="Money"
-              empty="in or out"
+              label={say('rule.money')}
+              empty={say('rule.inOrOut')}
               value={c.direction ?? ''}
               choices={[
-                ['IN', 'in'],
-                ['OUT', 'out'],
+                ['IN', say('rule.in')],
+                ['OUT', say('rule.out')],
               ]}
               onChange={(v) => set({ direction: v ? (v as 'IN' | 'OUT') : undefined })}
             />
             <TextField
               className="col-4"
-              label="Amount from"
+              label={say('rule.amountFrom')}
               money
               value={c.least ?? ''}
               onChange={(v) => set({ least: v || undefined })}
             />
             <TextField
               className="col-4"
-              label="Amount to"
+              label={say('rule.amountTo')}
               money
               value={c.most ?? ''}
               onChange={(v) => set({ most: v || undefined })}
             />
             <TextField
               className="col-4"
-              label="The bank's code"
+              label={say('rule.theBanksCode')}
               max={100}
               value={c.code}
               onChange={(code) => set({ code })}
             />
             <TextField
               className="col-4"
-              label="Day of the month from"
+              label={say('rule.dayOfTheMonthFrom')}
               max={2}
               value={c.fromDay ? String(c.fromDay) : ''}
               onChange={(v) => set({ fromDay: day(v) })}
             />
             <TextField
               className="col-4"
-              label="Day of the month to"
+              label={say('rule.dayOfTheMonthTo')}
               max={2}
               value={c.toDay ? String(c.toDay) : ''}
               onChange={(v) => set({ toDay: day(v) })}
@@ -163,11 +164,11 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
           </div>
         </fieldset>
         <fieldset>
-          <legend>Then</legend>
+          <legend>{say('rule.then')}</legend>
           <div className="row g-2 mb-2">
             <ChoiceField
               className="col-6"
-              label="Do"
+              label={say('rule.do')}
               value={c.does}
               choices={DOES}
               onChange={(v) =>
@@ -181,7 +182,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
             {c.does === 'BOOK' && (
               <div className="col-12">
                 <LineBookingFields
-                  label="As"
+                  label={say('rule.as')}
                   kind={c.kind}
                   details={c.details ?? {}}
                   accountId={draft.bankAccountId}
@@ -193,7 +194,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
             {c.does === 'ALLOW' && (
               <TextField
                 className="col-6"
-                label="Largest difference"
+                label={say('rule.largestDifference')}
                 money
                 value={c.tolerance ?? ''}
                 onChange={(v) => set({ tolerance: v || undefined })}
@@ -202,7 +203,9 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
             {!ofParty && c.does !== 'ALLOW' && (
               <TextField
                 className="col-6"
-                label={c.does === 'BOOK' ? 'Payer or payee on the entry' : 'Party, or words of the entry'}
+                label={
+                  c.does === 'BOOK' ? say('rule.payerOrPayeeOnTheEntry') : say('rule.partyOrWordsOfTheEntry')
+                }
                 value={c.party}
                 onChange={(party) => set({ party })}
               />
@@ -210,24 +213,24 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
             {c.does === 'BOOK' && (
               <TextField
                 className="col-6"
-                label="Text of the entry"
-                hint="Empty: the line's own."
+                label={say('rule.textOfTheEntry')}
+                hint={say('rule.emptyTheLinesOwn')}
                 value={c.entryText}
                 onChange={(entryText) => set({ entryText })}
               />
             )}
           </div>
         </fieldset>
-        <Problems error={keep.error} title="Not kept; what you typed is still here." />
+        <Problems error={keep.error} title={say('rule.notKeptWhatYouTypedIsStill')} />
         <div className="actions">
           <Button type="submit" disabled={keep.isPending || !trial.data || trial.isError}>
-            Keep and switch on
+            {say('rule.keepAndSwitchOn')}
           </Button>
           <Button variant="outline-secondary" disabled={keep.isPending} onClick={() => keep.mutate(false)}>
-            Keep, switched off
+            {say('rule.keepSwitchedOff')}
           </Button>
           <Button variant="outline-secondary" onClick={onDone}>
-            Leave it
+            {say('rule.leaveIt')}
           </Button>
         </div>
       </div>

@@ -12,6 +12,7 @@ import { useBankAccounts } from '../shared/useBooks';
 import { RuleForm } from './RuleForm';
 import { useRules } from './useRules';
 import { EMPTY, EXAMPLE, sentence, type Draft } from './words';
+import { say } from '../words';
 
 /** Rules in their order: the first that fits a line is the one that acts. */
 export default function RulesPage() {
@@ -53,42 +54,39 @@ export default function RulesPage() {
   }
   return (
     <div className="page">
-      <h1>Rules</h1>
+      <h1>{say('rule.rules')}</h1>
       <Problems error={rules.error ?? turn.error ?? order.error ?? remove.error} />
       {editing ? (
         <section className="sheet">
-          <h2>{editing.ruleId ? 'Change a rule' : 'A new rule'}</h2>
+          <h2>{editing.ruleId ? say('rule.changeARule') : say('rule.aNewRule')}</h2>
           <RuleForm start={editing.start} ruleId={editing.ruleId} onDone={leave} />
         </section>
       ) : (
         <>
           {rules.data?.length === 0 && (
             <div className="sheet empty">
-              <p>
-                A rule books lines that come again and again, or says what belongs together. It is tried over
-                the past before it is switched on.
-              </p>
-              <p className="quiet">For example: {sentence(EXAMPLE.content)}</p>
+              <p>{say('rule.aRuleBooksLinesThatComeAgain')}</p>
+              <p className="quiet">{say('rule.forExample', { content: sentence(EXAMPLE.content) })}</p>
               {canPrepare && (
                 <Button variant="outline-secondary" onClick={() => setEditing({ start: EXAMPLE })}>
-                  Begin with this example
+                  {say('rule.beginWithThisExample')}
                 </Button>
               )}
             </div>
           )}
           {list.length > 0 && (
             <table className="plain sheet">
-              <caption className="visually-hidden">Rules, the first that fits a line acts</caption>
+              <caption className="visually-hidden">{say('rule.rulesTheFirstThatFitsALine')}</caption>
               <thead>
                 <tr>
-                  <th scope="col">Rule</th>
-                  <th scope="col">For</th>
+                  <th scope="col">{say('rule.rule')}</th>
+                  <th scope="col">{say('rule.for')}</th>
                   <th scope="col" className="num">
-                    Used
+                    {say('rule.used')}
                   </th>
-                  <th scope="col">Stands</th>
+                  <th scope="col">{say('rule.stands')}</th>
                   <th scope="col">
-                    <span className="visually-hidden">What can be done</span>
+                    <span className="visually-hidden">{say('rule.whatCanBeDone')}</span>
                   </th>
                 </tr>
               </thead>
@@ -100,12 +98,12 @@ export default function RulesPage() {
                       <div className="quiet fw-normal">{sentence(r.content)}</div>
                     </th>
                     <td>
-                      {accounts.data?.find((a) => a.id === r.bankAccountId)?.name ?? 'every account'}
-                      {r.validFrom && `, from ${fullDate(r.validFrom)}`}
-                      {r.validTo && `, to ${fullDate(r.validTo)}`}
+                      {accounts.data?.find((a) => a.id === r.bankAccountId)?.name ?? say('rule.everyAccount')}
+                      {r.validFrom && say('rule.from', { validFrom: fullDate(r.validFrom) })}
+                      {r.validTo && say('rule.to', { validTo: fullDate(r.validTo) })}
                     </td>
                     <td className="num">{r.used}</td>
-                    <td>{r.on ? 'on' : 'off'}</td>
+                    <td>{r.on ? say('rule.on') : say('rule.off')}</td>
                     <td className="ways">
                       {canPrepare && (
                         <>
@@ -117,14 +115,14 @@ export default function RulesPage() {
                               r.on ? turn.mutate(r) : setEditing({ start: draftOf(r), ruleId: r.id })
                             }
                           >
-                            {r.on ? 'Switch off' : 'Try and switch on'}
+                            {r.on ? say('rule.switchOff') : say('rule.tryAndSwitchOn')}
                           </Button>
                           <Button
                             size="sm"
                             variant="outline-secondary"
                             onClick={() => setEditing({ start: draftOf(r), ruleId: r.id })}
                           >
-                            Change
+                            {say('rule.change')}
                           </Button>
                           {i > 0 && (
                             <Button
@@ -133,19 +131,21 @@ export default function RulesPage() {
                               disabled={order.isPending}
                               onClick={() => earlier(i)}
                             >
-                              Earlier
+                              {say('rule.earlier')}
                             </Button>
                           )}
                           <Button
                             size="sm"
                             variant="outline-secondary"
                             onClick={() => {
-                              if (window.confirm(`Remove the rule “${r.name}”? What it booked stays.`)) {
+                              if (
+                                window.confirm(say('rule.removeTheRuleWhatItBookedStays', { name: r.name }))
+                              ) {
                                 remove.mutate(r.id);
                               }
                             }}
                           >
-                            Remove
+                            {say('rule.remove')}
                           </Button>
                         </>
                       )}
@@ -157,7 +157,7 @@ export default function RulesPage() {
           )}
           {canPrepare && (
             <Button className="mt-3" onClick={() => setEditing({ start: EMPTY })}>
-              Write a rule
+              {say('rule.writeARule')}
             </Button>
           )}
         </>

@@ -1,39 +1,46 @@
 import type { TrialView, TriedLine } from './api';
 import { fullDate } from '../shared/dates';
 import { Problems } from '../shared/Problems';
+import { say } from '../words';
 
 const VERDICTS: Record<TriedLine['verdict'], string> = {
-  AGAINST: 'decided otherwise',
-  AS_DECIDED: 'as decided',
-  NEW: 'not decided yet',
+  AGAINST: say('rule.decidedOtherwise'),
+  AS_DECIDED: say('rule.asDecided'),
+  NEW: say('rule.notDecidedYet'),
 };
 
 /** What a rule would have done over the past, those that go against a decision first. */
 export function Trial({ trial, error }: { trial?: TrialView; error?: unknown }) {
   return (
-    <section aria-label="Tried over the past" aria-live="polite">
-      <h2>Tried over the past</h2>
-      {error ? <Problems error={error} title="It cannot be tried yet." /> : null}
-      {!error && !trial && <p className="quiet">Say which lines it is for; the past then stands here.</p>}
+    <section aria-label={say('rule.triedOverThePast')} aria-live="polite">
+      <h2>{say('rule.triedOverThePast')}</h2>
+      {error ? <Problems error={error} title={say('rule.itCannotBeTriedYet')} /> : null}
+      {!error && !trial && <p className="quiet">{say('rule.sayWhichLinesItIsForThe')}</p>}
       {!error && trial && (
         <>
           <p className={trial.against > 0 ? 'told' : ''}>
             {trial.fitting === 0
-              ? 'No line of the past fits.'
-              : `${trial.fitting} ${trial.fitting === 1 ? 'line fits' : 'lines fit'}: ${trial.asDecided} as decided, ${trial.against} against what people decided, ${trial.fresh} not decided yet.`}
+              ? say('rule.noLineOfThePastFits')
+              : say('rule.asDecidedAgainstWhatPeopleDecidedNot', {
+                  fitting: trial.fitting,
+                  words: trial.fitting === 1 ? say('rule.lineFits') : say('rule.linesFit'),
+                  asDecided: trial.asDecided,
+                  against: trial.against,
+                  fresh: trial.fresh,
+                })}
           </p>
           {trial.lines.length > 0 && (
             <table className="plain trial">
-              <caption className="visually-hidden">Lines that fit</caption>
+              <caption className="visually-hidden">{say('rule.linesThatFit')}</caption>
               <thead>
                 <tr>
-                  <th scope="col">Date</th>
-                  <th scope="col">Line</th>
+                  <th scope="col">{say('rule.date')}</th>
+                  <th scope="col">{say('rule.line')}</th>
                   <th scope="col" className="num">
-                    Amount
+                    {say('rule.amount')}
                   </th>
-                  <th scope="col">What the rule does</th>
-                  <th scope="col">Compared</th>
+                  <th scope="col">{say('rule.whatTheRuleDoes')}</th>
+                  <th scope="col">{say('rule.compared')}</th>
                 </tr>
               </thead>
               <tbody>
@@ -57,7 +64,7 @@ export function Trial({ trial, error }: { trial?: TrialView; error?: unknown }) 
             </table>
           )}
           {trial.fitting > trial.lines.length && (
-            <p className="quiet">The first {trial.lines.length} are shown.</p>
+            <p className="quiet">{say('rule.theFirstAreShown', { lines: trial.lines.length })}</p>
           )}
         </>
       )}

@@ -1,5 +1,6 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
+import { say } from '../words';
 
 const RulesPage = lazy(() => import('./RulesPage'));
 
@@ -7,5 +8,5 @@ export const capability: Capability = {
   routes: {
     '/rules': RulesPage,
   },
-  places: [{ in: 'reconcile', path: '/rules', label: 'Rules', order: 3 }],
+  places: [{ in: 'reconcile', path: '/rules', label: say('rule.rules'), order: 3 }],
 };

@@ -1,21 +1,22 @@
 import { kindOf } from '../linebooking/LineBookingFields';
 import type { RuleContent, RuleDraft } from './api';
+import { say } from '../words';
 
 export type Content = RuleContent;
 export type Draft = RuleDraft;
 
 export const TESTS: [Content['textTest'], string][] = [
-  ['CONTAINS', 'contains'],
-  ['STARTS', 'starts with'],
-  ['WORD', 'has the whole words'],
-  ['PATTERN', 'is like (* any text, ? one character)'],
+  ['CONTAINS', say('rule.contains')],
+  ['STARTS', say('rule.startsWith')],
+  ['WORD', say('rule.hasTheWholeWords')],
+  ['PATTERN', say('rule.isLikeAnyTextOneCharacter')],
 ];
 
 export const DOES: [Content['does'], string][] = [
-  ['BOOK', 'book the line'],
-  ['PREFER', 'prefer entries of'],
-  ['FORBID', 'never pair with entries of'],
-  ['ALLOW', 'let bank and ledger differ by up to'],
+  ['BOOK', say('rule.bookTheLine')],
+  ['PREFER', say('rule.preferEntriesOf')],
+  ['FORBID', say('rule.neverPairWithEntriesOf')],
+  ['ALLOW', say('rule.letBankAndLedgerDifferByUp')],
 ];
 
 export const EMPTY: Draft = {
@@ -34,8 +35,8 @@ export const EMPTY: Draft = {
 
 /** A first rule to begin from where there is none. */
 export const EXAMPLE: Draft = {
-  name: 'Fee for keeping the account',
-  content: { ...EMPTY.content, direction: 'OUT', text: 'MAINTENANCE FEE' },
+  name: say('rule.feeForKeepingTheAccount'),
+  content: { ...EMPTY.content, direction: 'OUT', text: say('rule.maintenanceFee') },
 };
 
 const named = (list: [string, string][], key: string) => list.find(([k]) => k === key)?.[1] ?? key;
@@ -43,15 +44,17 @@ const named = (list: [string, string][], key: string) => list.find(([k]) => k ==
 /** A rule as a sentence. */
 export function sentence(c: Content): string {
   const when: string[] = [];
-  if (c.direction) when.push(c.direction === 'IN' ? 'money comes in' : 'money goes out');
-  if (c.least && c.most) when.push(`the amount is from ${c.least} to ${c.most}`);
-  else if (c.least) when.push(`the amount is at least ${c.least}`);
-  else if (c.most) when.push(`the amount is at most ${c.most}`);
-  if (c.text) when.push(`the text ${named(TESTS, c.textTest).replace(/ \(.*/, '')} “${c.text}”`);
-  if (c.payer) when.push(`the payer or payee is ${c.payer}`);
-  if (c.code) when.push(`the bank's code is ${c.code}`);
-  if (c.fromDay || c.toDay) when.push(`the day of the month is ${c.fromDay ?? 1} to ${c.toDay ?? 31}`);
-  return `When ${when.join(' and ')}: ${then(c)}.`;
+  if (c.direction) when.push(c.direction === 'IN' ? say('rule.moneyComesIn') : say('rule.moneyGoesOut'));
+  if (c.least && c.most) when.push(say('rule.theAmountIsFromTo', { least: c.least, most: c.most }));
+  else if (c.least) when.push(say('rule.theAmountIsAtLeast', { least: c.least }));
+  else if (c.most) when.push(say('rule.theAmountIsAtMost', { most: c.most }));
+  if (c.text)
+    when.push(say('rule.theText2', { replace: named(TESTS, c.textTest).replace(/ \(.*/, ''), text: c.text }));
+  if (c.payer) when.push(say('rule.thePayerOrPayeeIs', { payer: c.payer }));
+  if (c.code) when.push(say('rule.theBanksCodeIs', { code: c.code }));
+  if (c.fromDay || c.toDay)
+    when.push(say('rule.theDayOfTheMonthIsTo', { fromDay: c.fromDay ?? 1, toDay: c.toDay ?? 31 }));
+  return say('rule.when', { when: when.join(say('rule.and')), what: then(c) });
 }
 
 function then(c: Content): string {
@@ -59,5 +62,5 @@ function then(c: Content): string {
   if (c.does !== 'BOOK') return `${named(DOES, c.does)} ${c.party}`;
   const kind = kindOf(c.kind);
   const more = [...(kind?.sentence?.(c.details ?? {}) ?? []), c.party].filter(Boolean);
-  return `book it as ${[kind?.words ?? c.kind, ...more].join(', ')}`;
+  return say('rule.bookItAs', { value: [kind?.words ?? c.kind, ...more].join(', ') });
 }

@@ -5,6 +5,7 @@ import { api, data, refuses } from '../shared/api';
 import { ownTimeZone } from '../shared/dates';
 import { Problems } from '../shared/Problems';
 import { Gate } from './NewPasswordPage';
+import { say } from '../words';
 
 /** The first page of an empty installation: the company and its administrator. */
 export function FirstRunPage() {
@@ -47,20 +48,25 @@ export function FirstRunPage() {
   }
   return (
     <Gate wide>
-      <p>These books are empty. Name the company that keeps them and the person who looks after them.</p>
+      <p>{say('session.theseBooksAreEmptyNameTheCompany')}</p>
       <Form onSubmit={submit}>
         <div className="gate-fields">
-          {field('companyName', 'Company', 'The legal entity, as it stands on its papers.')}
-          {field('currency', 'Currency of the books', 'An ISO code such as USD or EUR.')}
-          {field('timeZone', 'Time zone', 'Where the company is; it decides which day it is.')}
-          {field('name', 'Your name', 'It stands on what you sign.')}
-          {field('login', 'Sign-in name', 'Letters, digits, dots and dashes.')}
-          {field('code', 'Code of the server', 'It stands on the console where the server was started.')}
-          {field('password', 'Password', 'At least 10 characters; a few words will do.', 'password')}
+          {field('companyName', say('session.company'), say('session.theLegalEntityAsItStandsOn'))}
+          {field('currency', say('session.currencyOfTheBooks'), say('session.anIsoCodeSuchAsUsdOr'))}
+          {field('timeZone', say('session.timeZone'), say('session.whereTheCompanyIsItDecidesWhich'))}
+          {field('name', say('session.yourName'), say('session.itStandsOnWhatYouSign'))}
+          {field('login', say('session.signInName'), say('session.lettersDigitsDotsAndDashes'))}
+          {field('code', say('session.codeOfTheServer'), say('session.itStandsOnTheConsoleWhereThe'))}
+          {field(
+            'password',
+            say('session.password'),
+            say('session.atLeast10CharactersAFewWords'),
+            'password',
+          )}
         </div>
         <Problems error={create.error} />
         <Button type="submit" disabled={create.isPending}>
-          Open the books
+          {say('session.openTheBooks')}
         </Button>
       </Form>
     </Gate>

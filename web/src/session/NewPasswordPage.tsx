@@ -6,13 +6,14 @@ import { Problems } from '../shared/Problems';
 import { WaveLine } from '../shared/Wave';
 import { PasswordFields } from './PasswordFields';
 import { SecondFactorSetUp } from './SecondFactor';
+import { say } from '../words';
 
 /** A page before the books: something is to be done first. */
 export function Gate({ wide = false, children }: { wide?: boolean; children: ReactNode }) {
   return (
     <main className="gate">
       <div className={wide ? 'gate-sheet wide' : 'gate-sheet'}>
-        <h1>Tide Mark</h1>
+        <h1>{say('session.tideMark')}</h1>
         <WaveLine />
         {children}
       </div>
@@ -29,7 +30,7 @@ function SignOut() {
   });
   return (
     <Button variant="link" className="sign-out" disabled={out.isPending} onClick={() => out.mutate()}>
-      Sign out
+      {say('session.signOut')}
     </Button>
   );
 }
@@ -45,7 +46,7 @@ export function NewPasswordPage() {
   });
   return (
     <Gate>
-      <p>Your password was chosen by somebody else. Choose one that only you know, then go on.</p>
+      <p>{say('session.yourPasswordWasChosenBySomebodyElse')}</p>
       <Form
         onSubmit={(e) => {
           e.preventDefault();
@@ -55,7 +56,7 @@ export function NewPasswordPage() {
         <PasswordFields old={old} fresh={fresh} onOld={setOld} onFresh={setFresh} error={change.error} />
         <Problems error={change.error} />
         <Button type="submit" disabled={change.isPending}>
-          Change the password
+          {say('session.changeThePassword')}
         </Button>
         <SignOut />
       </Form>
@@ -68,7 +69,7 @@ export function SecondFactorPage({ company }: { company: string }) {
   const queries = useQueryClient();
   return (
     <Gate>
-      <p>{company} asks everybody for a second factor. Set yours up, then go on.</p>
+      <p>{say('session.asksEverybodyForASecondFactorSet', { company })}</p>
       <SecondFactorSetUp onDone={() => void queries.resetQueries()} />
       <SignOut />
     </Gate>

@@ -8,6 +8,7 @@ import { sessionKeys } from './keys';
 import { PasswordFields } from './PasswordFields';
 import { SecondFactorPart } from './SecondFactor';
 import { useSessionQuery } from './session';
+import { say } from '../words';
 
 /** One's own password and second factor, and where one is signed in. */
 export default function OwnSignInPage() {
@@ -19,7 +20,7 @@ export default function OwnSignInPage() {
   });
   return (
     <div className="page">
-      <h1>Your sign-in</h1>
+      <h1>{say('session.yourSignIn')}</h1>
       <div className="row g-3">
         <section className="col-lg-6">
           <Form
@@ -29,16 +30,14 @@ export default function OwnSignInPage() {
               change.mutate();
             }}
           >
-            <h2>Password</h2>
+            <h2>{say('session.password')}</h2>
             <PasswordFields old={old} fresh={fresh} onOld={setOld} onFresh={setFresh} error={change.error} />
-            <Problems error={change.error} title="Not changed." />
+            <Problems error={change.error} title={say('session.notChanged')} />
             {change.isSuccess ? (
-              <p role="status">
-                Changed. The new one holds from now on; you were signed out everywhere else.
-              </p>
+              <p role="status">{say('session.changedTheNewOneHoldsFromNow')}</p>
             ) : (
               <Button type="submit" disabled={change.isPending || !old || !fresh}>
-                Change the password
+                {say('session.changeThePassword')}
               </Button>
             )}
           </Form>
@@ -73,32 +72,36 @@ function SignedInPlaces() {
   });
   return (
     <section>
-      <h2>Where you are signed in</h2>
+      <h2>{say('session.whereYouAreSignedIn')}</h2>
       <Problems error={places.error} />
       <ul className="list-unstyled">
         {places.data?.map((p) => (
           <li key={p.name} className="d-flex align-items-baseline gap-2">
             <span className="flex-grow-1">
-              {p.browser || 'An unnamed browser'} <span className="quiet">from {p.address}</span>, since{' '}
-              {dateTime(p.since)}
+              {p.browser || say('session.anUnnamedBrowser')}{' '}
+              <span className="quiet">{say('session.from', { address: p.address })}</span>
+              {say('session.since', { since: dateTime(p.since) })}
             </span>
             {p.here ? (
-              <span className="quiet">here</span>
+              <span className="quiet">{say('session.here')}</span>
             ) : (
               <Button
                 variant="link"
                 size="sm"
                 disabled={end.isPending}
-                aria-label={`Sign out ${p.browser || 'the unnamed browser'} of ${dateTime(p.since)}`}
+                aria-label={say('session.signOutOf', {
+                  browser: p.browser || say('session.theUnnamedBrowser'),
+                  since: dateTime(p.since),
+                })}
                 onClick={() => end.mutate(p.name)}
               >
-                Sign out
+                {say('session.signOut')}
               </Button>
             )}
           </li>
         ))}
       </ul>
-      <Problems error={end.error} title="Not signed out." />
+      <Problems error={end.error} title={say('session.notSignedOut')} />
     </section>
   );
 }

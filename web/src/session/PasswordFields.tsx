@@ -1,5 +1,6 @@
 import { Form } from 'react-bootstrap';
 import { refuses } from '../shared/api';
+import { say } from '../words';
 
 /** The present password and the new one. */
 export function PasswordFields({
@@ -18,7 +19,7 @@ export function PasswordFields({
   return (
     <>
       <Form.Group controlId="old-password" className="mb-3">
-        <Form.Label>Present password</Form.Label>
+        <Form.Label>{say('session.presentPassword')}</Form.Label>
         <Form.Control
           type="password"
           autoComplete="current-password"
@@ -30,7 +31,7 @@ export function PasswordFields({
         />
       </Form.Group>
       <Form.Group controlId="new-password" className="mb-3">
-        <Form.Label>New password</Form.Label>
+        <Form.Label>{say('session.newPassword')}</Form.Label>
         <Form.Control
           type="password"
           autoComplete="new-password"
@@ -39,7 +40,7 @@ export function PasswordFields({
           onChange={(e) => onFresh(e.target.value)}
           required
         />
-        <div className="hint">At least 10 characters; a few words that do not belong together.</div>
+        <div className="hint">{say('session.atLeast10CharactersAFewWords2')}</div>
       </Form.Group>
     </>
   );

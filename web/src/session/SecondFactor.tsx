@@ -5,6 +5,7 @@ import { api, data, refuses } from '../shared/api';
 import type { Offer } from './api';
 import { sessionKeys } from './keys';
 import { Problems } from '../shared/Problems';
+import { say } from '../words';
 
 /** Sets a second factor up: a picture for the device, its first code, then the codes for the day it is lost. */
 export function SecondFactorSetUp({ onDone }: { onDone: () => void }) {
@@ -29,12 +30,9 @@ export function SecondFactorSetUp({ onDone }: { onDone: () => void }) {
           offer.mutate();
         }}
       >
-        <p>
-          Beside the password, the sign-in then asks for six digits that a device of yours shows, new ones
-          every half minute. Any app for time-based codes will do.
-        </p>
+        <p>{say('session.besideThePasswordTheSignInThen')}</p>
         <Form.Group controlId="set-up-password" className="mb-2">
-          <Form.Label>Your password</Form.Label>
+          <Form.Label>{say('session.yourPassword')}</Form.Label>
           <Form.Control
             type="password"
             autoComplete="current-password"
@@ -43,9 +41,9 @@ export function SecondFactorSetUp({ onDone }: { onDone: () => void }) {
             onChange={(e) => setPassword(e.target.value)}
           />
         </Form.Group>
-        <Problems error={offer.error} title="Not set up yet." />
+        <Problems error={offer.error} title={say('session.notSetUpYet')} />
         <Button type="submit" variant="outline-secondary" disabled={offer.isPending || !password}>
-          Set up a second factor
+          {say('session.setUpASecondFactor')}
         </Button>
       </Form>
     );
@@ -61,10 +59,10 @@ export function SecondFactorSetUp({ onDone }: { onDone: () => void }) {
       <div className="d-flex gap-3 flex-wrap align-items-start">
         <Picture offer={offer.data} />
         <div className="flex-grow-1 second-factor-steps">
-          <p>Let the device read the picture, or type this into it:</p>
+          <p>{say('session.letTheDeviceReadThePictureOr')}</p>
           <p className="secret">{offer.data.secret.replace(/(.{4})/g, '$1 ').trim()}</p>
           <Form.Group controlId="first-code">
-            <Form.Label>The code it shows now</Form.Label>
+            <Form.Label>{say('session.theCodeItShowsNow')}</Form.Label>
             <Form.Control
               inputMode="numeric"
               autoComplete="one-time-code"
@@ -76,9 +74,9 @@ export function SecondFactorSetUp({ onDone }: { onDone: () => void }) {
               required
             />
           </Form.Group>
-          <Problems error={begin.error} title="Not set up yet." />
+          <Problems error={begin.error} title={say('session.notSetUpYet')} />
           <Button type="submit" className="mt-2" disabled={begin.isPending || !code}>
-            Ask for it from now on
+            {say('session.askForItFromNowOn')}
           </Button>
         </div>
       </div>
@@ -91,7 +89,7 @@ function Picture({ offer }: { offer: Offer }) {
   return (
     <svg
       role="img"
-      aria-label="A picture for the device"
+      aria-label={say('session.aPictureForTheDevice')}
       viewBox={`0 0 ${size} ${size}`}
       width={200}
       height={200}
@@ -106,16 +104,13 @@ function Picture({ offer }: { offer: Offer }) {
 function SpareCodes({ codes, onDone }: { codes: string[]; onDone: () => void }) {
   return (
     <>
-      <p role="status">
-        It is asked for from now on. Should the device be lost, each of these lets you in once in its place.
-        Keep them away from the device; they are not shown again.
-      </p>
+      <p role="status">{say('session.itIsAskedForFromNowOn')}</p>
       <ul className="spare-codes">
         {codes.map((c) => (
           <li key={c}>{`${c.slice(0, 5)} ${c.slice(5)}`}</li>
         ))}
       </ul>
-      <Button onClick={onDone}>They are kept</Button>
+      <Button onClick={onDone}>{say('session.theyAreKept')}</Button>
     </>
   );
 }
@@ -136,18 +131,16 @@ export function SecondFactorPart({ on, spareCodes }: { on: boolean; spareCodes: 
   });
   return (
     <section className="mt-3">
-      <h3>Second factor</h3>
+      <h3>{say('session.secondFactor')}</h3>
       {!on ? (
         <SecondFactorSetUp onDone={() => void refresh()} />
       ) : (
         <>
-          <p>
-            The sign-in asks for a code of your device. {spareCodes} of the codes for a lost device are left.
-          </p>
+          <p>{say('session.theSignInAsksForACode', { spareCodes })}</p>
           {ending ? (
             <div className="d-flex gap-2 align-items-end">
               <Form.Group controlId="end-password" className="flex-grow-1">
-                <Form.Label>Your password</Form.Label>
+                <Form.Label>{say('session.yourPassword')}</Form.Label>
                 <Form.Control
                   type="password"
                   autoComplete="current-password"
@@ -161,15 +154,15 @@ export function SecondFactorPart({ on, spareCodes }: { on: boolean; spareCodes: 
                 disabled={end.isPending || !password}
                 onClick={() => end.mutate()}
               >
-                Take it away
+                {say('session.takeItAway')}
               </Button>
             </div>
           ) : (
             <Button variant="outline-secondary" size="sm" onClick={() => setEnding(true)}>
-              Sign in by password alone
+              {say('session.signInByPasswordAlone')}
             </Button>
           )}
-          <Problems error={end.error} title="Still asked for." />
+          <Problems error={end.error} title={say('session.stillAskedFor')} />
         </>
       )}
     </section>

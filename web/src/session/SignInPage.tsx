@@ -5,6 +5,7 @@ import { keepFor } from '../draft/unfinished';
 import { api, data, Refusal } from '../shared/api';
 import { Problems } from '../shared/Problems';
 import { Gate } from './NewPasswordPage';
+import { say } from '../words';
 
 export function SignInPage() {
   const [login, setLogin] = useState('');
@@ -32,10 +33,10 @@ export function SignInPage() {
   }
   return (
     <Gate>
-      <p className="quiet">Sign in to the books.</p>
+      <p className="quiet">{say('session.signInToTheBooks')}</p>
       <Form onSubmit={submit}>
         <Form.Group controlId="login" className="mb-3">
-          <Form.Label>Sign-in name</Form.Label>
+          <Form.Label>{say('session.signInName')}</Form.Label>
           <Form.Control
             autoComplete="username"
             value={login}
@@ -47,7 +48,7 @@ export function SignInPage() {
           />
         </Form.Group>
         <Form.Group controlId="password" className="mb-3">
-          <Form.Label>Password</Form.Label>
+          <Form.Label>{say('session.password')}</Form.Label>
           <Form.Control
             type="password"
             autoComplete="current-password"
@@ -58,7 +59,7 @@ export function SignInPage() {
         </Form.Group>
         {asked && (
           <Form.Group controlId="code" className="mb-3">
-            <Form.Label>Code of your device</Form.Label>
+            <Form.Label>{say('session.codeOfYourDevice')}</Form.Label>
             <Form.Control
               autoComplete="one-time-code"
               value={code}
@@ -67,12 +68,12 @@ export function SignInPage() {
               onChange={(e) => setCode(e.target.value)}
               required
             />
-            <div className="hint">Six digits; or one of the codes kept for a lost device.</div>
+            <div className="hint">{say('session.sixDigitsOrOneOfTheCodes')}</div>
           </Form.Group>
         )}
         {!onlyAsks && <Problems error={signIn.error} />}
         <Button type="submit" disabled={signIn.isPending}>
-          Sign in
+          {say('session.signIn')}
         </Button>
       </Form>
     </Gate>

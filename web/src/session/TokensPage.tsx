@@ -8,11 +8,12 @@ import { Problems } from '../shared/Problems';
 import type { TokenView } from './api';
 import { sessionKeys } from './keys';
 import { useCurrentCompany } from './session';
+import { say } from '../words';
 
 const SCOPES: [TokenView['scopes'][number], string, string][] = [
-  ['BOOK', 'book', 'Book, match, read statements: all that a preparer does.'],
-  ['CERTIFY', 'certify', 'Certify a prepared month, or reopen one.'],
-  ['SET_UP', 'set up', 'Change the set-up: all that an administrator does.'],
+  ['BOOK', say('session.book'), say('session.bookMatchReadStatementsAllThatA')],
+  ['CERTIFY', say('session.certify'), say('session.certifyAPreparedMonthOrReopenOne')],
+  ['SET_UP', say('session.setUp'), say('session.changeTheSetUpAllThatAn')],
 ];
 
 /** What a token may do, in words. */
@@ -26,15 +27,16 @@ export function TokenCells({ token }: { token: TokenView }) {
     <>
       <td>
         {fullDate(token.expiresAt.slice(0, 10))}
-        {token.expired && <span className="attention"> expired</span>}
+        {token.expired && <span className="attention">{say('session.expired')}</span>}
       </td>
       <td>
         {token.lastUsedAt ? (
           <>
-            {dateTime(token.lastUsedAt)} <span className="quiet">from {token.lastAddress}</span>
+            {dateTime(token.lastUsedAt)}{' '}
+            <span className="quiet">{say('session.from2', { lastAddress: token.lastAddress })}</span>
           </>
         ) : (
-          <span className="quiet">never</span>
+          <span className="quiet">{say('session.never')}</span>
         )}
       </td>
     </>
@@ -76,31 +78,26 @@ export default function TokensPage() {
     list.includes(one) ? list.filter((o) => o !== one) : [...list, one];
   return (
     <div className="page">
-      <h1>Tokens for programs</h1>
-      <p>
-        A program that carries a token works for you: it may never more than you may yourself, and what it
-        does stands in the activity under your name and the token’s.
-      </p>
+      <h1>{say('session.tokensForPrograms')}</h1>
+      <p>{say('session.aProgramThatCarriesATokenWorks')}</p>
       {make.data && (
         <div className="told" role="status">
-          <p>
-            The new token. It is shown this once; keep it where the program finds it and nobody else does.
-          </p>
+          <p>{say('session.theNewTokenItIsShownThis')}</p>
           <code className="secret">{make.data.secret}</code>
         </div>
       )}
       <Problems error={tokens.error} />
       <div className="sheet">
         <table className="plain">
-          <caption>Your tokens</caption>
+          <caption>{say('session.yourTokens')}</caption>
           <thead>
             <tr>
-              <th scope="col">Name</th>
-              <th scope="col">Begins with</th>
-              <th scope="col">May</th>
-              <th scope="col">In</th>
-              <th scope="col">Until</th>
-              <th scope="col">Last used</th>
+              <th scope="col">{say('session.name')}</th>
+              <th scope="col">{say('session.beginsWith')}</th>
+              <th scope="col">{say('session.may')}</th>
+              <th scope="col">{say('session.in')}</th>
+              <th scope="col">{say('session.until')}</th>
+              <th scope="col">{say('session.lastUsed')}</th>
               <th scope="col" />
             </tr>
           </thead>
@@ -124,22 +121,18 @@ export default function TokensPage() {
                     variant="outline-secondary"
                     size="sm"
                     disabled={end.isPending}
-                    aria-label={`End ${t.name}`}
+                    aria-label={say('session.end', { name: t.name })}
                     onClick={() => end.mutate(t.id)}
                   >
-                    End it
+                    {say('session.endIt')}
                   </Button>
                 </td>
               </tr>
             ))}
           </tbody>
         </table>
-        {tokens.data?.length === 0 && (
-          <p className="quiet">
-            You have none yet. One for a feed of statements, for example, books in one company for 90 days.
-          </p>
-        )}
-        <Problems error={end.error} title="Not ended." />
+        {tokens.data?.length === 0 && <p className="quiet">{say('session.youHaveNoneYetOneForA')}</p>}
+        <Problems error={end.error} title={say('session.notEnded')} />
       </div>
       <Form
         className="sheet mt-3"
@@ -149,26 +142,26 @@ export default function TokensPage() {
           make.mutate();
         }}
       >
-        <h2>A new token</h2>
+        <h2>{say('session.aNewToken')}</h2>
         <div className="row g-2">
           <TextField
             className="col-md-5"
-            label="Name"
+            label={say('session.name')}
             max={80}
-            hint="What it is for, such as Statement feed."
+            hint={say('session.whatItIsForSuchAsStatement')}
             value={form.name}
             onChange={(name) => setForm({ ...form, name })}
           />
           <TextField
             className="col-md-3"
-            label="Lasts, days"
+            label={say('session.lastsDays')}
             max={3}
-            hint="At most 366."
+            hint={say('session.atMost366')}
             value={form.days}
             onChange={(days) => setForm({ ...form, days })}
           />
           <Form.Group controlId="token-password" className="col-md-4">
-            <Form.Label>Your password</Form.Label>
+            <Form.Label>{say('session.yourPassword')}</Form.Label>
             <Form.Control
               type="password"
               autoComplete="current-password"
@@ -179,7 +172,7 @@ export default function TokensPage() {
           </Form.Group>
         </div>
         <fieldset className="mt-2">
-          <legend className="form-label">It may look, and also</legend>
+          <legend className="form-label">{say('session.itMayLookAndAlso')}</legend>
           {SCOPES.map(([scope, , words]) => (
             <Form.Check
               key={scope}
@@ -192,7 +185,7 @@ export default function TokensPage() {
         </fieldset>
         {session.companies.length > 1 && (
           <fieldset className="mt-2">
-            <legend className="form-label">In</legend>
+            <legend className="form-label">{say('session.in')}</legend>
             {session.companies.map((c) => (
               <Form.Check
                 key={c.id}
@@ -204,9 +197,9 @@ export default function TokensPage() {
             ))}
           </fieldset>
         )}
-        <Problems error={make.error} title="Not made." />
+        <Problems error={make.error} title={say('session.notMade')} />
         <Button className="mt-2" type="submit" disabled={make.isPending || !form.name || !form.password}>
-          Make this token
+          {say('session.makeThisToken')}
         </Button>
       </Form>
     </div>

@@ -1,5 +1,6 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
+import { say } from '../words';
 
 const OwnSignInPage = lazy(() => import('./OwnSignInPage'));
 const TokensPage = lazy(() => import('./TokensPage'));
@@ -13,10 +14,16 @@ export const capability: Capability = {
     {
       in: 'self',
       path: '/own/sign-in',
-      label: 'Your sign-in',
+      label: say('session.yourSignIn'),
       order: 1,
-      words: 'password second factor devices signed in',
+      words: say('session.passwordSecondFactorDevicesSignedIn'),
     },
-    { in: 'self', path: '/own/tokens', label: 'Tokens for programs', order: 2, words: 'API automate' },
+    {
+      in: 'self',
+      path: '/own/tokens',
+      label: say('session.tokensForPrograms'),
+      order: 2,
+      words: say('session.apiAutomate'),
+    },
   ],
 };

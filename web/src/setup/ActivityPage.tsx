@@ -6,6 +6,7 @@ import { dateTime } from '../shared/dates';
 import { setupKeys } from './keys';
 import { Problems } from '../shared/Problems';
 import { SearchForm, useSearchPlace } from '../shared/SearchForm';
+import { say } from '../words';
 
 /** Who did what and when, newest first. */
 export default function ActivityPage() {
@@ -23,26 +24,29 @@ export default function ActivityPage() {
   const last = activity.data?.at(-1);
   return (
     <div className="page">
-      <h1>Activity</h1>
-      <SearchForm label="Find a person or a word" text={text} onFind={find} />
+      <h1>{say('setup.activity')}</h1>
+      <SearchForm label={say('setup.findAPersonOrAWord')} text={text} onFind={find} />
       <Problems error={activity.error} />
       <div className="sheet">
         <table className="plain">
-          <caption>Newest first; nothing here can be changed</caption>
+          <caption>{say('setup.newestFirstNothingHereCanBeChanged')}</caption>
           <thead>
             <tr>
-              <th scope="col">When</th>
-              <th scope="col">Who</th>
-              <th scope="col">What</th>
+              <th scope="col">{say('setup.when')}</th>
+              <th scope="col">{say('setup.who')}</th>
+              <th scope="col">{say('setup.what')}</th>
             </tr>
           </thead>
           <tbody>
             {activity.data?.map((a) => (
               <tr key={a.id}>
                 <td className="text-nowrap">{dateTime(a.at)}</td>
-                <td className="text-nowrap" title={a.address ? `${a.login} from ${a.address}` : a.login}>
+                <td
+                  className="text-nowrap"
+                  title={a.address ? say('setup.from', { login: a.login, address: a.address }) : a.login}
+                >
                   {a.who}
-                  {a.token && <div className="quiet">by the token {a.token}</div>}
+                  {a.token && <div className="quiet">{say('setup.byTheToken', { token: a.token })}</div>}
                 </td>
                 <th scope="row">
                   {a.text}
@@ -54,7 +58,7 @@ export default function ActivityPage() {
         </table>
         {last && activity.data && activity.data.length >= 100 && (
           <Button variant="outline-secondary" onClick={() => earlier(last.id)}>
-            Earlier
+            {say('setup.earlier')}
           </Button>
         )}
       </div>

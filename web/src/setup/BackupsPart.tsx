@@ -5,9 +5,12 @@ import { api, data } from '../shared/api';
 import { dateTime } from '../shared/dates';
 import { setupKeys } from './keys';
 import { Problems } from '../shared/Problems';
+import { say } from '../words';
 
 const size = (bytes: number) =>
-  bytes < 1_048_576 ? `${Math.ceil(bytes / 1024)} KB` : `${(bytes / 1_048_576).toFixed(1)} MB`;
+  bytes < 1_048_576
+    ? say('setup.kb', { value: Math.ceil(bytes / 1024) })
+    : say('setup.mb', { value: (bytes / 1_048_576).toFixed(1) });
 
 /** The backups that lie beside the books on the server, and one now. */
 export function BackupsPart() {
@@ -24,27 +27,24 @@ export function BackupsPart() {
   });
   return (
     <section className="sheet">
-      <h2>Backups</h2>
-      <p className="hint">
-        One is made each day, and the oldest daily ones give way. Each holds the whole books, every company of
-        them, and lies on the server; keep copies on another machine.
-      </p>
+      <h2>{say('setup.backups')}</h2>
+      <p className="hint">{say('setup.oneIsMadeEachDayAndThe')}</p>
       <Problems error={kept.error} />
-      <Problems error={make.error} title="No backup was made." />
+      <Problems error={make.error} title={say('setup.noBackupWasMade')} />
       <Button variant="outline-secondary" disabled={make.isPending} onClick={() => make.mutate()}>
-        {make.isPending ? 'Backing up…' : 'Back up now'}
+        {make.isPending ? say('setup.backingUp') : say('setup.backUpNow')}
       </Button>
-      {make.data && <p role="status">Made {make.data.name}.</p>}
-      {kept.data?.length === 0 && <p className="mt-3">None yet.</p>}
+      {make.data && <p role="status">{say('setup.made', { name: make.data.name })}</p>}
+      {kept.data?.length === 0 && <p className="mt-3">{say('setup.noneYet')}</p>}
       {!!kept.data?.length && (
         <table className="plain mt-3">
-          <caption className="visually-hidden">Backups, newest first</caption>
+          <caption className="visually-hidden">{say('setup.backupsNewestFirst')}</caption>
           <thead>
             <tr>
-              <th scope="col">File</th>
-              <th scope="col">Made</th>
+              <th scope="col">{say('setup.file')}</th>
+              <th scope="col">{say('setup.made2')}</th>
               <th scope="col" className="text-end">
-                Size
+                {say('setup.size')}
               </th>
             </tr>
           </thead>

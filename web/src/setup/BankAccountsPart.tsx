@@ -7,14 +7,17 @@ import { useCurrentCompany } from '../session/session';
 import { send, upload } from '../shared/api';
 import type { AddedAccount, BankAccountView, TakenOver } from './api';
 import { fullDate } from '../shared/dates';
+import { ChooserField } from '../shared/Chooser';
 import { TextField } from '../shared/fields';
 import { FileButton } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
-import { useBankAccounts } from '../shared/useBooks';
+import { useBankAccounts, useChart, useSetUp } from '../shared/useBooks';
 import { useDebounced } from '../shared/useDebounced';
+import { BankAccountFields, NEW_SETTINGS, settingsBody } from './BankAccountFields';
 import { BankAccountSettings } from './BankAccountSettings';
+import { say } from '../words';
 
 /** Bank accounts: one form makes a usable one; everything else can be changed later. */
 export function BankAccountsPart() {
@@ -25,18 +28,18 @@ export function BankAccountsPart() {
     <>
       <section className="sheet">
         <table className="plain">
-          <caption>Bank accounts</caption>
+          <caption>{say('setup.bankAccounts')}</caption>
           <thead>
             <tr>
-              <th scope="col">Account</th>
-              <th scope="col">Bank</th>
-              <th scope="col">Number</th>
-              <th scope="col">Currency</th>
-              <th scope="col">Certified to</th>
-              <th scope="col">Next check</th>
-              <th scope="col">Payments are booked</th>
+              <th scope="col">{say('setup.account')}</th>
+              <th scope="col">{say('setup.bank')}</th>
+              <th scope="col">{say('setup.number')}</th>
+              <th scope="col">{say('setup.currency')}</th>
+              <th scope="col">{say('setup.certifiedTo')}</th>
+              <th scope="col">{say('setup.nextCheck')}</th>
+              <th scope="col">{say('setup.paymentsAreBooked')}</th>
               <th scope="col">
-                <span className="visually-hidden">Change</span>
+                <span className="visually-hidden">{say('setup.change')}</span>
               </th>
             </tr>
           </thead>
@@ -44,21 +47,21 @@ export function BankAccountsPart() {
             {accounts.data?.map((a) => (
               <tr key={a.id}>
                 <th scope="row">
-                  {a.name} {!a.active && <span className="quiet">no longer used</span>}
+                  {a.name} {!a.active && <span className="quiet">{say('setup.noLongerUsed')}</span>}
                 </th>
                 <td>{a.bank}</td>
                 <td>{a.number}</td>
                 <td>{a.currency}</td>
-                <td>{a.mark > a.openingDate ? fullDate(a.mark) : 'not yet'}</td>
+                <td>{a.mark > a.openingDate ? fullDate(a.mark) : say('setup.notYet')}</td>
                 <td>{a.nextCheckNumber}</td>
-                <td>{a.bookOnClearing ? 'on clearing' : 'to cash at once'}</td>
+                <td>{a.bookOnClearing ? say('setup.onClearing') : say('setup.toCashAtOnce')}</td>
                 <td>
                   <button
                     type="button"
                     className="as-link"
                     onClick={() => setOpen(open === a.id ? null : a.id)}
                   >
-                    {open === a.id ? 'Close' : 'Change'}
+                    {open === a.id ? say('setup.close') : say('setup.change')}
                   </button>
                 </td>
               </tr>
@@ -81,6 +84,10 @@ export function BankAccountsPart() {
 function AddBankAccount() {
   const { company, session } = useCurrentCompany();
   const queries = useQueryClient();
+  const chart = useChart();
+  const setUp = useSetUp();
+  const accounts = useBankAccounts();
+  const taken = new Set(accounts.data?.map((a) => a.ledgerAccountId));
   const empty = {
     name: '',
     bank: '',
@@ -89,25 +96,33 @@ function AddBankAccount() {
     openingMonth: `${Number(session.businessDate.slice(0, 4)) - 1}-12`,
     openingBalance: '0.00',
     outstanding: '',
+    cashAccountId: '',
+    settings: NEW_SETTINGS,
   };
   const { form, set: setForm, again, notice } = useKept('bank-account', empty);
   const typed = useDebounced(form);
   const ready = typed.name !== '' && typed.bank !== '' && typed.number !== '';
+  const usual = setUp.data?.bankAccountPurposes ?? [];
+  const body = (f: typeof empty) => ({
+    ...f,
+    cashAccountId: f.cashAccountId ? Number(f.cashAccountId) : undefined,
+    settings: settingsBody(f.name, f.settings, usual),
+  });
   const path = `/api/v1/companies/${company.id}/bank-accounts`;
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'preview', 'bank-accounts', typed],
-    queryFn: () => send<AddedAccount>('POST', `${path}?preview=true`, typed),
-    enabled: ready,
+    queryFn: () => send<AddedAccount>('POST', `${path}?preview=true`, body(typed)),
+    enabled: ready && setUp.data !== undefined,
     retry: false,
   });
   const add = useMutation({
-    mutationFn: () => send('POST', path, form),
+    mutationFn: () => send('POST', path, body(form)),
     onSuccess: () => {
       again();
       return queries.invalidateQueries({ queryKey: keys.company(company.id) });
     },
   });
-  const field = (key: keyof typeof empty, label: string, hint = '') => (
+  const field = (key: Exclude<keyof typeof empty, 'settings'>, label: string, hint = '') => (
     <TextField
       className="col-md-4"
       label={label}
@@ -119,7 +134,7 @@ function AddBankAccount() {
   );
   return (
     <section className="sheet">
-      <h2>Add a bank account</h2>
+      <h2>{say('setup.addABankAccount')}</h2>
       {notice}
       <Form
         onSubmit={(e) => {
@@ -128,40 +143,68 @@ function AddBankAccount() {
         }}
       >
         <div className="row g-2">
-          {field('name', 'Name', 'As people call it, such as Operating.')}
-          {field('bank', 'Bank')}
-          {field('number', 'Number', 'As it stands on its statements.')}
-          {field('currency', 'Currency', 'A rate must be set for another one.')}
-          {field('openingMonth', 'Opening balance at the end of', 'A month such as 2025-12.')}
-          {field('openingBalance', `Opening balance, ${form.currency}`, 'The ledger’s balance that day.')}
+          {field('name', say('setup.name'), say('setup.asPeopleCallItSuchAsOperating'))}
+          {field('bank', say('setup.bank'))}
+          {field('number', say('setup.number'), say('setup.asItStandsOnItsStatements'))}
+          {field('currency', say('setup.currency'), say('setup.aRateMustBeSetForAnother'))}
+          {field('openingMonth', say('setup.openingBalanceAtTheEndOf'), say('setup.aMonthSuchAs202512'))}
+          {field(
+            'openingBalance',
+            say('setup.openingBalance', { currency: form.currency }),
+            say('setup.theLedgersBalanceThatDay'),
+          )}
+          <ChooserField
+            className="col-md-8"
+            label={say('setup.ledgerAccountThatIsItsCash')}
+            hint={say('setup.leftEmptyOneIsAdded')}
+            empty={say('setup.aNewOne')}
+            value={form.cashAccountId}
+            choices={(chart.data ?? [])
+              .filter((a) => a.active && a.control === 'NONE' && !taken.has(a.id))
+              .filter((a) => a.type === 'ASSET' || a.type === 'LIABILITY')
+              .map((a) => [String(a.id), `${a.code} ${a.name}`])}
+            onChange={(cashAccountId) => setForm({ ...form, cashAccountId })}
+          />
           <Form.Group controlId="outstanding">
-            <Form.Label>Outstanding items, if the account lives already</Form.Label>
+            <Form.Label>{say('setup.outstandingItemsIfTheAccountLivesAlready')}</Form.Label>
             <Form.Control
               as="textarea"
               rows={4}
               value={form.outstanding}
-              placeholder={'date,amount,check_number,party\n2026-05-28,-1240.00,1007,Hansen Propeller'}
+              placeholder={say('setup.dateAmountCheckNumberParty202605')}
               onChange={(e) => setForm({ ...form, outstanding: e.target.value })}
             />
-            <div className="hint">
-              In the ledger, not yet at the bank; typed, or pasted from a spreadsheet with its header row.
-              They are matched later and book nothing.
-            </div>
+            <div className="hint">{say('setup.inTheLedgerNotYetAtThe')}</div>
           </Form.Group>
         </div>
+        <details className="mt-3">
+          <summary>{say('setup.limitsChecksLedgerAccountsAccess')}</summary>
+          <div className="mt-2">
+            <BankAccountFields
+              bank={form.bank}
+              currency={form.currency}
+              purposes={usual}
+              form={form.settings}
+              onChange={(part) => setForm({ ...form, settings: { ...form.settings, ...part } })}
+            />
+          </div>
+        </details>
         {ready && (
           <BookedPreview booked={preview.data?.booked} error={add.error ? undefined : preview.error} />
         )}
         {preview.data && (
           <p>
-            That day the ledger has {report(preview.data.ledgerBalance)} {form.currency}, the bank{' '}
-            {report(preview.data.bankBalance)}.
+            {say('setup.thatDayTheLedgerHasTheBank', {
+              ledgerBalance: report(preview.data.ledgerBalance),
+              currency: form.currency,
+              bankBalance: report(preview.data.bankBalance),
+            })}
           </p>
         )}
-        <Problems error={add.error} title="Not added; what you typed is still here." />
-        {add.isSuccess && <p role="status">Added; it can be used at once.</p>}
+        <Problems error={add.error} title={say('setup.notAddedWhatYouTypedIsStill')} />
+        {add.isSuccess && <p role="status">{say('setup.addedItCanBeUsedAtOnce')}</p>}
         <Button type="submit" disabled={add.isPending}>
-          Add this account
+          {say('setup.addThisAccount')}
         </Button>
       </Form>
     </section>
@@ -185,18 +228,24 @@ function Outstanding({ account }: { account: BankAccountView }) {
   });
   return (
     <section className="sheet">
-      <h2>Taken over on {fullDate(account.openingDate)}</h2>
+      <h2>{say('setup.takenOverOn', { openingDate: fullDate(account.openingDate) })}</h2>
       <p>
-        The ledger had {report(account.openingLedgerBalance)} {account.currency}, the bank{' '}
-        {report(account.openingBankBalance)}; they differ by the items that were outstanding.
+        {say('setup.theLedgerHadTheBankTheyDiffer', {
+          openingLedgerBalance: report(account.openingLedgerBalance),
+          currency: account.currency,
+          openingBankBalance: report(account.openingBankBalance),
+        })}
       </p>
-      <FileButton label="Read more outstanding items from a file" onFile={(f) => take.mutate(f)} />
+      <FileButton label={say('setup.readMoreOutstandingItemsFromAFile')} onFile={(f) => take.mutate(f)} />
       {take.data && (
         <p className="told" role="status">
-          Took over {take.data.items} items; the bank had {grouped(take.data.bankBalance)}.
+          {say('setup.tookOverItemsTheBankHad', {
+            items: take.data.items,
+            bankBalance: grouped(take.data.bankBalance),
+          })}
         </p>
       )}
-      <Problems error={take.error} title="Nothing was taken over." />
+      <Problems error={take.error} title={say('setup.nothingWasTakenOver')} />
     </section>
   );
 }

@@ -10,13 +10,14 @@ import { FileButton } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { ROLES, useChart } from '../shared/useBooks';
+import { say } from '../words';
 
 const TYPES: [Account['type'], string][] = [
-  ['ASSET', 'Asset'],
-  ['LIABILITY', 'Liability'],
-  ['EQUITY', 'Equity'],
-  ['INCOME', 'Income'],
-  ['EXPENSE', 'Expense'],
+  ['ASSET', say('setup.asset')],
+  ['LIABILITY', say('setup.liability')],
+  ['EQUITY', say('setup.equity')],
+  ['INCOME', say('setup.income')],
+  ['EXPENSE', say('setup.expense')],
 ];
 
 /** The chart of accounts, typed or as a file. */
@@ -51,14 +52,14 @@ export function ChartPart() {
       <section className="col-lg-7">
         <div className="sheet">
           <table className="plain">
-            <caption>Chart of accounts</caption>
+            <caption>{say('setup.chartOfAccounts')}</caption>
             <thead>
               <tr>
-                <th scope="col">Code</th>
-                <th scope="col">Name</th>
-                <th scope="col">Type</th>
+                <th scope="col">{say('setup.code')}</th>
+                <th scope="col">{say('setup.name')}</th>
+                <th scope="col">{say('setup.type')}</th>
                 <th scope="col">
-                  <span className="visually-hidden">Change</span>
+                  <span className="visually-hidden">{say('setup.change')}</span>
                 </th>
               </tr>
             </thead>
@@ -69,8 +70,8 @@ export function ChartPart() {
                   <th scope="row">
                     <Link to={`/ledger/accounts/${a.id}`}>{a.name}</Link>{' '}
                     <span className="quiet">
-                      {a.control !== 'NONE' && 'kept item by item'}
-                      {!a.active && ' no longer active'}
+                      {a.control !== 'NONE' && say('setup.keptItemByItem')}
+                      {!a.active && say('setup.noLongerActive')}
                     </span>
                   </th>
                   <td>{TYPES.find(([t]) => t === a.type)?.[1]}</td>
@@ -78,7 +79,7 @@ export function ChartPart() {
                     <button
                       type="button"
                       className="as-link"
-                      aria-label={`Change ${a.code} ${a.name}`}
+                      aria-label={say('setup.change2', { code: a.code, name: a.name })}
                       onClick={() =>
                         setForm({
                           id: a.id,
@@ -90,7 +91,7 @@ export function ChartPart() {
                         })
                       }
                     >
-                      Change
+                      {say('setup.change')}
                     </button>
                   </td>
                 </tr>
@@ -107,12 +108,12 @@ export function ChartPart() {
             keep.mutate();
           }}
         >
-          <h2>{form.id ? `Change ${form.code}` : 'Add a ledger account'}</h2>
+          <h2>{form.id ? say('setup.change3', { code: form.code }) : say('setup.addALedgerAccount')}</h2>
           <div className="row g-2">
             {!form.id && (
               <TextField
                 className="col-4"
-                label="Code"
+                label={say('setup.code')}
                 max={20}
                 value={form.code}
                 onChange={(code) => setForm({ ...form, code })}
@@ -120,25 +121,28 @@ export function ChartPart() {
             )}
             <TextField
               className="col-8"
-              label="Name"
+              label={say('setup.name')}
               max={120}
               value={form.name}
               onChange={(name) => setForm({ ...form, name })}
             />
             <ChoiceField
               className="col-6"
-              label="Type"
+              label={say('setup.type')}
               value={form.type}
               choices={TYPES}
               onChange={(type) => setForm({ ...form, type: type as Account['type'] })}
             />
             <ChoiceField
               className="col-6"
-              label="Kept"
+              label={say('setup.kept2')}
               value={form.control ?? 'NONE'}
               choices={[
-                ['NONE', 'as a whole'],
-                ...Object.entries(ROLES).map(([c, [one]]): [string, string] => [c, `by ${one} and item`]),
+                ['NONE', say('setup.asAWhole')],
+                ...Object.entries(ROLES).map(([c, [one]]): [string, string] => [
+                  c,
+                  say('setup.byAndItem', { one }),
+                ]),
               ]}
               onChange={(control) => setForm({ ...form, control: control as Account['control'] })}
             />
@@ -146,38 +150,42 @@ export function ChartPart() {
           <Form.Check
             className="my-2"
             id="account-active"
-            label="Active: it may be booked on"
+            label={say('setup.activeItMayBeBookedOn')}
             checked={form.active ?? true}
             onChange={(e) => setForm({ ...form, active: e.target.checked })}
           />
-          <Problems error={keep.error} title="Not kept; what you typed is still here." />
-          {keep.isSuccess && <p role="status">In the chart.</p>}
+          <Problems error={keep.error} title={say('setup.notKeptWhatYouTypedIsStill')} />
+          {keep.isSuccess && <p role="status">{say('setup.inTheChart')}</p>}
           <div className="actions">
             <Button type="submit" disabled={keep.isPending}>
-              {form.id ? 'Keep this account' : 'Add to the chart'}
+              {form.id ? say('setup.keepThisAccount') : say('setup.addToTheChart')}
             </Button>
             {form.id && (
               <Button variant="outline-secondary" onClick={() => setForm(empty)}>
-                Leave it
+                {say('setup.leaveIt')}
               </Button>
             )}
           </div>
         </Form>
         <section className="sheet">
-          <h2>As a file</h2>
+          <h2>{say('setup.asAFile')}</h2>
           <p>
-            CSV with <code>code</code>, <code>name</code>, <code>type</code>, and where wanted{' '}
-            <code>active</code> (yes or no) and <code>control</code>. What is there is changed, the rest is
-            added; all or nothing.
+            {say('setup.csvWith')}
+            <code>code</code>, <code>name</code>, <code>type</code>
+            {say('setup.andWhereWanted')}
+            <code>active</code>
+            {say('setup.yesOrNoAnd')}
+            <code>control</code>
+            {say('setup.whatIsThereIsChangedTheRest')}
           </p>
           <div className="actions">
             <a className="btn btn-outline-secondary" href={`${base}/chart.csv`}>
-              Take the chart away
+              {say('setup.takeTheChartAway')}
             </a>
-            <FileButton label="Read a chart" onFile={(f) => take.mutate(f)} />
+            <FileButton label={say('setup.readAChart')} onFile={(f) => take.mutate(f)} />
           </div>
-          {take.data && <p role="status">Read {take.data.count} accounts.</p>}
-          <Problems error={take.error} title="Nothing of the file was taken." />
+          {take.data && <p role="status">{say('setup.readAccounts', { count: take.data.count })}</p>}
+          <Problems error={take.error} title={say('setup.nothingOfTheFileWasTaken')} />
         </section>
       </div>
     </div>

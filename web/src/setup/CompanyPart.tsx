@@ -13,6 +13,7 @@ import { sessionKeys } from '../session/keys';
 import { grouped, typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useChart, useSetUp } from '../shared/useBooks';
+import { say } from '../words';
 
 /** The company itself: its name, the rule of two persons, its shared accounts, its open months, other companies. */
 export function CompanyPart() {
@@ -77,12 +78,12 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
         keep.mutate(form, { onSuccess: forget });
       }}
     >
-      <h2>Company</h2>
+      <h2>{say('setup.company')}</h2>
       {notice}
       <div className="row g-2">
         <TextField
           className="col-md-5"
-          label="Name"
+          label={say('setup.name')}
           max={120}
           value={form.name}
           onChange={(name) => setForm({ ...form, name })}
@@ -90,12 +91,17 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
         <TextField
           className="col-md-4"
           money
-          label={`A second person above, ${setUp.currency}`}
+          label={say('setup.aSecondPersonAbove', { currency: setUp.currency })}
           hint={
             setUp.secondPersonChanges.length === 0
-              ? 'Of each payment; left empty, one is enough.'
+              ? say('setup.ofEachPaymentLeftEmptyOneIs')
               : setUp.secondPersonChanges
-                  .map((l) => `From ${fullDate(l.from)}: ${l.above ? grouped(l.above) : 'one is enough'}.`)
+                  .map((l) =>
+                    say('setup.from2', {
+                      from: fullDate(l.from),
+                      words: l.above ? grouped(l.above) : say('setup.oneIsEnough'),
+                    }),
+                  )
                   .join(' ')
           }
           value={form.secondPersonAbove}
@@ -103,7 +109,7 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
         />
         <div className="col-md-3">
           <DateField
-            label="It holds from"
+            label={say('setup.itHoldsFrom')}
             value={form.secondPersonFrom}
             today={session.businessDate}
             onChange={(secondPersonFrom) => setForm({ ...form, secondPersonFrom })}
@@ -111,14 +117,14 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
         </div>
         <ChoiceField
           className="col-md-4"
-          label="Amounts are written"
+          label={say('setup.amountsAreWritten')}
           value={form.amountStyle}
           choices={STYLES}
           onChange={(v) => setForm({ ...form, amountStyle: v as SetUp['amountStyle'] })}
         />
         <ChoiceField
           className="col-md-4"
-          label="The fourth of June is"
+          label={say('setup.theFourthOfJuneIs')}
           value={form.dateOrder}
           choices={[
             ['MONTH_FIRST', '6/4'],
@@ -128,37 +134,37 @@ function CompanyForm({ setUp }: { setUp: SetUp }) {
         />
         <TextField
           className="col-md-4"
-          label="Time zone"
+          label={say('setup.timeZone')}
           max={60}
           list={Intl.supportedValuesOf('timeZone')}
-          hint="Where its days begin and end."
+          hint={say('setup.whereItsDaysBeginAndEnd')}
           value={form.timeZone}
           onChange={(timeZone) => setForm({ ...form, timeZone })}
         />
       </div>
-      <Problems error={keep.error} title="Not kept; what you typed is still here." />
-      {keep.isSuccess && <p role="status">Kept.</p>}
+      <Problems error={keep.error} title={say('setup.notKeptWhatYouTypedIsStill')} />
+      {keep.isSuccess && <p role="status">{say('setup.kept')}</p>}
       <Button type="submit" disabled={keep.isPending}>
-        Keep the company
+        {say('setup.keepTheCompany')}
       </Button>
-      <h3 className="mt-3">Two persons</h3>
+      <h3 className="mt-3">{say('setup.twoPersons')}</h3>
       <Form.Check
         id="one-person"
-        label="One person may both prepare and certify; the certificate then says so"
+        label={say('setup.onePersonMayBothPrepareAndCertify')}
         checked={company.onePerson}
         disabled={onePerson.isPending}
         onChange={(e) => onePerson.mutate({ allowed: e.target.checked })}
       />
       <Problems error={onePerson.error} />
-      <h3 className="mt-3">Second factor</h3>
+      <h3 className="mt-3">{say('setup.secondFactor')}</h3>
       <Form.Check
         id="second-factor"
-        label="Everybody signs in with a code of a device beside the password"
+        label={say('setup.everybodySignsInWithACodeOf')}
         checked={setUp.secondFactor}
         disabled={secondFactor.isPending}
         onChange={(e) => secondFactor.mutate({ asked: e.target.checked })}
       />
-      <div className="hint">Who has none yet sets it up before going on, you too.</div>
+      <div className="hint">{say('setup.whoHasNoneYetSetsItUp')}</div>
       <Problems error={secondFactor.error} />
     </Form>
   );
@@ -169,14 +175,14 @@ function Purposes({ setUp }: { setUp: SetUp }) {
   const keep = useKeep<{ purpose: string; ledgerAccountId: number }>('POST', '/set-up/purposes');
   return (
     <section className="sheet">
-      <h2>Which ledger account serves what</h2>
+      <h2>{say('setup.whichLedgerAccountServesWhat')}</h2>
       <div className="row g-2">
         {setUp.purposes.map((p) => (
           <ChooserField
             key={p.purpose}
             className="col-md-6"
             label={p.words.charAt(0).toUpperCase() + p.words.slice(1)}
-            empty="None"
+            empty={say('setup.none')}
             value={p.ledgerAccountId ? String(p.ledgerAccountId) : ''}
             choices={(chart.data ?? [])
               .filter((a) => a.active)
@@ -185,7 +191,7 @@ function Purposes({ setUp }: { setUp: SetUp }) {
           />
         ))}
       </div>
-      <Problems error={keep.error} title="Not changed." />
+      <Problems error={keep.error} title={say('setup.notChanged')} />
     </section>
   );
 }
@@ -201,16 +207,16 @@ function Months({ setUp }: { setUp: SetUp }) {
   }
   return (
     <section className="sheet">
-      <h2>Months</h2>
-      <p className="quiet">A closed month takes no entry, whatever the account.</p>
-      <Problems error={close.error} title="Not changed." />
+      <h2>{say('setup.months')}</h2>
+      <p className="quiet">{say('setup.aClosedMonthTakesNoEntryWhatever')}</p>
+      <Problems error={close.error} title={say('setup.notChanged')} />
       {months.map((m) => {
         const closed = setUp.closedMonths.includes(m);
         return (
           <Form.Check
             key={m}
             id={`month-${m}`}
-            label={`${monthTitle(m)} ${closed ? 'is closed' : 'is open'}`}
+            label={`${monthTitle(m)} ${closed ? say('setup.isClosed') : say('setup.isOpen')}`}
             checked={closed}
             disabled={close.isPending}
             onChange={(e) => close.mutate({ month: m, closed: e.target.checked })}
@@ -240,35 +246,35 @@ function AnotherCompany() {
         add.mutate();
       }}
     >
-      <h2>Another company</h2>
-      <p className="quiet">With its own books, people and accounts; you administer it.</p>
+      <h2>{say('setup.anotherCompany')}</h2>
+      <p className="quiet">{say('setup.withItsOwnBooksPeopleAndAccounts')}</p>
       <div className="row g-2">
         <TextField
           className="col-8"
-          label="Its name"
+          label={say('setup.itsName')}
           max={120}
           value={form.name}
           onChange={(name) => setForm({ ...form, name })}
         />
         <TextField
           className="col-4"
-          label="Base currency"
+          label={say('setup.baseCurrency')}
           max={3}
           value={form.currency}
           onChange={(currency) => setForm({ ...form, currency: currency.toUpperCase() })}
         />
         <TextField
           className="col-8"
-          label="Its time zone"
+          label={say('setup.itsTimeZone')}
           max={60}
           list={Intl.supportedValuesOf('timeZone')}
           value={form.timeZone}
           onChange={(timeZone) => setForm({ ...form, timeZone })}
         />
       </div>
-      <Problems error={add.error} title="Not added; what you typed is still here." />
+      <Problems error={add.error} title={say('setup.notAddedWhatYouTypedIsStill')} />
       <Button className="mt-2" type="submit" variant="outline-secondary" disabled={add.isPending}>
-        Add this company
+        {say('setup.addThisCompany')}
       </Button>
     </Form>
   );

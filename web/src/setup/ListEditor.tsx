@@ -6,6 +6,8 @@ import { send } from '../shared/api';
 import { CellChoice, CellText } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { CellChooser } from '../shared/Chooser';
+import { say } from '../words';
 
 type Value = string | number | boolean;
 type Row = Record<string, Value>;
@@ -14,6 +16,8 @@ interface Column {
   key: string;
   label: string;
   choices?: [string, string][];
+  /** Chosen by typing, where what there is to choose from grows. */
+  byTyping?: boolean;
   /** What it says where there is nothing; then nothing is a choice, too. */
   none?: string;
   check?: boolean;
@@ -30,6 +34,7 @@ export function ListEditor({
   path,
   empty,
   add,
+  example,
 }: {
   title: string;
   about?: string;
@@ -40,6 +45,8 @@ export function ListEditor({
   /** A new row; none can be added without it. */
   empty?: Row;
   add?: string;
+  /** A first one, told while there is none. */
+  example?: string;
 }) {
   const { company } = useCurrentCompany();
   const queries = useQueryClient();
@@ -72,10 +79,18 @@ export function ListEditor({
             />
           ) : c.fixed && !fresh ? (
             said(value, c)
+          ) : c.choices && c.byTyping ? (
+            <CellChooser
+              label={c.label}
+              empty={c.none ?? say('setup.choose')}
+              value={String(value)}
+              choices={c.choices}
+              onChange={change}
+            />
           ) : c.choices ? (
             <CellChoice
               label={c.label}
-              empty={c.none ?? 'Choose'}
+              empty={c.none ?? say('setup.choose')}
               value={String(value)}
               choices={c.choices}
               onChange={change}
@@ -90,10 +105,10 @@ export function ListEditor({
   const buttons = (
     <td className="text-nowrap">
       <Button size="sm" type="submit" disabled={keep.isPending}>
-        Keep
+        {say('setup.keep')}
       </Button>{' '}
       <Button size="sm" variant="outline-secondary" onClick={() => setEditing(null)}>
-        Leave it
+        {say('setup.leaveIt')}
       </Button>
     </td>
   );
@@ -119,7 +134,7 @@ export function ListEditor({
                 </th>
               ))}
               <th scope="col">
-                <span className="visually-hidden">Change</span>
+                <span className="visually-hidden">{say('setup.change')}</span>
               </th>
             </tr>
           </thead>
@@ -140,10 +155,12 @@ export function ListEditor({
                       <button
                         type="button"
                         className="as-link"
-                        aria-label={`Change ${columns[0] ? said(row[columns[0].key], columns[0]) : ''}`}
+                        aria-label={say('setup.change4', {
+                          words: columns[0] ? said(row[columns[0].key], columns[0]) : '',
+                        })}
                         onClick={() => setEditing(row)}
                       >
-                        Change
+                        {say('setup.change')}
                       </button>
                     )}
                   </td>
@@ -158,7 +175,10 @@ export function ListEditor({
             )}
           </tbody>
         </table>
-        <Problems error={keep.error} title="Not kept; what you typed is still here." />
+        {example && rows.length === 0 && !editing && (
+          <p className="quiet">{say('setup.forExampleThe', { example })}</p>
+        )}
+        <Problems error={keep.error} title={say('setup.notKeptWhatYouTypedIsStill')} />
       </Form>
       {empty && !editing && (
         <Button size="sm" className="mt-2" variant="outline-secondary" onClick={() => setEditing(empty)}>
@@ -171,7 +191,7 @@ export function ListEditor({
 
 function said(value: Value | undefined, column: Column): string {
   if (column.check) {
-    return value === true ? 'yes' : 'no';
+    return value === true ? say('setup.yes') : say('setup.no');
   }
   if (column.choices) {
     return column.choices.find(([key]) => key === String(value))?.[1] ?? column.none ?? '';

@@ -3,6 +3,7 @@ import { Problems } from '../shared/Problems';
 import { useChart, useSetUp } from '../shared/useBooks';
 import { ListEditor } from './ListEditor';
 import { MissingNumbers } from './MissingNumbers';
+import { say } from '../words';
 
 /** Sites, cost centres, banks, taxes, numbers and rates. */
 export function ListsPart() {
@@ -20,47 +21,50 @@ export function ListsPart() {
     <div className="row">
       <div className="col-lg-6">
         <ListEditor
-          title="Sites"
+          title={say('setup.sites')}
           path="sites"
           rows={s.sites.map((r) => ({ ...r }))}
           columns={[
-            { key: 'name', label: 'Name' },
-            { key: 'active', label: 'Active', check: true },
+            { key: 'name', label: say('setup.name') },
+            { key: 'active', label: say('setup.active'), check: true },
           ]}
           empty={{ name: '', active: true }}
-          add="Add a site"
+          add={say('setup.addASite')}
+          example={say('setup.exampleOfASite')}
         />
         <ListEditor
-          title="Cost centres"
+          title={say('setup.costCentres')}
           path="cost-centres"
           rows={s.costCentres.map((r) => ({ ...r }))}
           columns={[
-            { key: 'code', label: 'Code' },
-            { key: 'name', label: 'Name' },
-            { key: 'active', label: 'Active', check: true },
+            { key: 'code', label: say('setup.code') },
+            { key: 'name', label: say('setup.name') },
+            { key: 'active', label: say('setup.active'), check: true },
           ]}
           empty={{ code: '', name: '', active: true }}
-          add="Add a cost centre"
+          add={say('setup.addACostCentre')}
+          example={say('setup.exampleOfACostCentre')}
         />
         <ListEditor
-          title="Taxes"
-          about="Amounts are typed gross; the net and the tax are booked apart. A rate that changes gets a row of its own with its first day."
+          title={say('setup.taxes')}
+          about={say('setup.amountsAreTypedGrossTheNetAnd')}
           path="tax-codes"
           rows={s.taxCodes.map((r) => ({ ...r, validFrom: r.validFrom ?? '', validTo: r.validTo ?? '' }))}
           columns={[
-            { key: 'code', label: 'Code' },
-            { key: 'name', label: 'Name' },
-            { key: 'ratePercent', label: 'Rate, %' },
+            { key: 'code', label: say('setup.code') },
+            { key: 'name', label: say('setup.name') },
+            { key: 'ratePercent', label: say('setup.rate') },
             {
               key: 'ledgerAccountId',
-              label: 'Booked on',
+              label: say('setup.bookedOn'),
+              byTyping: true,
               choices: (chart.data ?? [])
                 .filter((a) => a.active && a.control === 'NONE')
                 .map((a) => [String(a.id), `${a.code} ${a.name}`]),
             },
-            { key: 'validFrom', label: 'First day', none: '' },
-            { key: 'validTo', label: 'Last day', none: '' },
-            { key: 'active', label: 'Active', check: true },
+            { key: 'validFrom', label: say('setup.firstDay'), none: '' },
+            { key: 'validTo', label: say('setup.lastDay'), none: '' },
+            { key: 'active', label: say('setup.active'), check: true },
           ]}
           empty={{
             code: '',
@@ -71,62 +75,67 @@ export function ListsPart() {
             validTo: '',
             active: true,
           }}
-          add="Add a tax"
+          add={say('setup.addATax')}
+          example={say('setup.exampleOfATax')}
         />
       </div>
       <div className="col-lg-6">
         <ListEditor
-          title="Banks"
+          title={say('setup.banks')}
           path="banks"
           rows={s.banks.map((r) => ({ ...r }))}
           columns={[
-            { key: 'name', label: 'Name' },
-            { key: 'identifier', label: 'BIC or routing number' },
+            { key: 'name', label: say('setup.name') },
+            { key: 'identifier', label: say('setup.bicOrRoutingNumber') },
           ]}
           empty={{ name: '', identifier: '' }}
-          add="Add a bank"
+          add={say('setup.addABank')}
+          example={say('setup.exampleOfABank')}
         />
         <ListEditor
-          title="Branches"
+          title={say('setup.branches')}
           path="branches"
           rows={s.branches.map((r) => ({ ...r }))}
           columns={[
-            { key: 'name', label: 'Name' },
-            { key: 'bankId', label: 'Bank', choices: banks },
-            { key: 'identifier', label: 'Number' },
+            { key: 'name', label: say('setup.name') },
+            { key: 'bankId', label: say('setup.bank'), choices: banks },
+            { key: 'identifier', label: say('setup.number') },
           ]}
           empty={{ name: '', bankId: '', identifier: '' }}
-          add="Add a branch"
+          add={say('setup.addABranch')}
+          example={say('setup.exampleOfABranch')}
         />
         <ListEditor
-          title="Numbers"
-          about="The next number of each kind of document; a site may have a series of its own."
+          title={say('setup.numbers')}
+          about={say('setup.theNextNumberOfEachKindOf')}
           path="series"
           rows={s.series.map((r) => ({ ...r, siteId: r.siteId ?? '' }))}
           columns={[
-            { key: 'kind', label: 'Of', choices: kinds, fixed: true },
-            { key: 'siteId', label: 'Site', choices: sites, none: 'All', fixed: true },
-            { key: 'prefix', label: 'Begins with' },
-            { key: 'nextNumber', label: 'Next' },
-            { key: 'digits', label: 'Digits' },
-            { key: 'yearly', label: 'Anew each year', check: true },
+            { key: 'kind', label: say('setup.of'), choices: kinds, fixed: true },
+            { key: 'siteId', label: say('setup.site'), choices: sites, none: say('setup.all'), fixed: true },
+            { key: 'prefix', label: say('setup.beginsWith') },
+            { key: 'nextNumber', label: say('setup.next') },
+            { key: 'digits', label: say('setup.digits') },
+            { key: 'yearly', label: say('setup.anewEachYear'), check: true },
           ]}
           empty={{ kind: '', siteId: '', prefix: '', nextNumber: 1, digits: 4, yearly: false }}
-          add="Add a series"
+          add={say('setup.addASeries')}
+          example={say('setup.exampleOfASeries')}
         />
         <MissingNumbers />
         <ListEditor
-          title="Exchange rates"
-          about={`What one unit is worth in ${s.currency}; each holds until the next.`}
+          title={say('setup.exchangeRates')}
+          about={say('setup.whatOneUnitIsWorthInEach', { currency: s.currency })}
           path="rates"
           rows={s.rates.map((r) => ({ ...r }))}
           columns={[
-            { key: 'currency', label: 'Currency', fixed: true },
-            { key: 'date', label: 'From', fixed: true },
-            { key: 'rate', label: 'Rate' },
+            { key: 'currency', label: say('setup.currency'), fixed: true },
+            { key: 'date', label: say('setup.from3'), fixed: true },
+            { key: 'rate', label: say('setup.rate2') },
           ]}
           empty={{ currency: 'EUR', date: session.businessDate, rate: '' }}
-          add="Add a rate"
+          add={say('setup.addARate')}
+          example={say('setup.exampleOfARate')}
         />
       </div>
     </div>

@@ -4,6 +4,7 @@ import { api, data } from '../shared/api';
 import { Problems } from '../shared/Problems';
 import { useSetUp } from '../shared/useBooks';
 import { setupKeys } from './keys';
+import { say } from '../words';
 
 /** Numbers that were given out or jumped over, and that no document has. */
 export function MissingNumbers() {
@@ -20,21 +21,19 @@ export function MissingNumbers() {
   });
   return (
     <section className="sheet">
-      <h2>Missing numbers</h2>
+      <h2>{say('setup.missingNumbers')}</h2>
       <Problems error={missing.error} />
-      {missing.data?.length === 0 && (
-        <p className="quiet">Every number that was given out has its document.</p>
-      )}
+      {missing.data?.length === 0 && <p className="quiet">{say('setup.everyNumberThatWasGivenOutHas')}</p>}
       {missing.data && missing.data.length > 0 && (
         <table className="plain">
-          <caption className="visually-hidden">Numbers that no document has</caption>
+          <caption className="visually-hidden">{say('setup.numbersThatNoDocumentHas')}</caption>
           <thead>
             <tr>
-              <th scope="col">Of</th>
-              <th scope="col">From</th>
-              <th scope="col">To</th>
+              <th scope="col">{say('setup.of')}</th>
+              <th scope="col">{say('setup.from3')}</th>
+              <th scope="col">{say('setup.to')}</th>
               <th scope="col" className="num">
-                How many
+                {say('setup.howMany')}
               </th>
             </tr>
           </thead>

@@ -9,25 +9,29 @@ import { fullDate, UNREADABLE } from '../shared/dates';
 import { setupKeys } from './keys';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts, useSetUp } from '../shared/useBooks';
+import { say } from '../words';
 
 type Role = Person['roles'][number];
 
 const ROLES: [Role, string][] = [
-  ['PREPARER', 'prepares'],
-  ['CERTIFIER', 'certifies'],
-  ['ADMINISTRATOR', 'administers'],
-  ['VIEWER', 'only looks'],
+  ['PREPARER', say('setup.prepares')],
+  ['CERTIFIER', say('setup.certifies')],
+  ['ADMINISTRATOR', say('setup.administers')],
+  ['VIEWER', say('setup.onlyLooks')],
 ];
 
 function days({ from, to }: Person) {
-  const parts = [from && `from ${fullDate(from)}`, to && `to ${fullDate(to)}`].filter(Boolean);
-  return parts.join(' ') || 'always';
+  const parts = [
+    from && say('setup.from4', { from: fullDate(from) }),
+    to && say('setup.to2', { to: fullDate(to) }),
+  ].filter(Boolean);
+  return parts.join(' ') || say('setup.always');
 }
 
 /** When and where somebody works: days, bank accounts and sites. */
 function limits(p: Person, names: Map<number, string>) {
   const places = [...p.bankAccountIds, ...p.siteIds].map((id) => names.get(id) ?? '').filter(Boolean);
-  return [days(p), places.length > 0 ? places.join(', ') : 'everywhere'].join(', ');
+  return [days(p), places.length > 0 ? places.join(', ') : say('setup.everywhere')].join(', ');
 }
 
 /** Who may do what in the company. */
@@ -92,19 +96,19 @@ export function PeoplePart() {
   });
   return (
     <section className="sheet">
-      <h2>People</h2>
+      <h2>{say('setup.people')}</h2>
       <table className="plain">
-        <caption className="visually-hidden">People and what they may do</caption>
+        <caption className="visually-hidden">{say('setup.peopleAndWhatTheyMayDo')}</caption>
         <thead>
           <tr>
-            <th scope="col">Name</th>
+            <th scope="col">{say('setup.name')}</th>
             {ROLES.map(([role, words]) => (
               <th scope="col" key={role}>
                 {words}
               </th>
             ))}
-            <th scope="col">may sign in</th>
-            <th scope="col">when and where</th>
+            <th scope="col">{say('setup.maySignIn')}</th>
+            <th scope="col">{say('setup.whenAndWhere')}</th>
           </tr>
         </thead>
         <tbody>
@@ -130,7 +134,7 @@ export function PeoplePart() {
               ))}
               <td>
                 <Form.Check
-                  aria-label={`${p.name} may sign in`}
+                  aria-label={say('setup.maySignIn2', { name: p.name })}
                   checked={p.active}
                   disabled={change.isPending}
                   onChange={(e) => change.mutate({ ...p, active: e.target.checked })}
@@ -140,7 +144,7 @@ export function PeoplePart() {
                 <Button
                   variant="link"
                   size="sm"
-                  aria-label={`Limits of ${p.name}: ${limits(p, names)}`}
+                  aria-label={say('setup.limitsOf', { name: p.name, limits: limits(p, names) })}
                   onClick={() => setDated(p)}
                 >
                   {limits(p, names)}
@@ -160,11 +164,11 @@ export function PeoplePart() {
           }}
         >
           <h3 id="limits-title" className="mt-3 mb-0">
-            When and where {dated.name} works
+            {say('setup.whenAndWhereWorks', { name: dated.name })}
           </h3>
           <div className="col-md-4">
             <DateField
-              label="From"
+              label={say('setup.from3')}
               value={dated.from ?? ''}
               today={company.businessDate}
               optional
@@ -173,7 +177,7 @@ export function PeoplePart() {
           </div>
           <div className="col-md-4">
             <DateField
-              label="To, that day included"
+              label={say('setup.toThatDayIncluded')}
               value={dated.to ?? ''}
               today={company.businessDate}
               optional
@@ -181,13 +185,13 @@ export function PeoplePart() {
             />
           </div>
           <PlaceChoice
-            legend="Prepares and certifies on these bank accounts only; none ticked for all"
+            legend={say('setup.preparesAndCertifiesOnTheseBankAccounts')}
             places={(accounts.data ?? []).filter((a) => a.active)}
             chosen={dated.bankAccountIds}
             onChange={(bankAccountIds) => setDated({ ...dated, bankAccountIds })}
           />
           <PlaceChoice
-            legend="Books for these sites only; none ticked for all"
+            legend={say('setup.booksForTheseSitesOnlyNoneTicked')}
             places={(setUp.data?.sites ?? []).filter((s) => s.active)}
             chosen={dated.siteIds}
             onChange={(siteIds) => setDated({ ...dated, siteIds })}
@@ -198,27 +202,27 @@ export function PeoplePart() {
               variant="outline-secondary"
               disabled={change.isPending || dated.from === UNREADABLE || dated.to === UNREADABLE}
             >
-              Set the limits
+              {say('setup.setTheLimits')}
             </Button>
             <Button variant="link" onClick={() => setDated(null)}>
-              Leave them
+              {say('setup.leaveThem')}
             </Button>
             {dated.secondFactor && (
               <Button
                 variant="link"
                 disabled={help.isPending}
-                title="For whoever lost the device and the codes kept for that"
+                title={say('setup.forWhoeverLostTheDeviceAndThe')}
                 onClick={() => help.mutate(dated.id, { onSuccess: () => setDated(null) })}
               >
-                Take the second factor away
+                {say('setup.takeTheSecondFactorAway')}
               </Button>
             )}
           </div>
         </Form>
       )}
-      <Problems error={change.error} title="Not changed." />
-      <Problems error={help.error} title="Not taken away." />
-      <h3 className="mt-3">Add a person</h3>
+      <Problems error={change.error} title={say('setup.notChanged')} />
+      <Problems error={help.error} title={say('setup.notTakenAway')} />
+      <h3 className="mt-3">{say('setup.addAPerson')}</h3>
       <Form
         className="row g-2"
         onSubmit={(e) => {
@@ -227,25 +231,25 @@ export function PeoplePart() {
         }}
       >
         <Form.Group className="col-md-6" controlId="person-name">
-          <Form.Label>Name</Form.Label>
+          <Form.Label>{say('setup.name')}</Form.Label>
           <Form.Control value={form.name} onChange={(e) => setForm({ ...form, name: e.target.value })} />
         </Form.Group>
         <Form.Group className="col-md-6" controlId="person-login">
-          <Form.Label>Sign-in name</Form.Label>
+          <Form.Label>{say('setup.signInName')}</Form.Label>
           <Form.Control value={form.login} onChange={(e) => setForm({ ...form, login: e.target.value })} />
         </Form.Group>
         <Form.Group className="col-md-6" controlId="person-password">
-          <Form.Label>First password</Form.Label>
+          <Form.Label>{say('setup.firstPassword')}</Form.Label>
           <Form.Control
             type="password"
             autoComplete="new-password"
             value={form.password}
             onChange={(e) => setForm({ ...form, password: e.target.value })}
           />
-          <div className="hint">At the first sign-in the person chooses another.</div>
+          <div className="hint">{say('setup.atTheFirstSignInThePerson')}</div>
         </Form.Group>
         <Form.Group className="col-md-6" controlId="person-role">
-          <Form.Label>What the person does</Form.Label>
+          <Form.Label>{say('setup.whatThePersonDoes')}</Form.Label>
           <Form.Select value={form.role} onChange={(e) => setForm({ ...form, role: e.target.value as Role })}>
             {ROLES.map(([role, words]) => (
               <option key={role} value={role}>
@@ -255,9 +259,9 @@ export function PeoplePart() {
           </Form.Select>
         </Form.Group>
         <div>
-          <Problems error={add.error} title="Not added; what you typed is still here." />
+          <Problems error={add.error} title={say('setup.notAddedWhatYouTypedIsStill')} />
           <Button type="submit" variant="outline-secondary" disabled={add.isPending}>
-            Add this person
+            {say('setup.addThisPerson')}
           </Button>
         </div>
       </Form>

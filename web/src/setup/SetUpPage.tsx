@@ -7,15 +7,16 @@ import { CompanyPart } from './CompanyPart';
 import { ListsPart } from './ListsPart';
 import { PeoplePart } from './PeoplePart';
 import { TokensPart } from './TokensPart';
+import { say } from '../words';
 
 const PARTS = {
-  accounts: 'Bank accounts',
-  chart: 'Chart of accounts',
-  lists: 'Lists',
-  company: 'Company and months',
-  people: 'People',
-  tokens: 'Programs',
-  backups: 'Backups',
+  accounts: say('setup.bankAccounts'),
+  chart: say('setup.chartOfAccounts'),
+  lists: say('setup.lists'),
+  company: say('setup.companyAndMonths'),
+  people: say('setup.people'),
+  tokens: say('setup.programs'),
+  backups: say('setup.backups'),
 };
 
 type Part = keyof typeof PARTS;
@@ -26,14 +27,15 @@ export default function SetUpPage() {
   const [search, setSearch] = useSearchParams();
   const part = (Object.keys(PARTS) as Part[]).find((p) => p === search.get('part')) ?? 'accounts';
   if (!canAdminister) {
-    return <p className="page">Set-up is for administrators of {company.name}.</p>;
+    return <p className="page">{say('setup.setUpIsForAdministratorsOf', { name: company.name })}</p>;
   }
   return (
     <div className="page">
       <h1>
-        Set-up <small>{company.name}</small>
+        {say('setup.setUp')}
+        <small>{company.name}</small>
       </h1>
-      <div className="parts" role="tablist" aria-label="Parts of the set-up">
+      <div className="parts" role="tablist" aria-label={say('setup.partsOfTheSetUp')}>
         {Object.entries(PARTS).map(([key, words]) => (
           <button
             key={key}

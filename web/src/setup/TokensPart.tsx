@@ -5,6 +5,7 @@ import { mayDo, TokenCells } from '../session/TokensPage';
 import { api, data } from '../shared/api';
 import { Problems } from '../shared/Problems';
 import { setupKeys } from './keys';
+import { say } from '../words';
 
 /** Everybody's tokens that reach the company; an administrator takes it out of their reach. */
 export function TokensPart() {
@@ -26,22 +27,20 @@ export function TokensPart() {
   });
   return (
     <section className="sheet">
-      <h2>Tokens for programs</h2>
+      <h2>{say('setup.tokensForPrograms')}</h2>
       <Problems error={tokens.error} />
       {tokens.data?.length === 0 ? (
-        <p className="quiet">
-          No program works in this company. Whoever works here makes tokens under their own name.
-        </p>
+        <p className="quiet">{say('setup.noProgramWorksInThisCompanyWhoever')}</p>
       ) : (
         <table className="plain">
-          <caption className="visually-hidden">Tokens that reach this company</caption>
+          <caption className="visually-hidden">{say('setup.tokensThatReachThisCompany')}</caption>
           <thead>
             <tr>
-              <th scope="col">Whose</th>
-              <th scope="col">Name</th>
-              <th scope="col">May</th>
-              <th scope="col">Until</th>
-              <th scope="col">Last used</th>
+              <th scope="col">{say('setup.whose')}</th>
+              <th scope="col">{say('setup.name')}</th>
+              <th scope="col">{say('setup.may')}</th>
+              <th scope="col">{say('setup.until')}</th>
+              <th scope="col">{say('setup.lastUsed')}</th>
               <th scope="col" />
             </tr>
           </thead>
@@ -57,10 +56,10 @@ export function TokensPart() {
                     variant="outline-secondary"
                     size="sm"
                     disabled={end.isPending}
-                    aria-label={`End ${t.name} of ${t.person} here`}
+                    aria-label={say('setup.endOfHere', { name: t.name, person: t.person })}
                     onClick={() => end.mutate(t.id)}
                   >
-                    End it here
+                    {say('setup.endItHere')}
                   </Button>
                 </td>
               </tr>
@@ -68,7 +67,7 @@ export function TokensPart() {
           </tbody>
         </table>
       )}
-      <Problems error={end.error} title="Not ended." />
+      <Problems error={end.error} title={say('setup.notEnded')} />
     </section>
   );
 }

@@ -1,5 +1,6 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
+import { say } from '../words';
 
 const ActivityPage = lazy(() => import('./ActivityPage'));
 const SetUpPage = lazy(() => import('./SetUpPage'));
@@ -10,14 +11,20 @@ export const capability: Capability = {
     '/set-up': SetUpPage,
   },
   places: [
-    { in: 'self', path: '/activity', label: 'Activity', order: 3, words: 'history who changed' },
+    {
+      in: 'self',
+      path: '/activity',
+      label: say('setup.activity'),
+      order: 3,
+      words: say('setup.historyWhoChanged'),
+    },
     {
       in: 'self',
       path: '/set-up',
-      label: 'Set-up',
+      label: say('setup.setUp2'),
       order: 4,
       administers: true,
-      words: 'company people bank accounts chart',
+      words: say('setup.companyPeopleBankAccountsChart'),
     },
   ],
 };

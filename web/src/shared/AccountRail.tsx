@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { fullDate } from './dates';
 import { useToday } from '../today/useToday';
+import { say } from '../words';
 
 /** The accounts at the left, each with how much of its month is proven. */
 export function AccountRail({
@@ -12,8 +13,8 @@ export function AccountRail({
 }) {
   const today = useToday();
   return (
-    <nav className="rail" aria-label="Bank accounts">
-      <h2>Bank accounts</h2>
+    <nav className="rail" aria-label={say('shared.bankAccounts')}>
+      <h2>{say('shared.bankAccounts')}</h2>
       {today.data?.lanes.map((lane) => (
         <Link
           key={lane.accountId}
@@ -36,7 +37,7 @@ export function AccountRail({
               </span>
             </span>
             <span className="quiet">
-              {lane.shortNumber}, marked to {fullDate(lane.mark)}
+              {say('shared.markedTo', { shortNumber: lane.shortNumber, mark: fullDate(lane.mark) })}
             </span>
           </span>
         </Link>

@@ -4,6 +4,7 @@ import { api, data } from './api';
 import { dateTime } from './dates';
 import { keys } from './keys';
 import { OnlySo } from './More';
+import { say } from '../words';
 
 /** What was done to one object and by whom. */
 export function ActivityOf({ type, id }: { type: string; id: number }) {
@@ -22,7 +23,7 @@ export function ActivityOf({ type, id }: { type: string; id: number }) {
   }
   return (
     <details className="mt-2">
-      <summary>What was done here ({activity.data.length})</summary>
+      <summary>{say('shared.whatWasDoneHere', { data: activity.data.length })}</summary>
       <ul className="list-unstyled mt-1 mb-0">
         {activity.data.map((a) => (
           <li key={a.id}>
@@ -33,7 +34,7 @@ export function ActivityOf({ type, id }: { type: string; id: number }) {
           </li>
         ))}
       </ul>
-      <OnlySo shown={activity.data.length} most={100} what="The latest" />
+      <OnlySo shown={activity.data.length} most={100} what={say('shared.theLatest')} />
     </details>
   );
 }

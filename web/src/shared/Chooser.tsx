@@ -1,6 +1,7 @@
 import { useCombobox } from 'downshift';
 import { useId, useState, type ReactNode } from 'react';
 import { Form } from 'react-bootstrap';
+import { say } from '../words';
 
 export interface Choice {
   value: string;
@@ -122,7 +123,11 @@ export function Chooser({
           },
         })}
       />
-      <ul {...getMenuProps({ 'aria-label': 'What fits' })} className="chooser-list" hidden={!isOpen}>
+      <ul
+        {...getMenuProps({ 'aria-label': say('shared.whatFits') })}
+        className="chooser-list"
+        hidden={!isOpen}
+      >
         {isOpen &&
           items.map((c, i) => (
             <li
@@ -134,9 +139,9 @@ export function Chooser({
             </li>
           ))}
         {isOpen && items.length === 0 && (
-          <li className="quiet">{looking ? 'Looking…' : 'Nothing fits what is typed.'}</li>
+          <li className="quiet">{looking ? say('shared.looking') : say('shared.nothingFitsWhatIsTyped')}</li>
         )}
-        {isOpen && more && <li className="quiet">There are more; type more of it.</li>}
+        {isOpen && more && <li className="quiet">{say('shared.thereAreMoreTypeMoreOfIt')}</li>}
       </ul>
     </div>
   );
@@ -152,7 +157,11 @@ export function narrowed(choices: Choice[], typed: string): Choice[] {
   if (wanted.length === 0) {
     return choices;
   }
-  const text = (c: Choice) => plain(`${c.words} ${c.detail ?? ''}`);
+  const text = (c: Choice) => {
+    const words = plain(`${c.words} ${c.detail ?? ''}`);
+    // an amount is found with and without marks between its thousands
+    return `${words} ${words.replace(/(\d)[,.' ](?=\d{3})/g, '$1')}`;
+  };
   const begins = (c: Choice) => {
     const words = text(c).split(/[^\p{L}\p{N}]+/u);
     return wanted.every((w) => words.some((o) => o.startsWith(w)));

@@ -1,6 +1,7 @@
 import { useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { addDays, dateHint, fullDate, longDate, monthTitle, readDate, UNREADABLE } from './dates';
+import { say } from '../words';
 
 interface Props {
   label: string;
@@ -56,7 +57,7 @@ export function DateField({ label, value, today, onChange, hint, optional, filte
         <button
           type="button"
           className="btn btn-outline-secondary ms-1"
-          aria-label={`Pick ${label.toLowerCase()} from a calendar`}
+          aria-label={say('shared.pickFromACalendar', { label: label.toLowerCase() })}
           aria-expanded={open}
           onClick={() => setOpen(!open)}
         >
@@ -64,7 +65,12 @@ export function DateField({ label, value, today, onChange, hint, optional, filte
         </button>
       </div>
       <div id={`${id}-hint`} className={bad ? 'field-error' : 'hint'}>
-        {bad ? `Not a date. Write ${dateHint()}.${filter ? ' The list stays as it was.' : ''}` : (hint ?? '')}
+        {bad
+          ? say('shared.notADateWrite', {
+              dateHint: dateHint(),
+              words: filter ? say('shared.theListStaysAsItWas') : '',
+            })
+          : (hint ?? '')}
       </div>
       {open && (
         <Calendar
@@ -90,14 +96,14 @@ function Calendar({ month, value, onPick }: { month: string; value: string; onPi
     Array.from({ length: 7 }, (__, d) => addDays(start, w * 7 + d)),
   );
   return (
-    <div className="calendar" role="group" aria-label={`Days of ${monthTitle(shown)}`}>
+    <div className="calendar" role="group" aria-label={say('shared.daysOf', { shown: monthTitle(shown) })}>
       <div className="d-flex justify-content-between align-items-center mb-1">
         <button type="button" className="btn btn-sm" onClick={() => setShown(addDays(first, -1).slice(0, 7))}>
-          Earlier
+          {say('shared.earlier')}
         </button>
         <span>{monthTitle(shown)}</span>
         <button type="button" className="btn btn-sm" onClick={() => setShown(addDays(first, 32).slice(0, 7))}>
-          Later
+          {say('shared.later')}
         </button>
       </div>
       {weeks.map((week) => (

@@ -1,4 +1,5 @@
 import { useRef, useState, type ReactNode } from 'react';
+import { say } from '../words';
 
 interface Props {
   enabled: boolean;
@@ -84,7 +85,7 @@ export function FileButton({
 export function Reading({ name }: { name: string }) {
   return (
     <p className="told" role="status">
-      Reading {name} … It is taken whole or not at all.
+      {say('shared.readingItIsTakenWholeOrNot', { name })}
     </p>
   );
 }

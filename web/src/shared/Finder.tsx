@@ -10,6 +10,7 @@ import { useDebounced } from './useDebounced';
 import { useFound } from './useFound';
 import { useKey } from './useKey';
 import { ROLES, upper, type Control } from './useBooks';
+import { say } from '../words';
 
 interface Item {
   key: string;
@@ -28,13 +29,22 @@ const KINDS: Record<string, (f: Found) => [words: string, path: string]> = {
     `${upper(ROLES[(f.tags[0] ?? 'RECEIVABLES') as Control][0])}, ${f.detail}`,
     `/parties/${f.id}`,
   ],
-  ACCOUNT: (f) => [`${f.place ? 'Bank account' : 'Account'}, ${f.detail}`, `/ledger/accounts/${f.id}`],
+  ACCOUNT: (f) => [
+    `${f.place ? say('shared.bankAccount') : say('shared.account')}, ${f.detail}`,
+    `/ledger/accounts/${f.id}`,
+  ],
   ITEM: (f) => [f.detail, `/ledger/entries/${f.place}`],
-  PAYMENT: (f) => [`Payment, ${f.detail}`, `/payments/${f.id}`],
-  CERTIFICATE: (f) => [`Certificate, ${f.detail}`, `/certify/${f.place}/${month(f)}`],
-  STATEMENT: (f) => [`Statement, ${f.detail}`, `/statements?account=${f.place}&statement=${f.id}`],
-  ENTRY: (f) => [`Ledger, ${f.detail}`, `/ledger/entries/${f.id}`],
-  BANK_LINE: (f) => [`Bank line, ${f.detail}`, `/reconcile/${f.place}/${month(f)}?line=${f.id}`],
+  PAYMENT: (f) => [say('shared.payment', { detail: f.detail }), `/payments/${f.id}`],
+  CERTIFICATE: (f) => [say('shared.certificate', { detail: f.detail }), `/certify/${f.place}/${month(f)}`],
+  STATEMENT: (f) => [
+    say('shared.statement', { detail: f.detail }),
+    `/statements?account=${f.place}&statement=${f.id}`,
+  ],
+  ENTRY: (f) => [say('shared.ledger', { detail: f.detail }), `/ledger/entries/${f.id}`],
+  BANK_LINE: (f) => [
+    say('shared.bankLine', { detail: f.detail }),
+    `/reconcile/${f.place}/${month(f)}?line=${f.id}`,
+  ],
 };
 
 function itemOf(f: Found): Item | undefined {
@@ -71,7 +81,7 @@ export function Finder() {
         ...narrowed(
           pages.map((p) => ({ value: p.path, words: p.label, ...(p.words && { detail: p.words }) })),
           typed.trim(),
-        ).map((p) => ({ key: p.value, title: p.words, words: 'Page', path: p.value })),
+        ).map((p) => ({ key: p.value, title: p.words, words: say('shared.page'), path: p.value })),
         ...(current ? (found.data?.found ?? []) : []).flatMap((f) => itemOf(f) ?? []),
       ]
     : [];
@@ -111,8 +121,8 @@ export function Finder() {
         {...getInputProps({
           ref: input,
           type: 'text',
-          placeholder: 'Find anything',
-          'aria-label': 'Find anything',
+          placeholder: say('shared.findAnything'),
+          'aria-label': say('shared.findAnything'),
           autoComplete: 'off',
           // at once, so that no key is lost however fast one types
           onChange: (e) => {
@@ -123,7 +133,7 @@ export function Finder() {
         })}
       />
       <kbd aria-hidden="true">/</kbd>
-      <ul {...getMenuProps({ 'aria-label': 'Found' })} hidden={!isOpen}>
+      <ul {...getMenuProps({ 'aria-label': say('shared.found') })} hidden={!isOpen}>
         {items.map((item, i) => (
           <li
             key={item.key}
@@ -136,13 +146,11 @@ export function Finder() {
           </li>
         ))}
         {isOpen && current && found.isSuccess && items.length === 0 && (
-          <li className="quiet">
-            Nothing has these words, numbers or amounts. A part of a word is enough from three letters on.
-          </li>
+          <li className="quiet">{say('shared.nothingHasTheseWordsNumbersOrAmounts')}</li>
         )}
-        {isOpen && found.data?.more && <li className="quiet">There is more; type more of it.</li>}
+        {isOpen && found.data?.more && <li className="quiet">{say('shared.thereIsMoreTypeMoreOfIt')}</li>}
         {isOpen && found.data?.complete === false && (
-          <li className="quiet">The index is still being made; not everything is found yet.</li>
+          <li className="quiet">{say('shared.theIndexIsStillBeingMadeNot')}</li>
         )}
       </ul>
     </div>

@@ -1,22 +1,23 @@
 import { Modal } from 'react-bootstrap';
 import { Link } from 'react-router';
+import { say } from '../words';
 
 const KEYS: [string, string][] = [
-  ['j, ↓', 'Next bank line'],
-  ['k, ↑', 'Previous bank line'],
-  ['Enter', 'Take the first candidate'],
-  ['1 to 9', 'Take that candidate'],
-  ['f', 'Take all firm ones'],
-  ['n', 'Book a new entry from the bank line'],
-  ['e', 'Declare a bank error'],
-  ['x', 'Select the bank line'],
-  ['m', 'Match what is selected'],
-  ['u', 'Undo the match of the line, or the last step'],
-  ['t', 'Trace the gap'],
-  ['p', 'Fold the proof away, or show it'],
-  ['/', 'Find anything'],
-  ['?', 'Show these keys'],
-  ['Esc', 'Close what is open'],
+  [say('shared.j'), say('shared.nextBankLine')],
+  [say('shared.k'), say('shared.previousBankLine')],
+  [say('shared.enter'), say('shared.takeTheFirstCandidate')],
+  [say('shared.1To9'), say('shared.takeThatCandidate')],
+  ['f', say('shared.takeAllFirmOnes')],
+  ['n', say('shared.bookANewEntryFromTheBank')],
+  ['e', say('shared.declareABankError')],
+  ['x', say('shared.selectTheBankLine')],
+  ['m', say('shared.matchWhatIsSelected')],
+  ['u', say('shared.undoTheMatchOfTheLineOr')],
+  ['t', say('shared.traceTheGap')],
+  ['p', say('shared.foldTheProofAwayOrShowIt')],
+  ['/', say('shared.findAnything')],
+  ['?', say('shared.showTheseKeys')],
+  [say('shared.esc'), say('shared.closeWhatIsOpen')],
 ];
 
 export function KeysHelp({ show, onHide }: { show: boolean; onHide: () => void }) {
@@ -24,12 +25,12 @@ export function KeysHelp({ show, onHide }: { show: boolean; onHide: () => void }
     <Modal show={show} onHide={onHide} aria-labelledby="keys-title" animation={false}>
       <Modal.Header closeButton>
         <Modal.Title as="h2" id="keys-title">
-          Keys
+          {say('shared.keys')}
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
         <table className="plain">
-          <caption className="visually-hidden">All keys</caption>
+          <caption className="visually-hidden">{say('shared.allKeys')}</caption>
           <tbody>
             {KEYS.map(([key, does]) => (
               <tr key={key}>
@@ -43,7 +44,7 @@ export function KeysHelp({ show, onHide }: { show: boolean; onHide: () => void }
         </table>
         <p className="mt-3">
           <Link to="/glossary" onClick={onHide}>
-            What the words mean
+            {say('shared.whatTheWordsMean')}
           </Link>
         </p>
       </Modal.Body>

@@ -8,6 +8,7 @@ import { api, data } from './api';
 import { Finder } from './Finder';
 import { KeysHelp } from './KeysHelp';
 import { useKey } from './useKey';
+import { say } from '../words';
 
 /** The bar over every page: the places in the order of the work, find anything, who one is; under it, what the place holds. */
 export function Layout({ children }: { children: ReactNode }) {
@@ -27,7 +28,7 @@ export function Layout({ children }: { children: ReactNode }) {
   return (
     <>
       <a className="visually-hidden-focusable skip" href="#main">
-        Go to the work
+        {say('shared.goToTheWork')}
       </a>
       <header className="top">
         <span className="brand">
@@ -41,9 +42,9 @@ export function Layout({ children }: { children: ReactNode }) {
             />
             <path d="M3 16h22" stroke="#FFFDF8" strokeWidth="2" strokeLinecap="round" />
           </svg>
-          <span className="brand-words">Tide Mark</span>
+          <span className="brand-words">{say('shared.tideMark')}</span>
         </span>
-        <nav aria-label="Places">
+        <nav aria-label={say('shared.places')}>
           {Object.entries(PLACES).map(([key, label]) => {
             const first = mine.find((p) => p.in === key);
             return (
@@ -61,7 +62,12 @@ export function Layout({ children }: { children: ReactNode }) {
           })}
         </nav>
         <Finder />
-        <button type="button" className="top-button" aria-label="Show all keys" onClick={() => setHelp(true)}>
+        <button
+          type="button"
+          className="top-button"
+          aria-label={say('shared.showAllKeys')}
+          onClick={() => setHelp(true)}
+        >
           ?
         </button>
         <Dropdown align="end">
@@ -78,13 +84,13 @@ export function Layout({ children }: { children: ReactNode }) {
               ))}
             <Dropdown.Divider />
             <Dropdown.Item as="button" onClick={() => signOut.mutate()}>
-              Sign out
+              {say('shared.signOut')}
             </Dropdown.Item>
           </Dropdown.Menu>
         </Dropdown>
       </header>
       <div className="inside">
-        <nav aria-label={here && here.in !== 'self' ? PLACES[here.in] : 'Your own'}>
+        <nav aria-label={here && here.in !== 'self' ? PLACES[here.in] : say('shared.yourOwn')}>
           {inside.map((p) => (
             <NavLink
               key={p.path}
@@ -100,7 +106,7 @@ export function Layout({ children }: { children: ReactNode }) {
         {session.companies.length > 1 ? (
           <select
             className="inside-company"
-            aria-label="Company"
+            aria-label={say('shared.company')}
             value={company.id}
             onChange={(e) => {
               void navigate('/');

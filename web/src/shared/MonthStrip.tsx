@@ -1,8 +1,14 @@
 import { Link } from 'react-router';
 import type { StripMonth } from './api';
 import { monthShort, monthTitle } from './dates';
+import { say } from '../words';
 
-const WORDS = { CERTIFIED: 'certified', PREPARED: 'prepared', OPEN: 'open', TO_COME: 'to come' };
+const WORDS = {
+  CERTIFIED: say('shared.certified'),
+  PREPARED: say('shared.prepared'),
+  OPEN: say('shared.open'),
+  TO_COME: say('shared.toCome'),
+};
 
 /** The months of an account: sealed, current, to come. */
 export function MonthStrip({
@@ -15,7 +21,7 @@ export function MonthStrip({
   to: (month: string) => string;
 }) {
   return (
-    <nav className="strip" aria-label="Months">
+    <nav className="strip" aria-label={say('shared.months')}>
       {strip.map((m) => (
         <Link
           key={m.month}

@@ -1,4 +1,5 @@
 import { Button } from 'react-bootstrap';
+import { say } from '../words';
 
 /** Says that a list goes on, and fetches the next of it. */
 export function More({
@@ -8,14 +9,14 @@ export function More({
 }) {
   return (
     <p className="mt-2 mb-0">
-      There are older ones.{' '}
+      {say('shared.thereAreOlderOnes')}
       <Button
         size="sm"
         variant="outline-secondary"
         disabled={query.isFetchingNextPage}
         onClick={() => void query.fetchNextPage()}
       >
-        Show more
+        {say('shared.showMore')}
       </Button>
     </p>
   );
@@ -23,9 +24,5 @@ export function More({
 
 /** Says that only so many of a list are shown, where there may be more of it. */
 export function OnlySo({ shown, most, what }: { shown: number; most: number; what: string }) {
-  return shown < most ? null : (
-    <p className="quiet mt-2 mb-0">
-      {what} {most} are shown.
-    </p>
-  );
+  return shown < most ? null : <p className="quiet mt-2 mb-0">{say('shared.areShown', { what, most })}</p>;
 }

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { Refusal } from './api';
 import { Unanswered } from './sending';
+import { say } from '../words';
 
 /** What was refused and why; takes the focus of a screen reader when it appears. */
 export function Problems({ error, title }: { error: unknown; title?: string }) {
@@ -12,12 +13,9 @@ export function Problems({ error, title }: { error: unknown; title?: string }) {
     <div className="problems" role="alert">
       {title && !(error instanceof Unanswered) && <strong>{title}</strong>}
       {error instanceof Unanswered ? (
-        <p>
-          The connection was lost before an answer came. It is not known whether this was done. Once the
-          server answers again, look before you repeat it.
-        </p>
+        <p>{say('shared.theConnectionWasLostBeforeAnAnswer')}</p>
       ) : (
-        problems.length === 0 && <p>The server does not answer. Look again in a moment.</p>
+        problems.length === 0 && <p>{say('shared.theServerDoesNotAnswerLookAgain')}</p>
       )}
       {problems.slice(0, 12).map((p) => (
         <p key={p.code + p.where + p.found}>
@@ -25,18 +23,18 @@ export function Problems({ error, title }: { error: unknown; title?: string }) {
           {p.values?.entryId && (
             <>
               {' '}
-              <Link to={`/ledger/entries/${p.values.entryId}`}>Look at that entry</Link>
+              <Link to={`/ledger/entries/${p.values.entryId}`}>{say('shared.lookAtThatEntry')}</Link>
             </>
           )}
           {p.values?.partyId && (
             <>
               {' '}
-              <Link to={`/parties/${p.values.partyId}`}>Look at the one that is there</Link>
+              <Link to={`/parties/${p.values.partyId}`}>{say('shared.lookAtTheOneThatIsThere')}</Link>
             </>
           )}
         </p>
       ))}
-      {problems.length > 12 && <p>And {problems.length - 12} more of the kind.</p>}
+      {problems.length > 12 && <p>{say('shared.andMoreOfTheKind', { value: problems.length - 12 })}</p>}
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useSearchParams } from 'react-router';
+import { say } from '../words';
 
 /** What is searched for and where the page begins, kept in the address. */
 export function useSearchPlace() {
@@ -41,7 +42,7 @@ export function SearchForm({
         onChange={(e) => setTyped(e.target.value)}
       />
       <Button type="submit" variant="outline-secondary">
-        Find
+        {say('shared.find')}
       </Button>
     </Form>
   );

@@ -1,6 +1,7 @@
 import { useCurrentCompany } from '../session/session';
 import { ChooserField } from './Chooser';
 import { useSetUp } from './useBooks';
+import { say } from '../words';
 
 /** The site something is done for, among those whoever is signed in may work for; nothing where there are none. */
 export function SiteField({
@@ -24,8 +25,8 @@ export function SiteField({
   return (
     <ChooserField
       className={className}
-      label="Site"
-      empty={mine.length === 0 ? 'None' : 'Choose'}
+      label={say('shared.site')}
+      empty={mine.length === 0 ? say('shared.none') : say('shared.choose')}
       value={value ? String(value) : ''}
       choices={sites.map((s) => [String(s.id), s.name])}
       onChange={(v) => onChange(v ? Number(v) : undefined)}

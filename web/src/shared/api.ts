@@ -1,6 +1,7 @@
 import createClient, { type Middleware } from 'openapi-fetch';
 import type { components, paths } from './api-types';
 import { sendOnce } from './sending';
+import { say } from '../words';
 
 export type Schemas = components['schemas'];
 
@@ -29,7 +30,7 @@ export class Refusal extends Error {
     readonly status: number,
     readonly problems: Problem[],
   ) {
-    super(problems[0]?.message ?? 'The server did not understand.');
+    super(problems[0]?.message ?? say('shared.theServerDidNotUnderstand'));
   }
 
   get code(): string {
@@ -73,10 +74,10 @@ async function refusal(response: Response, body: unknown): Promise<Refusal> {
       {
         code: 'unexpected',
         where: '',
-        found: `an answer ${response.status}`,
+        found: say('shared.anAnswer', { status: response.status }),
         expected: 'another',
-        remedy: 'Try again.',
-        message: `The server answered ${response.status}. Look whether it was done before you repeat it.`,
+        remedy: say('shared.tryAgain'),
+        message: say('shared.theServerAnsweredLookWhetherItWas', { status: response.status }),
       },
     ],
   );

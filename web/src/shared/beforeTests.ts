@@ -5,6 +5,9 @@ import { server } from './server';
 // a machine that does more beside the tests may take its time
 configure({ asyncUtilTimeout: 5_000 });
 
+// jsdom has no media; a window of tests is wide
+window.matchMedia ??= () => ({ matches: false }) as MediaQueryList;
+
 beforeAll(() => server.listen({ onUnhandledRequest: 'error' }));
 afterEach(() => {
   cleanup();

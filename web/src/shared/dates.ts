@@ -1,19 +1,42 @@
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-const LONG = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
+import { say } from '../words';
+
+const MONTHS = [
+  say('shared.jan'),
+  say('shared.feb'),
+  say('shared.mar'),
+  say('shared.apr'),
+  say('shared.may'),
+  say('shared.jun'),
+  say('shared.jul'),
+  say('shared.aug'),
+  say('shared.sep'),
+  say('shared.oct'),
+  say('shared.nov'),
+  say('shared.dec'),
 ];
-const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+const LONG = [
+  say('shared.january'),
+  say('shared.february'),
+  say('shared.march'),
+  say('shared.april'),
+  say('shared.may'),
+  say('shared.june'),
+  say('shared.july'),
+  say('shared.august'),
+  say('shared.september'),
+  say('shared.october'),
+  say('shared.november'),
+  say('shared.december'),
+];
+const DAYS = [
+  say('shared.sunday'),
+  say('shared.monday'),
+  say('shared.tuesday'),
+  say('shared.wednesday'),
+  say('shared.thursday'),
+  say('shared.friday'),
+  say('shared.saturday'),
+];
 
 function parts(iso: string): [number, number, number] {
   const [y = 0, m = 1, d = 1] = iso.split('-').map(Number);
@@ -89,7 +112,7 @@ export function writeDates(first: DateOrder): void {
 
 /** How a date may be typed, for hints. */
 export function dateHint(): string {
-  return order === 'MONTH_FIRST' ? '4 jun, 6/4 or +3' : '4 jun, 4/6 or +3';
+  return order === 'MONTH_FIRST' ? say('shared.4Jun64Or3') : say('shared.4Jun46Or3');
 }
 
 /** What a field of a date holds while what was typed is no date: no form sends it, and no server takes it. */

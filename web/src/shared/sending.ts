@@ -1,9 +1,11 @@
+import { say } from '../words';
+
 /** How a change is sent so that it happens once: with a key of its own, again when the answer was lost. */
 
 /** The connection broke before an answer came: whether the change was made is not known. */
 export class Unanswered extends Error {
   constructor() {
-    super('The connection was lost before an answer came.');
+    super(say('shared.theConnectionWasLostBeforeAnAnswer2'));
   }
 }
 

@@ -2,15 +2,16 @@ import { useQuery } from '@tanstack/react-query';
 import { useCurrentCompany } from '../session/session';
 import { api, data, type AccountView, type EntryView, type PartyName } from './api';
 import { keys } from './keys';
+import { say } from '../words';
 
 export type Control = Exclude<PartyName['control'], 'NONE'>;
 
 /** Each role that somebody can have: one of them, several of them. */
 export const ROLES: Record<Control, [one: string, several: string]> = {
-  RECEIVABLES: ['customer', 'customers'],
-  PAYABLES: ['supplier', 'suppliers'],
-  EMPLOYEES: ['employee', 'employees'],
-  SISTER_COMPANIES: ['sister company', 'sister companies'],
+  RECEIVABLES: [say('shared.customer'), say('shared.customers')],
+  PAYABLES: [say('shared.supplier'), say('shared.suppliers')],
+  EMPLOYEES: [say('shared.employee'), say('shared.employees')],
+  SISTER_COMPANIES: [say('shared.sisterCompany'), say('shared.sisterCompanies')],
 };
 
 export const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

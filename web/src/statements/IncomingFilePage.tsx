@@ -13,6 +13,7 @@ import { Problems } from '../shared/Problems';
 import { MappingForm } from './MappingForm';
 import { ladderOf, type IncomingFileView } from './useTaking';
 import { lineCount, STATES } from './words';
+import { say } from '../words';
 
 /** A file that came in: how far it is, what a person has to decide, and what became of it. */
 export default function IncomingFilePage() {
@@ -38,40 +39,52 @@ export default function IncomingFilePage() {
   return (
     <div className="page">
       <p className="mb-1">
-        <Link to={`/statements${a.accountId ? `?account=${a.accountId}` : ''}`}>Statements</Link>
+        <Link to={`/statements${a.accountId ? `?account=${a.accountId}` : ''}`}>
+          {say('statements.statements')}
+        </Link>
       </p>
       <h1>
         {a.name} <small>{STATES[a.state]}</small>
       </h1>
       <p className="quiet">
-        {a.format && `${a.format}, `}
-        {a.sizeBytes.toLocaleString('en')} bytes, from {a.cameFrom}, {dateTime(a.cameAt)}
+        {say('statements.bytesFrom', {
+          value: a.format && `${a.format}, `,
+          sizeBytes: a.sizeBytes.toLocaleString('en'),
+          cameFrom: a.cameFrom,
+          cameAt: dateTime(a.cameAt),
+        })}
       </p>
       {a.state === 'READING' && <InWork incoming={a} />}
       {a.state === 'WAITS' && <Decision incoming={a} done={refresh} />}
       {a.state === 'MAPPING' && <MappingForm incoming={a} done={refresh} />}
       {(a.state === 'REFUSED' || a.state === 'LEFT') && a.problems.length > 0 && (
-        <Problems error={new Refusal(422, a.problems)} title="Nothing of it was taken." />
+        <Problems error={new Refusal(422, a.problems)} title={say('statements.nothingOfItWasTaken')} />
       )}
       {a.state === 'TAKEN' && (
         <section className="sheet">
           <p role="status">
             {a.statements
-              .map((s) => `${lineCount(s.lines)}, ${fullDate(s.from)} to ${fullDate(s.to)}`)
+              .map((s) =>
+                say('statements.to', {
+                  lines: lineCount(s.lines),
+                  from: fullDate(s.from),
+                  to: fullDate(s.to),
+                }),
+              )
               .join('; ')}
-            .{a.interim > 0 && ` ${a.interim} told of before their statement.`}
-            {a.note && ` Taken although it does not tie: ${a.note}`}
+            .{a.interim > 0 && say('statements.toldOfBeforeTheirStatement', { interim: a.interim })}
+            {a.note && say('statements.takenAlthoughItDoesNotTie', { note: a.note })}
           </p>
           {ladder && (
             <Link className="btn btn-primary" to={ladder}>
-              Reconcile them
+              {say('statements.reconcileThem')}
             </Link>
           )}
         </section>
       )}
       {a.state === 'NOTHING_NEW' && (
         <p className="told" role="status">
-          All of it has been read before. Nothing was changed.
+          {say('statements.allOfItHasBeenReadBefore')}
         </p>
       )}
       {a.skipped > 0 && (a.state === 'TAKEN' || a.state === 'NOTHING_NEW') && (
@@ -90,18 +103,18 @@ function InWork({ incoming }: { incoming: IncomingFileView }) {
   return (
     <section className="sheet">
       <label htmlFor="part">
-        {(incoming.progress?.linesRead ?? 0).toLocaleString('en')} lines read
+        {say('statements.linesRead', { linesRead: (incoming.progress?.linesRead ?? 0).toLocaleString('en') })}
         {(incoming.progress?.linesWritten ?? 0) > 0 &&
-          `, ${incoming.progress?.linesWritten.toLocaleString('en')} written`}
+          say('statements.written', { linesWritten: incoming.progress?.linesWritten.toLocaleString('en') })}
       </label>
       <progress id="part" className="w-100" max={100} value={part} />
-      <p className="quiet">You can leave this page and look again later. It is taken whole or not at all.</p>
+      <p className="quiet">{say('statements.youCanLeaveThisPageAndLook')}</p>
       <Button
         variant="outline-secondary"
         disabled={cancel.isPending || cancel.isSuccess}
         onClick={() => cancel.mutate()}
       >
-        Cancel; nothing is kept
+        {say('statements.cancelNothingIsKept')}
       </Button>
     </section>
   );
@@ -118,11 +131,11 @@ function Decision({ incoming, done }: { incoming: IncomingFileView; done: () => 
   const leave = useMutation({ mutationFn: () => send('POST', `${base}/leave`), onSettled: done });
   return (
     <section className="sheet">
-      <h2>Something does not tie</h2>
+      <h2>{say('statements.somethingDoesNotTie')}</h2>
       <p>
         {lineCount(incoming.lines, 'new')}
-        {incoming.skipped > 0 && `, ${incoming.skipped} that were read before`}. Nothing is taken until
-        somebody decides.
+        {incoming.skipped > 0 && say('statements.thatWereReadBefore', { skipped: incoming.skipped })}
+        {say('statements.nothingIsTakenUntilSomebodyDecides')}
       </p>
       <ul className="breaks">
         {incoming.problems.map((p) => (
@@ -137,7 +150,7 @@ function Decision({ incoming, done }: { incoming: IncomingFileView; done: () => 
           }}
         >
           <Form.Group controlId="note">
-            <Form.Label>Why it is taken all the same</Form.Label>
+            <Form.Label>{say('statements.whyItIsTakenAllTheSame')}</Form.Label>
             <Form.Control
               as="textarea"
               rows={2}
@@ -145,17 +158,18 @@ function Decision({ incoming, done }: { incoming: IncomingFileView; done: () => 
               value={note}
               onChange={(e) => setNote(e.target.value)}
             />
-            <div className="hint">
-              It stands with the statement. The month cannot be certified until it ties.
-            </div>
+            <div className="hint">{say('statements.itStandsWithTheStatementTheMonth')}</div>
           </Form.Group>
-          <Problems error={take.error ?? leave.error} title="Nothing was taken; your note is still here." />
+          <Problems
+            error={take.error ?? leave.error}
+            title={say('statements.nothingWasTakenYourNoteIsStill')}
+          />
           <div className="actions mt-2">
             <Button type="submit" disabled={!note.trim() || take.isPending}>
-              Take it with this note
+              {say('statements.takeItWithThisNote')}
             </Button>
             <Button variant="outline-secondary" disabled={leave.isPending} onClick={() => leave.mutate()}>
-              Leave it
+              {say('statements.leaveIt')}
             </Button>
           </div>
         </Form>
@@ -185,19 +199,19 @@ function Skipped({ incoming, done }: { incoming: IncomingFileView; done: () => u
   });
   return (
     <section className="sheet">
-      <Problems error={take.error} title="The line was not taken." />
+      <Problems error={take.error} title={say('statements.theLineWasNotTaken')} />
       <table className="plain">
-        <caption>Not taken, because they had been read before</caption>
+        <caption>{say('statements.notTakenBecauseTheyHadBeenRead')}</caption>
         <thead>
           <tr>
-            <th scope="col">Date</th>
-            <th scope="col">Line</th>
+            <th scope="col">{say('statements.date')}</th>
+            <th scope="col">{say('statements.line')}</th>
             <th scope="col" className="num">
-              Amount
+              {say('statements.amount')}
             </th>
-            <th scope="col">Why</th>
+            <th scope="col">{say('statements.why')}</th>
             <th scope="col">
-              <span className="visually-hidden">What can be done</span>
+              <span className="visually-hidden">{say('statements.whatCanBeDone')}</span>
             </th>
           </tr>
         </thead>
@@ -210,7 +224,7 @@ function Skipped({ incoming, done }: { incoming: IncomingFileView; done: () => u
               <td>{l.why}</td>
               <td>
                 {l.takenAfterAll ? (
-                  <span className="quiet">taken after all</span>
+                  <span className="quiet">{say('statements.takenAfterAll')}</span>
                 ) : (
                   canPrepare && (
                     <button
@@ -219,7 +233,7 @@ function Skipped({ incoming, done }: { incoming: IncomingFileView; done: () => u
                       disabled={take.isPending}
                       onClick={() => take.mutate(l.id)}
                     >
-                      It is another one: take it
+                      {say('statements.itIsAnotherOneTakeIt')}
                     </button>
                   )
                 )}
@@ -228,7 +242,7 @@ function Skipped({ incoming, done }: { incoming: IncomingFileView; done: () => u
           ))}
         </tbody>
       </table>
-      <OnlySo shown={lines.data?.length ?? 0} most={500} what="The first" />
+      <OnlySo shown={lines.data?.length ?? 0} most={500} what={say('statements.theFirst')} />
     </section>
   );
 }

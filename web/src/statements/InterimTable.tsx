@@ -7,6 +7,7 @@ import { report } from '../shared/money';
 import { OnlySo } from '../shared/More';
 import { Problems } from '../shared/Problems';
 import { INTERIM } from './words';
+import { say } from '../words';
 
 /** What the bank has told of before its statement. It counts in no balance. */
 export function InterimTable({ account }: { account: number }) {
@@ -39,17 +40,17 @@ export function InterimTable({ account }: { account: number }) {
     <section className="sheet">
       <Problems error={dismiss.error} />
       <table className="plain">
-        <caption>Told of before a statement; counted in no balance</caption>
+        <caption>{say('statements.toldOfBeforeAStatementCountedIn')}</caption>
         <thead>
           <tr>
-            <th scope="col">Date</th>
-            <th scope="col">Line</th>
+            <th scope="col">{say('statements.date')}</th>
+            <th scope="col">{say('statements.line')}</th>
             <th scope="col" className="num">
-              Amount
+              {say('statements.amount')}
             </th>
-            <th scope="col">Standing</th>
+            <th scope="col">{say('statements.standing')}</th>
             <th scope="col">
-              <span className="visually-hidden">What can be done</span>
+              <span className="visually-hidden">{say('statements.whatCanBeDone')}</span>
             </th>
           </tr>
         </thead>
@@ -60,7 +61,7 @@ export function InterimTable({ account }: { account: number }) {
               <th scope="row">{l.title}</th>
               <td className="num">{report(l.amount)}</td>
               <td>
-                {l.pending && l.state === 'SEEN' ? 'announced, ' : ''}
+                {l.pending && l.state === 'SEEN' ? say('statements.announced') : ''}
                 {INTERIM[l.state]}
               </td>
               <td>
@@ -71,7 +72,7 @@ export function InterimTable({ account }: { account: number }) {
                     disabled={dismiss.isPending}
                     onClick={() => dismiss.mutate(l.id)}
                   >
-                    It will not come
+                    {say('statements.itWillNotCome')}
                   </button>
                 )}
               </td>
@@ -79,7 +80,7 @@ export function InterimTable({ account }: { account: number }) {
           ))}
         </tbody>
       </table>
-      <OnlySo shown={lines.data.length} most={50} what="The latest" />
+      <OnlySo shown={lines.data.length} most={50} what={say('statements.theLatest')} />
     </section>
   );
 }

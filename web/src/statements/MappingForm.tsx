@@ -13,23 +13,24 @@ import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
 import { useDebounced } from '../shared/useDebounced';
 import type { IncomingFileView } from './useTaking';
+import { say } from '../words';
 
 const COLUMNS: [string, string][] = [
-  ['BOOKING_DATE', 'Booking date'],
-  ['VALUE_DATE', 'Value date'],
-  ['AMOUNT', 'Amount'],
-  ['MONEY_IN', 'Money in'],
-  ['MONEY_OUT', 'Money out'],
-  ['SIDE', 'In or out'],
-  ['BALANCE', 'Balance'],
-  ['TEXT', 'Text'],
-  ['COUNTERPARTY', 'Payer or payee'],
-  ['REFERENCE', 'Reference'],
-  ['BANK_REFERENCE', 'Bank reference'],
-  ['CHECK_NUMBER', 'Check number'],
-  ['CURRENCY', 'Currency'],
-  ['ACCOUNT', 'Account'],
-  ['CODE', 'Code'],
+  ['BOOKING_DATE', say('statements.bookingDate')],
+  ['VALUE_DATE', say('statements.valueDate')],
+  ['AMOUNT', say('statements.amount')],
+  ['MONEY_IN', say('statements.moneyIn')],
+  ['MONEY_OUT', say('statements.moneyOut')],
+  ['SIDE', say('statements.inOrOut')],
+  ['BALANCE', say('statements.balance')],
+  ['TEXT', say('statements.text')],
+  ['COUNTERPARTY', say('statements.payerOrPayee')],
+  ['REFERENCE', say('statements.reference')],
+  ['BANK_REFERENCE', say('statements.bankReference')],
+  ['CHECK_NUMBER', say('statements.checkNumber')],
+  ['CURRENCY', say('statements.currency')],
+  ['ACCOUNT', say('statements.account')],
+  ['CODE', say('statements.code')],
 ];
 
 /** Shows once what the columns of a bank's table hold; the first lines stand below as they would be read. */
@@ -46,7 +47,7 @@ export function MappingForm({ incoming, done }: { incoming: IncomingFileView; do
     enabled: canPrepare,
   });
   if (!canPrepare) {
-    return <p className="quiet">Somebody who prepares has to show what its columns hold.</p>;
+    return <p className="quiet">{say('statements.somebodyWhoPreparesHasToShowWhat')}</p>;
   }
   return guess.data ? (
     <Mapping incoming={incoming} guess={guess.data} done={done} />
@@ -142,73 +143,73 @@ function Mapping({
     >
       {notice}
       <section className="sheet">
-        <h2>What do its columns hold?</h2>
+        <h2>{say('statements.whatDoItsColumnsHold')}</h2>
         <p>
-          Shown once, remembered for the account. The character set was found to be{' '}
+          {say('statements.shownOnceRememberedForTheAccountThe')}
           <strong>{guess.charset}</strong>.
         </p>
         <div className="row g-2">
           <ChoiceField
             className="col-md-3"
-            label="Account"
+            label={say('statements.account')}
             value={String(account || '')}
-            empty="Choose"
+            empty={say('statements.choose')}
             choices={(accounts.data ?? []).map((a) => [String(a.id), a.name])}
             onChange={(v) => setAccount(Number(v))}
           />
           <TextField
             className="col-md-3"
-            label="Name of this table"
+            label={say('statements.nameOfThisTable')}
             max={80}
             value={form.name}
             onChange={(name) => setForm({ ...form, name })}
           />
           <ChoiceField
             className="col-md-2"
-            label="Dates"
+            label={say('statements.dates')}
             value={form.dates}
             choices={[
-              ['YEAR_FIRST', 'year first'],
-              ['MONTH_FIRST', 'month first'],
-              ['DAY_FIRST', 'day first'],
+              ['YEAR_FIRST', say('statements.yearFirst')],
+              ['MONTH_FIRST', say('statements.monthFirst')],
+              ['DAY_FIRST', say('statements.dayFirst')],
             ]}
             onChange={(dates) => setForm({ ...form, dates: dates as Mapping['dates'] })}
           />
           <ChoiceField
             className="col-md-2"
-            label="Decimals"
+            label={say('statements.decimals')}
             value={form.decimalPoint}
             choices={[
-              ['.', 'point, 1,234.50'],
-              [',', 'comma, 1.234,50'],
+              ['.', say('statements.point123450')],
+              [',', say('statements.comma123450')],
             ]}
             onChange={(decimalPoint) => setForm({ ...form, decimalPoint })}
           />
           <ChoiceField
             className="col-md-2"
-            label="Plus means"
+            label={say('statements.plusMeans')}
             value={form.turned ? 'out' : 'in'}
             choices={[
-              ['in', 'money in'],
-              ['out', 'money out'],
+              ['in', say('statements.moneyIn2')],
+              ['out', say('statements.moneyOut2')],
             ]}
             onChange={(v) => setForm({ ...form, turned: v === 'out' })}
           />
           <ChoiceField
             className="col-md-3"
-            label="Fields are separated by"
+            label={say('statements.fieldsAreSeparatedBy')}
             value={form.separator}
             choices={[
-              [',', 'comma'],
-              [';', 'semicolon'],
-              ['\t', 'tab'],
-              ['|', 'bar'],
+              [',', say('statements.comma')],
+              [';', say('statements.semicolon')],
+              ['\t', say('statements.tab')],
+              ['|', say('statements.bar')],
             ]}
             onChange={(separator) => setForm({ ...form, separator })}
           />
           <ChoiceField
             className="col-md-3"
-            label="Character set"
+            label={say('statements.characterSet')}
             value={form.charset}
             choices={[...new Set([form.charset, 'UTF-8', 'windows-1252', 'ISO-8859-1', 'UTF-16LE'])].map(
               (c): [string, string] => [c, c],
@@ -217,36 +218,38 @@ function Mapping({
           />
           <ChoiceField
             className="col-md-3"
-            label="Rows above the first line"
+            label={say('statements.rowsAboveTheFirstLine')}
             value={String(form.skipRows)}
-            choices={guess.rows.slice(0, 20).map((_, i): [string, string] => [String(i), `skip ${i}`])}
+            choices={guess.rows
+              .slice(0, 20)
+              .map((_, i): [string, string] => [String(i), say('statements.skip', { place: i })])}
             onChange={(v) => header(Number(v), form.header.length > 0)}
           />
           <ChoiceField
             className="col-md-3"
-            label="Then"
+            label={say('statements.then')}
             value={form.header.length > 0 ? 'header' : 'line'}
             choices={[
-              ['header', 'a header row'],
-              ['line', 'the first line at once'],
+              ['header', say('statements.aHeaderRow')],
+              ['line', say('statements.theFirstLineAtOnce')],
             ]}
             onChange={(v) => header(form.skipRows, v === 'header')}
           />
         </div>
         <div className="wide-table mt-3">
           <table className="plain">
-            <caption>The file&apos;s first rows, and what each column holds</caption>
+            <caption>{say('statements.theFilesFirstRowsAndWhatEach')}</caption>
             <thead>
               <tr>
                 {Array.from({ length: width }, (_, place) => (
                   <th key={place} scope="col">
                     <Form.Select
                       size="sm"
-                      aria-label={`What column ${place + 1} holds`}
+                      aria-label={say('statements.whatColumnHolds', { value: place + 1 })}
                       value={columnAt(place)}
                       onChange={(e) => choose(place, e.target.value)}
                     >
-                      <option value="">nothing needed</option>
+                      <option value="">{say('statements.nothingNeeded')}</option>
                       {COLUMNS.map(([key, words]) => (
                         <option key={key} value={key}>
                           {words}
@@ -271,17 +274,17 @@ function Mapping({
       </section>
       <section className="sheet">
         <table className="plain">
-          <caption>The first lines as they would be read</caption>
+          <caption>{say('statements.theFirstLinesAsTheyWouldBe')}</caption>
           <thead>
             <tr>
-              <th scope="col">Row</th>
-              <th scope="col">Date</th>
-              <th scope="col">Line</th>
+              <th scope="col">{say('statements.row')}</th>
+              <th scope="col">{say('statements.date')}</th>
+              <th scope="col">{say('statements.line')}</th>
               <th scope="col" className="num">
-                Amount
+                {say('statements.amount')}
               </th>
               <th scope="col" className="num">
-                Balance
+                {say('statements.balance')}
               </th>
             </tr>
           </thead>
@@ -306,15 +309,18 @@ function Mapping({
               ))}
           </tbody>
         </table>
-        {account === 0 && <p className="quiet">Choose the account it belongs to.</p>}
-        <Problems error={tried.error instanceof Refusal ? tried.error : undefined} title="Not readable so." />
-        <Problems error={learn.error ?? leave.error} title="Not read; what you chose is still here." />
+        {account === 0 && <p className="quiet">{say('statements.chooseTheAccountItBelongsTo')}</p>}
+        <Problems
+          error={tried.error instanceof Refusal ? tried.error : undefined}
+          title={say('statements.notReadableSo')}
+        />
+        <Problems error={learn.error ?? leave.error} title={say('statements.notReadWhatYouChoseIsStill')} />
         <div className="actions mt-2">
           <Button type="submit" disabled={account === 0 || !form.name.trim() || learn.isPending}>
-            Remember this and read the file
+            {say('statements.rememberThisAndReadTheFile')}
           </Button>
           <Button variant="outline-secondary" disabled={leave.isPending} onClick={() => leave.mutate()}>
-            Leave it
+            {say('statements.leaveIt')}
           </Button>
         </div>
       </section>

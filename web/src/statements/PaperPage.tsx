@@ -11,6 +11,7 @@ import { keys } from '../shared/keys';
 import { statementsKeys } from './keys';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
+import { say } from '../words';
 
 const EMPTY = { date: '', text: '', checkNumber: '', moneyIn: '', moneyOut: '', balance: '' };
 
@@ -82,10 +83,11 @@ export default function PaperPage() {
   return (
     <div className="page">
       <p className="mb-1">
-        <Link to={`/statements?account=${account}`}>Statements</Link>
+        <Link to={`/statements?account=${account}`}>{say('statements.statements')}</Link>
       </p>
       <h1>
-        Typing from paper <small>{own && `${fullDate(own.from)} to ${fullDate(own.to)}`}</small>
+        {say('statements.typingFromPaper')}
+        <small>{own && say('statements.to2', { from: fullDate(own.from), to: fullDate(own.to) })}</small>
       </h1>
       <Form
         className="sheet"
@@ -97,30 +99,27 @@ export default function PaperPage() {
         }}
       >
         <table className="plain typing">
-          <caption>
-            Tab goes on, Enter adds the line. The balance may stay empty; typed, it must be the one before and
-            the amount.
-          </caption>
+          <caption>{say('statements.tabGoesOnEnterAddsTheLine')}</caption>
           <thead>
             <tr>
-              <th scope="col">Date</th>
-              <th scope="col">Text</th>
-              <th scope="col">Check</th>
+              <th scope="col">{say('statements.date')}</th>
+              <th scope="col">{say('statements.text')}</th>
+              <th scope="col">{say('statements.check')}</th>
               <th scope="col" className="num">
-                In
+                {say('statements.in')}
               </th>
               <th scope="col" className="num">
-                Out
+                {say('statements.out')}
               </th>
               <th scope="col" className="num">
-                Balance
+                {say('statements.balance')}
               </th>
             </tr>
           </thead>
           <tbody>
             <tr>
               <th scope="row" colSpan={5}>
-                Opening balance
+                {say('statements.openingBalance')}
               </th>
               <td className="num">{own && report(own.opening)}</td>
             </tr>
@@ -136,17 +135,17 @@ export default function PaperPage() {
             ))}
             {canPrepare && own && !own.certified && (
               <tr>
-                <td>{field('date', 'Date')}</td>
-                <td>{field('text', 'Text')}</td>
-                <td>{field('checkNumber', 'Check number')}</td>
-                <td>{field('moneyIn', 'Money in', true)}</td>
-                <td>{field('moneyOut', 'Money out', true)}</td>
-                <td>{field('balance', 'Balance on paper', true)}</td>
+                <td>{field('date', say('statements.date'))}</td>
+                <td>{field('text', say('statements.text'))}</td>
+                <td>{field('checkNumber', say('statements.checkNumber'))}</td>
+                <td>{field('moneyIn', say('statements.moneyIn'), true)}</td>
+                <td>{field('moneyOut', say('statements.moneyOut'), true)}</td>
+                <td>{field('balance', say('statements.balanceOnPaper'), true)}</td>
               </tr>
             )}
             <tr>
               <th scope="row" colSpan={5}>
-                Closing balance on paper
+                {say('statements.closingBalanceOnPaper')}
               </th>
               <td className="num">
                 <strong>{own && report(own.closing)}</strong>
@@ -154,19 +153,19 @@ export default function PaperPage() {
             </tr>
           </tbody>
         </table>
-        <Problems error={add.error ?? back.error} title="Not added; what you typed is still here." />
+        <Problems error={add.error ?? back.error} title={say('statements.notAddedWhatYouTypedIsStill')} />
         <div className="actions mt-2">
           <Button type="submit" disabled={!ready || add.isPending}>
-            Add this line
+            {say('statements.addThisLine')}
           </Button>
           {last && !last.matched && (
             <Button variant="outline-secondary" disabled={back.isPending} onClick={() => back.mutate()}>
-              Take back {last.title}
+              {say('statements.takeBack', { title: last.title })}
             </Button>
           )}
           {own && (
             <Link className="btn btn-outline-secondary" to={`/reconcile/${account}/${own.to.slice(0, 7)}`}>
-              Reconcile
+              {say('statements.reconcile')}
             </Link>
           )}
         </div>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useCurrentCompany } from '../session/session';
 import { DateField } from '../shared/DateField';
 import { FORMATS } from './words';
+import { say } from '../words';
 
 /** Any days that statements cover, out again in an open format. */
 export function PeriodExport({ account, from, to }: { account: number; from: string; to: string }) {
@@ -10,12 +11,12 @@ export function PeriodExport({ account, from, to }: { account: number; from: str
   const base = `/api/v1/companies/${company.id}/bank-accounts/${account}/bank-lines/export`;
   return (
     <section className="sheet">
-      <h2>Take out a period</h2>
+      <h2>{say('statements.takeOutAPeriod')}</h2>
       <div className="row g-2">
         <div className="col-md-3">
           <DateField
             filter
-            label="From"
+            label={say('statements.from')}
             value={period.from}
             today={session.businessDate}
             onChange={(day) => setPeriod({ ...period, from: day })}
@@ -24,7 +25,7 @@ export function PeriodExport({ account, from, to }: { account: number; from: str
         <div className="col-md-3">
           <DateField
             filter
-            label="To"
+            label={say('statements.to3')}
             value={period.to}
             today={session.businessDate}
             onChange={(day) => setPeriod({ ...period, to: day })}

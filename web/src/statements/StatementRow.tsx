@@ -5,6 +5,7 @@ import type { StatementView } from './api';
 import { dateTime, shortDate } from '../shared/dates';
 import { report } from '../shared/money';
 import { FORMATS, SOURCES } from './words';
+import { say } from '../words';
 
 /** One statement: what it says, where it came from, out again in each format, and back. */
 export function StatementRow({
@@ -21,7 +22,7 @@ export function StatementRow({
       <tr>
         <th scope="row">
           <Link to={`/reconcile/${s.accountId}/${s.to.slice(0, 7)}`}>
-            {shortDate(s.from)} to {shortDate(s.to)}
+            {say('statements.to2', { from: shortDate(s.from), to: shortDate(s.to) })}
           </Link>
         </th>
         <td className="num">{report(s.opening)}</td>
@@ -32,7 +33,7 @@ export function StatementRow({
           {s.fileName && (
             <>
               :{' '}
-              <a href={`${base}/file`} download title="The original file, as it came">
+              <a href={`${base}/file`} download title={say('statements.theOriginalFileAsItCame')}>
                 {s.fileName}
               </a>
             </>
@@ -47,14 +48,14 @@ export function StatementRow({
               key={format}
               href={`${base}/export?format=${format}`}
               download
-              title={`Take it out as ${words}`}
+              title={say('statements.takeItOutAs', { words })}
             >
               {words}
             </a>
           ))}
           {s.canTakeBack && onTakeBack && (
             <Button size="sm" variant="outline-secondary" onClick={onTakeBack}>
-              Take back
+              {say('statements.takeBack2')}
             </Button>
           )}
         </td>
@@ -62,7 +63,7 @@ export function StatementRow({
       {s.note && (
         <tr>
           <td colSpan={7} className="quiet">
-            Taken although it does not tie: {s.note}. {s.breaks}
+            {say('statements.takenAlthoughItDoesNotTie2', { note: s.note, breaks: s.breaks })}
           </td>
         </tr>
       )}

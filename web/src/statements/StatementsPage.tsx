@@ -16,6 +16,7 @@ import { PeriodExport } from './PeriodExport';
 import { StatementRow } from './StatementRow';
 import { ladderOf, useTaking } from './useTaking';
 import { lineCount, STATES } from './words';
+import { say } from '../words';
 
 /** What has been read of each account: by month what is there and what is missing, and what came in. */
 export default function StatementsPage() {
@@ -63,8 +64,8 @@ export default function StatementsPage() {
     return (
       <div className="page">
         <section className="sheet empty">
-          <h1>No statements yet</h1>
-          <p>Statements are kept by account. An administrator adds the first account under Set-up.</p>
+          <h1>{say('statements.noStatementsYet')}</h1>
+          <p>{say('statements.statementsAreKeptByAccountAnAdministrator')}</p>
         </section>
       </div>
     );
@@ -78,52 +79,63 @@ export default function StatementsPage() {
       <AccountRail accountId={account} to={(a) => `/statements?account=${a}`} />
       <FileDrop
         enabled={canPrepare}
-        label={`Drop a statement of ${lane?.name}`}
+        label={say('statements.dropAStatementOf', { name: lane?.name })}
         onFile={(file) => take.mutate({ file, account })}
       >
         <section className="page">
           <h1>
-            Statements of {lane?.name} <small>{lane && `${lane.bank} ${lane.shortNumber}`}</small>
+            {say('statements.statementsOf')}
+            {lane?.name} <small>{lane && `${lane.bank} ${lane.shortNumber}`}</small>
           </h1>
           <div className="actions">
             {canPrepare && (
               <FileButton
                 main
-                label="Read a statement file"
+                label={say('statements.readAStatementFile')}
                 onFile={(file) => take.mutate({ file, account })}
               />
             )}
             {canPrepare && lane && (
               <Link className="btn btn-outline-secondary" to={`/reconcile/${account}/${lane.nextMonth}`}>
-                Work from paper
+                {say('statements.workFromPaper')}
               </Link>
             )}
             <Link className="btn btn-outline-secondary" to="/bank-links">
-              Bank links
+              {say('statements.bankLinks')}
             </Link>
           </div>
           {take.isPending && <Reading name={take.variables.file.name} />}
-          <Problems error={take.error} title="The file was not taken; nothing was changed." />
-          <Problems error={back.error} title="The statement was not taken back." />
+          <Problems error={take.error} title={say('statements.theFileWasNotTakenNothingWas')} />
+          <Problems error={back.error} title={say('statements.theStatementWasNotTakenBack')} />
           {ladder && take.data && (
             <p className="told" role="status">
-              Read{' '}
-              {take.data.statements
-                .map((s) => `${lineCount(s.lines)}, ${fullDate(s.from)} to ${fullDate(s.to)}`)
-                .join('; ')}
+              {say('statements.read', {
+                map: take.data.statements
+                  .map((s) =>
+                    say('statements.to', {
+                      lines: lineCount(s.lines),
+                      from: fullDate(s.from),
+                      to: fullDate(s.to),
+                    }),
+                  )
+                  .join('; '),
+              })}
               {take.data.skipped > 0 && (
                 <>
-                  ; <Link to={`/incoming-files/${take.data.id}`}>{take.data.skipped} skipped</Link>
+                  ;{' '}
+                  <Link to={`/incoming-files/${take.data.id}`}>
+                    {say('statements.skipped', { skipped: take.data.skipped })}
+                  </Link>
                 </>
               )}
-              . <Link to={ladder}>Reconcile them</Link>
+              . <Link to={ladder}>{say('statements.reconcileThem')}</Link>
             </p>
           )}
           {waiting.map((a) => (
             <p className="told" key={a.id}>
               <strong>{a.name}</strong> {STATES[a.state]}.{' '}
               <Link className="btn btn-outline-secondary btn-sm" to={`/incoming-files/${a.id}`}>
-                Look at it
+                {say('statements.lookAtIt')}
               </Link>
             </p>
           ))}
@@ -134,23 +146,26 @@ export default function StatementsPage() {
           ))}
           <div className="sheet">
             <table className="plain">
-              <caption>By month, the newest first{lane && `, amounts in ${lane.currency}`}</caption>
+              <caption>
+                {say('statements.byMonthTheNewestFirst')}
+                {lane && say('statements.amountsIn', { currency: lane.currency })}
+              </caption>
               <thead>
                 <tr>
-                  <th scope="col">Period</th>
+                  <th scope="col">{say('statements.period')}</th>
                   <th scope="col" className="num">
-                    Opening
+                    {say('statements.opening')}
                   </th>
                   <th scope="col" className="num">
-                    Closing
+                    {say('statements.closing')}
                   </th>
                   <th scope="col" className="num">
-                    Lines
+                    {say('statements.lines')}
                   </th>
-                  <th scope="col">From</th>
-                  <th scope="col">Read</th>
+                  <th scope="col">{say('statements.from')}</th>
+                  <th scope="col">{say('statements.read2')}</th>
                   <th scope="col">
-                    <span className="visually-hidden">What can be done</span>
+                    <span className="visually-hidden">{say('statements.whatCanBeDone')}</span>
                   </th>
                 </tr>
               </thead>
@@ -161,12 +176,16 @@ export default function StatementsPage() {
                       {monthTitle(m.month)}{' '}
                       <span className={m.complete ? 'quiet' : 'missing'}>
                         {m.certified
-                          ? 'certified'
+                          ? say('statements.certified')
                           : m.complete
-                            ? 'complete'
-                            : `missing: ${m.missing
-                                .map((s) => `${fullDate(s.from)} to ${fullDate(s.to)}`)
-                                .join(', ')}`}
+                            ? say('statements.complete')
+                            : say('statements.missing', {
+                                map: m.missing
+                                  .map((s) =>
+                                    say('statements.to2', { from: fullDate(s.from), to: fullDate(s.to) }),
+                                  )
+                                  .join(', '),
+                              })}
                       </span>
                     </th>
                   </tr>
@@ -181,7 +200,7 @@ export default function StatementsPage() {
               ))}
             </table>
             {statements.data?.months.length === 0 && (
-              <p className="quiet">Nothing read yet. Drop the bank&apos;s first file here.</p>
+              <p className="quiet">{say('statements.nothingReadYetDropTheBanksFirst')}</p>
             )}
           </div>
           <InterimTable account={account} />
@@ -189,13 +208,13 @@ export default function StatementsPage() {
           {ended.length > 0 && (
             <section className="sheet">
               <table className="plain">
-                <caption>What came in lately</caption>
+                <caption>{say('statements.whatCameInLately')}</caption>
                 <thead>
                   <tr>
-                    <th scope="col">File</th>
-                    <th scope="col">Format</th>
-                    <th scope="col">What became of it</th>
-                    <th scope="col">When</th>
+                    <th scope="col">{say('statements.file')}</th>
+                    <th scope="col">{say('statements.format')}</th>
+                    <th scope="col">{say('statements.whatBecameOfIt')}</th>
+                    <th scope="col">{say('statements.when')}</th>
                   </tr>
                 </thead>
                 <tbody>
@@ -208,7 +227,7 @@ export default function StatementsPage() {
                       <td>
                         {STATES[a.state]}
                         {a.lines > 0 && `, ${lineCount(a.lines)}`}
-                        {a.skipped > 0 && `, ${a.skipped} skipped`}
+                        {a.skipped > 0 && say('statements.skipped2', { skipped: a.skipped })}
                       </td>
                       <td>
                         {a.cameFrom}, {dateTime(a.cameAt)}
@@ -219,10 +238,10 @@ export default function StatementsPage() {
               </table>
               {ended.length > 8 && !all && (
                 <button type="button" className="as-link" onClick={() => setAll(true)}>
-                  Show {ended.length - 8} more
+                  {say('statements.showMore', { value: ended.length - 8 })}
                 </button>
               )}
-              {all && <OnlySo shown={ended.length} most={40} what="The latest" />}
+              {all && <OnlySo shown={ended.length} most={40} what={say('statements.theLatest')} />}
             </section>
           )}
         </section>

@@ -1,5 +1,6 @@
 import { lazy } from 'react';
 import type { Capability } from '../capabilities';
+import { say } from '../words';
 
 const StatementsPage = lazy(() => import('./StatementsPage'));
 const IncomingFilePage = lazy(() => import('./IncomingFilePage'));
@@ -15,10 +16,10 @@ export const capability: Capability = {
     {
       in: 'reconcile',
       path: '/statements',
-      label: 'Statements',
+      label: say('statements.statements'),
       order: 2,
       also: ['/incoming-files', '/paper'],
-      words: 'import files bank lines',
+      words: say('statements.importFilesBankLines'),
     },
   ],
 };

@@ -4,6 +4,7 @@ import type { Dot, Lane, TodayView } from './api';
 import { addDays, daysBetween, fullDate, monthShort, shortDate } from '../shared/dates';
 import { report } from '../shared/money';
 import { useCurrentCompany } from '../session/session';
+import { say } from '../words';
 
 interface Props {
   view: TodayView;
@@ -25,15 +26,13 @@ export function AccountLanes({ view, canDrop, onFile }: Props) {
     months.push(m);
   }
   return (
-    <section className="sheet lanes" aria-label="Where every account stands">
+    <section className="sheet lanes" aria-label={say('today.whereEveryAccountStands')}>
       <table>
-        <caption className="visually-hidden">
-          Accounts with their mark, what is proven, and their balances
-        </caption>
+        <caption className="visually-hidden">{say('today.accountsWithTheirMarkWhatIsProven')}</caption>
         <thead>
           <tr>
             <th scope="col">
-              <span className="visually-hidden">Account</span>
+              <span className="visually-hidden">{say('today.account')}</span>
             </th>
             <th scope="col" className="lane-months">
               <div className="month-names" aria-hidden="true">
@@ -43,16 +42,16 @@ export function AccountLanes({ view, canDrop, onFile }: Props) {
                   </span>
                 ))}
                 <span className="today-word" style={{ left: `${x(view.businessDate) / 10}%` }}>
-                  today
+                  {say('today.today')}
                 </span>
               </div>
-              <span className="visually-hidden">Months</span>
+              <span className="visually-hidden">{say('today.months')}</span>
             </th>
             <th scope="col" className="num">
-              Bank
+              {say('today.bank')}
             </th>
             <th scope="col" className="num">
-              Free to spend
+              {say('today.freeToSpend')}
             </th>
           </tr>
         </thead>
@@ -75,15 +74,15 @@ export function AccountLanes({ view, canDrop, onFile }: Props) {
         <svg width="12" height="12">
           <circle cx="6" cy="6" r="5" className="dot" />
         </svg>
-        bank line with no explanation
+        {say('today.bankLineWithNoExplanation')}
         <svg width="14" height="12">
           <path d="M7 0l6 6-6 6-6-6z" className="diamond" />
         </svg>
-        ledger entry not yet at the bank
+        {say('today.ledgerEntryNotYetAtTheBank')}
         <svg width="22" height="12">
           <rect width="22" height="12" className="lane-proven" />
         </svg>
-        proven, not yet certified
+        {say('today.provenNotYetCertified')}
       </p>
     </section>
   );
@@ -107,7 +106,7 @@ function LaneRow({ lane, x, months, today, canDrop, foreign, onFile }: LaneProps
   const proven = x(addDays(lane.provenTo, 1));
   const now = x(today);
   const scallop = `M${from} 20 H${mark} q-9 4 0 8 q9 4 0 8 q-9 4 0 8 H${from} Z`;
-  const words = `certified to ${shortDate(lane.mark)}`;
+  const words = say('today.certifiedTo', { mark: shortDate(lane.mark) });
   const certified = lane.mark > lane.openingDate;
   return (
     <tr
@@ -140,7 +139,11 @@ function LaneRow({ lane, x, months, today, canDrop, foreign, onFile }: LaneProps
           viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
           preserveAspectRatio="none"
           role="img"
-          aria-label={`${words}; ${lane.openLines} bank lines with no explanation; ${lane.openEntryCount} entries not yet at the bank`}
+          aria-label={say('today.bankLinesWithNoExplanationEntriesNot', {
+            words,
+            openLines: lane.openLines,
+            openEntryCount: lane.openEntryCount,
+          })}
         >
           {months.map((m) => (
             <line key={m} x1={x(m)} x2={x(m)} y1="0" y2={HEIGHT} className="month-line" />

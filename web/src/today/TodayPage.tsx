@@ -7,6 +7,7 @@ import { Problems } from '../shared/Problems';
 import { useTaking } from '../statements/useTaking';
 import { AccountLanes } from './AccountLanes';
 import { useToday } from './useToday';
+import { say } from '../words';
 
 function placeOf(task: Task): string {
   switch (task.place) {
@@ -38,20 +39,20 @@ export function TodayPage() {
   return (
     <FileDrop
       enabled={canPrepare}
-      label="Drop a statement: the account is found from the file"
+      label={say('today.dropAStatementTheAccountIsFound')}
       onFile={(file) => take.mutate({ file })}
     >
       <div className="page">
         <h1>{longDate(businessDate)}</h1>
         {take.isPending && <Reading name={take.variables.file.name} />}
-        <Problems error={take.error} title="The file was not taken; nothing was changed." />
+        <Problems error={take.error} title={say('today.theFileWasNotTakenNothingWas')} />
         {lanes.length === 0 ? (
           <section className="sheet empty">
-            <h2>No bank account yet</h2>
-            <p>Today shows where every account stands. It begins with the first account.</p>
+            <h2>{say('today.noBankAccountYet')}</h2>
+            <p>{say('today.todayShowsWhereEveryAccountStandsIt')}</p>
             {canAdminister && (
               <Link className="btn btn-primary" to="/set-up">
-                Add a bank account
+                {say('today.addABankAccount')}
               </Link>
             )}
           </section>
@@ -65,12 +66,15 @@ export function TodayPage() {
         {lanes.length > 0 && (
           <section className="sheet">
             <div className="d-flex justify-content-between align-items-baseline">
-              <h2>Needs a hand</h2>
+              <h2>{say('today.needsAHand')}</h2>
               {canPrepare && (
-                <FileButton label="Read a statement file" onFile={(file) => take.mutate({ file })} />
+                <FileButton
+                  label={say('today.readAStatementFile')}
+                  onFile={(file) => take.mutate({ file })}
+                />
               )}
             </div>
-            {tasks.length === 0 && <p className="quiet">Nothing. Every account is up to date.</p>}
+            {tasks.length === 0 && <p className="quiet">{say('today.nothingEveryAccountIsUpToDate')}</p>}
             <ul className="tasks">
               {tasks.map((task) => (
                 <li key={`${task.accountId}${task.place}`}>

@@ -50,7 +50,14 @@ final class Installation {
                 .addBankAccount(
                         company,
                         new SetUp.NewBankAccount(
-                                "Account " + accounts, "Bank", "B-" + accounts, "", YearMonth.of(2025, 12), "0.00", ""),
+                                "Account " + accounts,
+                                "Bank",
+                                "B-" + accounts,
+                                "",
+                                YearMonth.of(2025, 12),
+                                "0.00",
+                                "",
+                                null),
                         "bench")
                 .account();
     }

@@ -165,7 +165,7 @@ class ComingInTest {
         page.getByText("it is 30 Jun 2026").waitFor();
         button(page, "Fetch now").click();
         page.getByText(java.util.regex.Pattern.compile("new lines?")).waitFor();
-        page.getByLabel("What troubles it").selectOption("it is down");
+        page.getByLabel("What goes wrong there").selectOption("it is down");
         Browsing.settled(page);
         button(page, "Fetch now").click();
         page.getByText("Nothing is lost").first().waitFor();

@@ -1,5 +1,7 @@
 package tidemark.app.access;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.HashMap;
@@ -65,7 +67,7 @@ public class EndpointRights implements AuthorizationManager<RequestAuthorization
         }
         Requires requires = method.getMethodAnnotation(Requires.class);
         if (requires == null) {
-            throw new Refused(new NotFound("endpoint"));
+            throw new Refused(new NotFound(say("access.endpoint")));
         }
         if (requires.value() == Right.ANYONE) {
             return GRANTED;
@@ -115,7 +117,7 @@ public class EndpointRights implements AuthorizationManager<RequestAuthorization
             throw new TokenForbidden(right);
         }
         if (right != Right.SIGNED_IN && !token.companies().contains(companyOf(request))) {
-            throw new NotFound("company");
+            throw new NotFound(say("access.company"));
         }
         Right wanted = right == Right.SIGNED_IN ? Right.ADMINISTER : right;
         if (!TokenScope.reach(token.scopes(), wanted)) {
@@ -134,7 +136,7 @@ public class EndpointRights implements AuthorizationManager<RequestAuthorization
         }
         Set<Role> roles = access.roles();
         if (roles.isEmpty()) {
-            throw new NotFound("company");
+            throw new NotFound(say("access.company"));
         }
         if (access.secondFactorDue()) {
             throw new SecondFactorDue();
@@ -143,10 +145,10 @@ public class EndpointRights implements AuthorizationManager<RequestAuthorization
             throw new Forbidden(right);
         }
         if (right == Right.PREPARE || right == Right.CERTIFY) {
-            people.limits(actor.personId(), companyOf(request)).hold();
+            people.limitsToday(actor.personId(), companyOf(request)).hold();
             variables(request).forEach((name, value) -> {
                 if (name.equals("accountId") || name.equals("bankAccountId")) {
-                    Limits.checkAccount(number(value, "bank account"), "This account");
+                    Limits.checkAccount(number(value, say("access.bankAccount")), say("access.thisAccount"));
                 }
             });
         }

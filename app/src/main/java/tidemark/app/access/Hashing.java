@@ -1,5 +1,7 @@
 package tidemark.app.access;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Duration;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
@@ -47,9 +49,9 @@ class Hashing {
                 throw new RuleViolation(
                         "sign-in.busy",
                         "",
-                        "more sign-ins than can be checked at once",
-                        "a few at a time",
-                        "Wait a moment, then sign in again.");
+                        say("sign-in.busy.found"),
+                        say("sign-in.busy.expected"),
+                        say("sign-in.busy.remedy"));
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

@@ -1,9 +1,14 @@
 package tidemark.app.access;
 
+import static tidemark.core.words.Catalogue.say;
+
+import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.context.request.RequestAttributes;
@@ -11,13 +16,17 @@ import org.springframework.web.context.request.RequestContextHolder;
 import tidemark.core.problem.RuleViolation;
 
 /**
- * The bank accounts and sites that somebody's preparing and certifying is limited to in one company; empty for all.
+ * The bank accounts and sites that somebody's preparing and certifying is limited to in one company; empty for all. For
+ * a bank account there may be a last day.
  * What a person may see is not limited. They are found for each request before its endpoint runs; work that nobody
  * asked for by a request, such as the reading of a watched folder, has none.
  */
-public record Limits(Set<Long> bankAccounts, Set<Long> sites) {
-    static final Limits NONE = new Limits(Set.of(), Set.of());
+public record Limits(Set<Long> bankAccounts, Set<Long> sites, Map<Long, LocalDate> lastDays) {
+    static final Limits NONE = new Limits(Set.of(), Set.of(), Map.of());
     public static final String CODE = "right.limited";
+    /** Stands for none where all have ended; no account has it. */
+    private static final long NO_ACCOUNT = 0;
+
     private static final String KEY = Limits.class.getName();
     private static final ThreadLocal<@Nullable Limits> CARRIED = new ThreadLocal<>();
 
@@ -25,8 +34,28 @@ public record Limits(Set<Long> bankAccounts, Set<Long> sites) {
     static Limits of(List<PersonRepository.LimitRow> rows) {
         Set<Long> bankAccounts = new TreeSet<>();
         Set<Long> sites = new TreeSet<>();
-        rows.forEach(r -> (r.getKind().equals("SITE") ? sites : bankAccounts).add(r.getPlace()));
-        return new Limits(bankAccounts, sites);
+        Map<Long, LocalDate> lastDays = new TreeMap<>();
+        rows.forEach(r -> {
+            (r.getKind().equals("SITE") ? sites : bankAccounts).add(r.getPlace());
+            if (r.getLastDay() != null) {
+                lastDays.put(r.getPlace(), r.getLastDay());
+            }
+        });
+        return new Limits(bankAccounts, sites, lastDays);
+    }
+
+    /** What is left of them on a day: an account whose last day is over is none any more, even where none is left. */
+    Limits on(LocalDate day) {
+        Set<Long> left = new TreeSet<>(bankAccounts);
+        lastDays.forEach((account, last) -> {
+            if (last.isBefore(day)) {
+                left.remove(account);
+            }
+        });
+        if (left.isEmpty() && !bankAccounts.isEmpty()) {
+            left.add(NO_ACCOUNT);
+        }
+        return new Limits(left, sites, Map.of());
     }
 
     /** Keeps them for the rest of the request. */
@@ -64,10 +93,10 @@ public record Limits(Set<Long> bankAccounts, Set<Long> sites) {
         if (!limits.bankAccounts.isEmpty() && !limits.bankAccounts.contains(accountId)) {
             throw new RuleViolation(
                     CODE,
-                    "bank account",
-                    name + ", which is not among yours",
-                    "one of the bank accounts you may work on",
-                    "Whoever administers the company says which they are.");
+                    say("access.bankAccount"),
+                    say("access.whichIsNotAmongYours", name),
+                    say("access.oneOfTheBankAccountsYouMay"),
+                    say("access.whoeverAdministersTheCompanySaysWhichThey"));
         }
     }
 
@@ -78,19 +107,26 @@ public record Limits(Set<Long> bankAccounts, Set<Long> sites) {
             throw new RuleViolation(
                     CODE,
                     label.isEmpty() ? "siteId" : label,
-                    siteId == null ? "no site" : "a site that is not among yours",
-                    "one of the sites you may work for",
-                    "Choose one of yours; whoever administers the company says which they are.");
+                    siteId == null ? say("access.noSite") : say("access.aSiteThatIsNotAmongYours"),
+                    say("access.oneOfTheSitesYouMayWork"),
+                    say("access.chooseOneOfYoursWhoeverAdministersThe"));
         }
+    }
+
+    /** Others, with the last days of the accounts that stay. */
+    Limits with(Set<Long> otherAccounts, Set<Long> otherSites) {
+        Map<Long, LocalDate> left = new TreeMap<>(lastDays);
+        left.keySet().retainAll(otherAccounts);
+        return new Limits(otherAccounts, otherSites, left);
     }
 
     /** Both kinds together, as rows. */
     Set<Row> rows() {
         Set<Row> rows = new HashSet<>();
-        bankAccounts.forEach(id -> rows.add(new Row("BANK_ACCOUNT", id)));
-        sites.forEach(id -> rows.add(new Row("SITE", id)));
+        bankAccounts.forEach(id -> rows.add(new Row("BANK_ACCOUNT", id, lastDays.get(id))));
+        sites.forEach(id -> rows.add(new Row("SITE", id, null)));
         return rows;
     }
 
-    record Row(String kind, long target) {}
+    record Row(String kind, long target, @Nullable LocalDate lastDay) {}
 }

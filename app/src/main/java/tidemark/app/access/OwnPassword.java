@@ -1,5 +1,7 @@
 package tidemark.app.access;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Duration;
 import java.util.Objects;
 import org.springframework.stereotype.Component;
@@ -31,7 +33,7 @@ class OwnPassword {
      * @throws RuleViolation {@code password.wrong}
      */
     void check(Actor actor, String password, String where) {
-        String counted = "password " + actor.personId();
+        String counted = "password:" + actor.personId();
         Duration wait = attempts.take(counted, Attempts.MOST);
         if (!wait.isZero()) {
             throw new SignInClosed(wait);
@@ -41,7 +43,11 @@ class OwnPassword {
                 .passwordHash()));
         if (!hashing.fits(password, hash)) {
             throw new RuleViolation(
-                    "password.wrong", where, "another password", "your present password", "Type it again.");
+                    "password.wrong",
+                    where,
+                    say("password.wrong.found"),
+                    say("password.wrong.expected"),
+                    say("password.wrong.remedy"));
         }
         attempts.forget(counted);
     }

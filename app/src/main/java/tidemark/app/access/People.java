@@ -1,5 +1,7 @@
 package tidemark.app.access;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.servlet.http.HttpServletRequest;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -9,14 +11,19 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.ToLongFunction;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
@@ -93,7 +100,7 @@ public class People {
      */
     public SignIn signIn(String login, String password, String code, String address, String browser) {
         String name = plain(login);
-        String stranger = "name " + name + " " + address;
+        String stranger = "name:" + name + ":" + address;
         if (browser.isEmpty()) {
             // a guess too many is refused before anything is read
             Duration closed = attempts.closedFor(stranger, Attempts.MOST);
@@ -105,7 +112,7 @@ public class People {
                 .filter(Person::active)
                 .map(p -> new Known(p.id(), p.passwordHash(), isKnown(p.id(), browser), p.secondFactor() != null)));
         Known known = found.orElse(null);
-        String counted = known != null && known.browser() ? "browser " + known.id() + " " + browser : stranger;
+        String counted = known != null && known.browser() ? "browser:" + known.id() + ":" + browser : stranger;
         boolean trusted = known != null && known.browser();
         Duration wait = attempts.take(counted, Attempts.MOST);
         String place = ofAddress(address);
@@ -120,7 +127,13 @@ public class People {
             if (known != null) {
                 transaction.executeWithoutResult(s -> {
                     Person person = get(known.id());
-                    activity.record(null, person.name(), "sign-in.refused", "person", person.id(), "Wrong password");
+                    activity.record(
+                            null,
+                            person.name(),
+                            "sign-in.refused",
+                            "person",
+                            person.id(),
+                            say("sign-in.refused.wrongPassword"));
                 });
             }
             return new SignIn.Refused();
@@ -151,7 +164,7 @@ public class People {
     }
 
     private static String ofAddress(String address) {
-        return "address " + address;
+        return "address:" + address;
     }
 
     private boolean isKnown(long personId, String browser) {
@@ -184,11 +197,7 @@ public class People {
         String plain = plain(login);
         if (!plain.matches("[a-z0-9][a-z0-9._-]{1,59}")) {
             throw new RuleViolation(
-                    "login.unfit",
-                    "login",
-                    "“" + login + "”",
-                    "2 to 60 letters, digits, dots, dashes or underscores",
-                    "Choose another sign-in name.");
+                    "login.unfit", "login", "“" + login + "”", say("login.unfit.expected"), say("login.unfit.remedy"));
         }
         checkName(name);
         checkPassword(password);
@@ -196,9 +205,9 @@ public class People {
             throw new RuleViolation(
                     "login.taken",
                     "login",
-                    "“" + plain + "”, which somebody has",
-                    "a sign-in name nobody has",
-                    "Choose another sign-in name.");
+                    say("login.taken.found", plain),
+                    say("login.taken.expected"),
+                    say("login.taken.remedy"));
         }
         return persons.save(new Person(plain, name.strip(), hashing.hash(password)));
     }
@@ -214,7 +223,11 @@ public class People {
     private static void checkName(String name) {
         if (name.isBlank() || name.length() > 120) {
             throw new RuleViolation(
-                    "name.unfit", "name", name.length() + " characters", "1 to 120 characters", "Give the full name.");
+                    "name.unfit",
+                    "name",
+                    say("name.unfit.found", name.length()),
+                    say("name.unfit.expected"),
+                    say("name.unfit.remedy"));
         }
     }
 
@@ -223,17 +236,17 @@ public class People {
             throw new RuleViolation(
                     "password.unfit",
                     "password",
-                    password.length() + " characters",
-                    SHORTEST_PASSWORD + " to 200 characters",
-                    "Choose a longer password; a few words will do.");
+                    say("password.unfit.found", password.length()),
+                    say("password.unfit.expected", SHORTEST_PASSWORD),
+                    say("password.unfit.remedy"));
         }
         if (CommonPasswords.contains(password)) {
             throw new RuleViolation(
                     "password.common",
                     "password",
-                    "a password that many people choose, and that is tried first",
-                    "one of your own",
-                    "Choose a few words that do not belong together.");
+                    say("password.common.found"),
+                    say("password.common.expected"),
+                    say("password.common.remedy"));
         }
     }
 
@@ -253,7 +266,9 @@ public class People {
                 "person",
                 personId,
                 person.name() + ": "
-                        + (roles.isEmpty() ? "no roles" : roles.toString().toLowerCase(Locale.ROOT)),
+                        + (roles.isEmpty()
+                                ? say("person.roles.noRoles")
+                                : roles.toString().toLowerCase(Locale.ROOT)),
                 new Changes()
                         .was("roles", before.toString().toLowerCase(Locale.ROOT))
                         .is("roles", roles.toString().toLowerCase(Locale.ROOT))
@@ -274,14 +289,18 @@ public class People {
     @Transactional
     public void change(long personId, long companyId, String name, Membership membership, Set<Role> roles, Actor by) {
         if (!persons.members(companyId).contains(personId)) {
-            throw new NotFound("person");
+            throw new NotFound(say("access.person"));
         }
         checkName(name);
         if (membership.from() != null
                 && membership.to() != null
                 && membership.to().isBefore(membership.from())) {
             throw new RuleViolation(
-                    "date.order", "to", "an end before the beginning", "days in order", "Correct one of the days.");
+                    "date.order",
+                    "to",
+                    say("date.order.found2"),
+                    say("date.order.expected4"),
+                    say("date.order.remedy3"));
         }
         Person person = get(personId);
         if (!person.name().equals(name.strip())) {
@@ -289,9 +308,9 @@ public class People {
                 throw new RuleViolation(
                         "person.shared",
                         "name",
-                        person.name() + ", who works for another company too",
-                        "the name as it is",
-                        "Only what the person may do here can be changed here.");
+                        say("person.shared.found", person.name()),
+                        say("person.shared.expected"),
+                        say("person.shared.remedy"));
             }
             person.name(name.strip());
         }
@@ -311,9 +330,9 @@ public class People {
             throw new RuleViolation(
                     "administrator.last",
                     "roles",
-                    "no active administrator left",
-                    "at least one",
-                    "Make somebody else an administrator first.");
+                    say("administrator.last.found"),
+                    say("administrator.last.expected"),
+                    say("administrator.last.remedy"));
         }
     }
 
@@ -331,11 +350,95 @@ public class People {
         return Limits.of(persons.limits(personId, companyId));
     }
 
+    /** What is left of it today, by the day it is where the company is. */
+    @Transactional(readOnly = true)
+    public Limits limitsToday(long personId, long companyId) {
+        return persons.access(personId, companyId).stream()
+                .findFirst()
+                .map(row -> limits(personId, companyId).on(today(row)))
+                .orElse(Limits.NONE);
+    }
+
+    /**
+     * How somebody who is limited to some bank accounts stands to one of them.
+     *
+     * @param lastDay absent where there is no end, or no access
+     */
+    public record AccountAccess(
+            long personId,
+            String name,
+            boolean allowed,
+            @Nullable LocalDate lastDay) {}
+
+    /** Those who are limited to some bank accounts; everybody else works on all. */
+    @Transactional(readOnly = true)
+    public List<AccountAccess> accessTo(long companyId, long accountId) {
+        return persons.limited(companyId).stream()
+                .map(id -> {
+                    Limits limits = limits(id, companyId);
+                    return new AccountAccess(
+                            id,
+                            get(id).name(),
+                            limits.bankAccounts().contains(accountId),
+                            limits.lastDays().get(accountId));
+                })
+                .sorted(Comparator.comparing(AccountAccess::name))
+                .toList();
+    }
+
+    /** Lets those of them work on the account that this says, up to the day it says, and nobody else of them. */
+    @Transactional
+    public void giveAccess(long companyId, long accountId, Map<Long, Optional<LocalDate>> allowed, String who) {
+        List<AccountAccess> known = accessTo(companyId, accountId);
+        if (!known.stream()
+                .map(AccountAccess::personId)
+                .collect(Collectors.toSet())
+                .containsAll(allowed.keySet())) {
+            throw new RuleViolation(
+                    "access.person",
+                    "access",
+                    say("access.person.found"),
+                    say("access.person.expected"),
+                    say("access.person.remedy"));
+        }
+        for (AccountAccess one : known) {
+            Limits before = limits(one.personId(), companyId);
+            Set<Long> accounts = new TreeSet<>(before.bankAccounts());
+            Map<Long, LocalDate> lastDays = new TreeMap<>(before.lastDays());
+            accounts.remove(accountId);
+            lastDays.remove(accountId);
+            if (allowed.containsKey(one.personId())) {
+                accounts.add(accountId);
+                Objects.requireNonNull(allowed.get(one.personId())).ifPresent(day -> lastDays.put(accountId, day));
+            }
+            if (accounts.isEmpty()) {
+                throw new RuleViolation(
+                        "access.none",
+                        "access",
+                        say("access.none.found", one.name()),
+                        say("access.none.expected"),
+                        say("access.none.remedy"));
+            }
+            Limits after = new Limits(accounts, before.sites(), lastDays);
+            if (!after.equals(before)) {
+                limit(one.personId(), companyId, after);
+                activity.record(
+                        companyId,
+                        who,
+                        "person.changed",
+                        "person",
+                        one.personId(),
+                        one.name(),
+                        Changes.between(before, after));
+            }
+        }
+    }
+
     private void limit(long personId, long companyId, Limits limits) {
         checkOwn(limits.bankAccounts(), "bankAccountIds", ids -> persons.bankAccounts(companyId, ids));
         checkOwn(limits.sites(), "siteIds", ids -> persons.sites(companyId, ids));
         persons.clearLimits(personId, companyId);
-        limits.rows().forEach(row -> persons.addLimit(personId, companyId, row.kind(), row.target()));
+        limits.rows().forEach(row -> persons.addLimit(personId, companyId, row.kind(), row.target(), row.lastDay()));
     }
 
     private static void checkOwn(Set<Long> ids, String where, ToLongFunction<Set<Long>> known) {
@@ -343,9 +446,9 @@ public class People {
             throw new RuleViolation(
                     "limit.unknown",
                     where,
-                    "one that this company does not have",
-                    "bank accounts and sites of this company",
-                    "Load the page again.");
+                    say("limit.unknown.found"),
+                    say("limit.unknown.expected"),
+                    say("limit.unknown.remedy"));
         }
     }
 
@@ -355,14 +458,24 @@ public class People {
         checkPassword(fresh);
         if (fresh.equals(old)) {
             throw new RuleViolation(
-                    "password.same", "fresh", "the present password", "another one", "Choose a new password.");
+                    "password.same",
+                    "fresh",
+                    say("password.same.found"),
+                    say("password.same.expected"),
+                    say("password.same.remedy"));
         }
         String freshHash = hashing.hash(fresh);
         transaction.executeWithoutResult(s -> {
             Person person = get(actor.personId());
             person.password(freshHash);
             persons.forgetBrowsers(person.id());
-            activity.record(null, person.name(), "password.changed", "person", person.id(), "Changed the password");
+            activity.record(
+                    null,
+                    person.name(),
+                    "password.changed",
+                    "person",
+                    person.id(),
+                    say("password.changed.changedThePassword"));
         });
         signedIn.endAll(actor.personId(), request);
     }
@@ -394,7 +507,7 @@ public class People {
     Access access(long personId, long companyId) {
         List<PersonRepository.AccessRow> rows = persons.access(personId, companyId);
         if (rows.isEmpty()) {
-            throw new NotFound("person");
+            throw new NotFound(say("access.person"));
         }
         PersonRepository.AccessRow one = rows.getFirst();
         EnumSet<Role> roles = EnumSet.noneOf(Role.class);
@@ -408,10 +521,13 @@ public class People {
                 one.getMustChange(), Boolean.TRUE.equals(one.getSecondFactorAsked()) && !one.getSecondFactor(), roles);
     }
 
-    /** By the day it is where the company is; read without its capability, which stands above this one. */
+    /** The day it is where the company is; read without its capability, which stands above this one. */
+    private LocalDate today(PersonRepository.AccessRow row) {
+        return LocalDate.ofInstant(clock.instant(), ZoneId.of(Objects.requireNonNullElse(row.getTimeZone(), "UTC")));
+    }
+
     private boolean holdsToday(PersonRepository.AccessRow row) {
-        LocalDate today =
-                LocalDate.ofInstant(clock.instant(), ZoneId.of(Objects.requireNonNullElse(row.getTimeZone(), "UTC")));
+        LocalDate today = today(row);
         LocalDate from = row.getValidFrom();
         LocalDate to = row.getValidTo();
         return (from == null || !from.isAfter(today)) && (to == null || !to.isBefore(today));
@@ -452,7 +568,7 @@ public class People {
     }
 
     private Person get(long id) {
-        return persons.findById(id).orElseThrow(() -> new NotFound("person"));
+        return persons.findById(id).orElseThrow(() -> new NotFound(say("access.person")));
     }
 
     private static String plain(String login) {

@@ -5,6 +5,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -42,6 +43,7 @@ class PeopleController {
             boolean secondFactor,
             Set<Long> bankAccountIds,
             Set<Long> siteIds,
+            Map<Long, LocalDate> lastDays,
             Set<Role> roles) {}
 
     record NewPerson(
@@ -88,6 +90,7 @@ class PeopleController {
                 person.secondFactor() != null,
                 m.limits().bankAccounts(),
                 m.limits().sites(),
+                m.limits().lastDays(),
                 people.rolesHeld(person.id(), companyId));
     }
 
@@ -113,9 +116,10 @@ class PeopleController {
                         body.active(),
                         body.from(),
                         body.to(),
-                        new Limits(
-                                body.bankAccountIds() == null ? Set.of() : body.bankAccountIds(),
-                                body.siteIds() == null ? Set.of() : body.siteIds())),
+                        people.limits(personId, companyId)
+                                .with(
+                                        body.bankAccountIds() == null ? Set.of() : body.bankAccountIds(),
+                                        body.siteIds() == null ? Set.of() : body.siteIds())),
                 body.roles(),
                 actor);
     }

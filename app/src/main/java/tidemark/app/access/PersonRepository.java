@@ -89,11 +89,14 @@ interface PersonRepository extends JpaRepository<Person, Long> {
         String getKind();
 
         long getPlace();
+
+        @Nullable
+        LocalDate getLastDay();
     }
 
     @Query(
             nativeQuery = true,
-            value = "select kind, target_id as place from person_limit"
+            value = "select kind, target_id as place, last_day as lastDay from person_limit"
                     + " where person_id = :person and company_id = :company")
     List<LimitRow> limits(long person, long company);
 
@@ -102,8 +105,14 @@ interface PersonRepository extends JpaRepository<Person, Long> {
     void clearLimits(long person, long company);
 
     @Modifying
-    @Query(nativeQuery = true, value = "insert into person_limit values (:person, :company, :kind, :target)")
-    void addLimit(long person, long company, String kind, long target);
+    @Query(nativeQuery = true, value = "insert into person_limit values (:person, :company, :kind, :target, :lastDay)")
+    void addLimit(long person, long company, String kind, long target, @Nullable LocalDate lastDay);
+
+    /** Who is limited to some bank accounts of a company, whichever they are. */
+    @Query(
+            nativeQuery = true,
+            value = "select distinct person_id from person_limit where company_id = :company and kind = 'BANK_ACCOUNT'")
+    List<Long> limited(long company);
 
     /** How many of a company's bank accounts or sites, by table, these are. */
     @Query(nativeQuery = true, value = "select count(*) from bank_account where company_id = :company and id in (:ids)")

@@ -1,5 +1,7 @@
 package tidemark.app.access;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
 import org.springframework.beans.factory.annotation.Value;
@@ -37,7 +39,7 @@ public class PublicAddress {
     }
 
     private static String unfit(String address) {
-        return "The public address is “" + address + "”; expected one such as https://books.example.org.";
+        return say("access.thePublicAddressIsExpectedOneSuch", address);
     }
 
     /** Whether one was set. */

@@ -1,5 +1,7 @@
 package tidemark.app.access;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpSession;
 import java.security.SecureRandom;
@@ -79,14 +81,14 @@ class SecondFactor {
             throw new RuleViolation(
                     "second-factor.offer",
                     "",
-                    "no secret that was shown to a device",
-                    "a code made from the one that was",
-                    "Begin again; the picture is shown anew.");
+                    say("second-factor.offer.found"),
+                    say("second-factor.offer.expected"),
+                    say("second-factor.offer.remedy"));
         }
-        hold(attempts.take("new code " + actor.personId(), Attempts.MOST));
+        hold(attempts.take("new-code:" + actor.personId(), Attempts.MOST));
         long step = TimedCode.step(secret, plain(code), clock.instant());
         if (step < 0) {
-            throw wrong("the six digits that the device shows now");
+            throw wrong(say("access.theSixDigitsThatTheDeviceShows"));
         }
         List<String> spare = new ArrayList<>();
         for (int i = 0; i < SPARE_CODES; i++) {
@@ -98,10 +100,15 @@ class SecondFactor {
             persons.forgetSpareCodes(person.id());
             spare.forEach(c -> persons.addSpareCode(person.id(), People.digest(c)));
             activity.record(
-                    null, person.name(), "second-factor.set", "person", person.id(), "Set a second factor in force");
+                    null,
+                    person.name(),
+                    "second-factor.set",
+                    "person",
+                    person.id(),
+                    say("second-factor.set.setASecondFactorInForce"));
         });
         session.removeAttribute(OFFERED);
-        attempts.forget("new code " + actor.personId());
+        attempts.forget("new-code:" + actor.personId());
         signedIn.endAllBut(actor.personId(), session);
         return spare;
     }
@@ -117,16 +124,16 @@ class SecondFactor {
     @Transactional
     public void endOf(long personId, long companyId, Actor by) {
         if (!persons.members(companyId).contains(personId)) {
-            throw new NotFound("person");
+            throw new NotFound(say("access.person"));
         }
         Person person = person(personId);
         if (persons.companies(personId).size() > 1) {
             throw new RuleViolation(
                     "person.shared",
-                    "second factor",
-                    person.name() + ", who works for another company too",
-                    "a person of this company alone",
-                    "One of the codes kept for a lost device lets the person in.");
+                    say("person.shared.where"),
+                    say("person.shared.found", person.name()),
+                    say("person.shared.expected2"),
+                    say("person.shared.remedy2"));
         }
         remove(person, companyId, by);
         signedIn.endAll(personId, null);
@@ -141,7 +148,7 @@ class SecondFactor {
                 "second-factor.ended",
                 "person",
                 person.id(),
-                person.name() + ": the second factor was taken away");
+                say("second-factor.ended.theSecondFactorWasTakenAway", person.name()));
     }
 
     /**
@@ -152,9 +159,9 @@ class SecondFactor {
      * @return how long to wait where too many were wrong, else zero
      */
     Duration check(long personId, String code, String counted, boolean trusted) {
-        Duration wait = attempts.take("code " + counted, Attempts.MOST);
+        Duration wait = attempts.take("code:" + counted, Attempts.MOST);
         if (wait.isZero() && !trusted) {
-            wait = attempts.take("codes " + personId, MOST_CODES);
+            wait = attempts.take("codes:" + personId, MOST_CODES);
         }
         if (!wait.isZero()) {
             return wait;
@@ -163,15 +170,21 @@ class SecondFactor {
             Person person = person(personId);
             boolean fits = take(person, plain(code));
             if (!fits) {
-                activity.record(null, person.name(), "sign-in.refused", "person", person.id(), "Wrong code");
+                activity.record(
+                        null,
+                        person.name(),
+                        "sign-in.refused",
+                        "person",
+                        person.id(),
+                        say("sign-in.refused.wrongCode"));
             }
             return fits;
         }));
         if (!taken) {
-            throw wrong("the six digits that the device shows now, or one of the codes kept for a lost device");
+            throw wrong(say("access.theSixDigitsThatTheDeviceShows2"));
         }
-        attempts.forget("code " + counted);
-        attempts.giveBack("codes " + personId);
+        attempts.forget("code:" + counted);
+        attempts.giveBack("codes:" + personId);
         return Duration.ZERO;
     }
 
@@ -192,9 +205,9 @@ class SecondFactor {
         return new RuleViolation(
                 "second-factor.wrong",
                 "code",
-                "a code that does not fit, or no longer",
+                say("second-factor.wrong.found"),
                 expected,
-                "Type the next one.");
+                say("second-factor.wrong.remedy"));
     }
 
     private static void hold(Duration wait) {
@@ -204,7 +217,7 @@ class SecondFactor {
     }
 
     private Person person(long id) {
-        return persons.findById(id).orElseThrow(() -> new NotFound("person"));
+        return persons.findById(id).orElseThrow(() -> new NotFound(say("access.person")));
     }
 
     private static String spareCode() {

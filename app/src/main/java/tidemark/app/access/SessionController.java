@@ -1,5 +1,7 @@
 package tidemark.app.access;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -106,16 +108,16 @@ public class SessionController {
                 throw new RuleViolation(
                         "sign-in.refused",
                         "",
-                        "a name and password that do not belong together",
-                        "your sign-in name and password",
-                        "Type both again. After five wrong passwords the sign-in closes for fifteen minutes.");
+                        say("sign-in.refused.found"),
+                        say("sign-in.refused.expected"),
+                        say("sign-in.refused.remedy"));
             case People.SignIn.CodeDue ignored ->
                 throw new RuleViolation(
                         "second-factor.code",
                         "code",
-                        "no code beside the password",
-                        "the six digits that your device shows",
-                        "Type the code too.");
+                        say("second-factor.code.found"),
+                        say("second-factor.code.expected"),
+                        say("second-factor.code.remedy"));
             case People.SignIn.Closed closed -> throw new SignInClosed(closed.pause());
         }
     }

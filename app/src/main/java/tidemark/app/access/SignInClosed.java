@@ -10,7 +10,7 @@ public class SignInClosed extends RuntimeException {
     private final long seconds;
 
     SignInClosed(Duration wait) {
-        super("closed for " + wait);
+        super("closed:" + wait);
         this.seconds = Math.max(1, wait.toSeconds());
     }
 

@@ -1,5 +1,7 @@
 package tidemark.app.access;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpSession;
 import jakarta.servlet.http.HttpSessionEvent;
@@ -79,7 +81,7 @@ public class SignedIn implements HttpSessionListener {
     void end(long personId, String name) {
         Entry entry = entries.get(name);
         if (entry == null || entry.personId() != personId) {
-            throw new NotFound("session");
+            throw new NotFound(say("access.session"));
         }
         end(entry);
     }

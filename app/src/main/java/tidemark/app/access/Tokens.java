@@ -1,5 +1,7 @@
 package tidemark.app.access;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
@@ -93,16 +95,20 @@ public class Tokens {
         String fit = Fields.text(name, "name", 80);
         if (days < 1 || days > LONGEST_DAYS) {
             throw new RuleViolation(
-                    "token.days", "days", days + " days", "1 to " + LONGEST_DAYS + " days", "Type another number.");
+                    "token.days",
+                    "days",
+                    say("token.days.found", days),
+                    say("token.days.expected", LONGEST_DAYS),
+                    say("token.days.remedy"));
         }
         Set<Long> own = new TreeSet<>(people.companies(actor.personId()));
         if (companies.isEmpty() || !own.containsAll(companies)) {
             throw new RuleViolation(
                     "token.companies",
                     "companyIds",
-                    companies.isEmpty() ? "no company" : "a company in which you have no role",
-                    "companies in which you have a role",
-                    "Choose the companies the token is for.");
+                    companies.isEmpty() ? say("token.companies.found") : say("token.companies.found2"),
+                    say("token.companies.expected"),
+                    say("token.companies.remedy"));
         }
         ownPassword.check(actor, password, "password");
         byte[] random = new byte[32];
@@ -115,9 +121,9 @@ public class Tokens {
                 throw new RuleViolation(
                         "token.many",
                         "",
-                        MOST_OF_PERSON + " tokens of yours",
-                        "fewer",
-                        "End one that is not used any more.");
+                        say("token.many.found", MOST_OF_PERSON),
+                        say("token.many.expected"),
+                        say("token.many.remedy"));
             }
             Instant now = clock.instant();
             AccessToken token = tokens.saveAndFlush(new AccessToken(
@@ -130,8 +136,8 @@ public class Tokens {
                     companies,
                     scopes));
             String may = scopes.isEmpty()
-                    ? "to look"
-                    : "to look, " + EnumSet.copyOf(scopes).toString().toLowerCase(Locale.ROOT);
+                    ? say("access.toLook")
+                    : say("access.toLook2", EnumSet.copyOf(scopes).toString().toLowerCase(Locale.ROOT));
             record(token, actor, "token.made", "NewToken token " + fit + ", " + may + ", for " + days + " days");
             return new NewToken(token.id(), secret);
         }));
@@ -176,8 +182,8 @@ public class Tokens {
     public void end(Actor actor, long id) {
         AccessToken token = tokens.findById(id)
                 .filter(t -> t.personId() == actor.personId())
-                .orElseThrow(() -> new NotFound("token"));
-        record(token, actor, "token.ended", "Ended token " + token.name());
+                .orElseThrow(() -> new NotFound(say("access.token")));
+        record(token, actor, "token.ended", say("token.ended.endedToken", token.name()));
         token.end(actor.name(), clock.instant());
     }
 
@@ -186,7 +192,7 @@ public class Tokens {
     public void endHere(long companyId, Actor actor, long id) {
         AccessToken token = tokens.findById(id)
                 .filter(t -> t.companies().contains(companyId))
-                .orElseThrow(() -> new NotFound("token"));
+                .orElseThrow(() -> new NotFound(say("access.token")));
         token.leave(companyId, actor.name(), clock.instant());
         activity.record(
                 companyId,
@@ -194,8 +200,10 @@ public class Tokens {
                 "token.ended",
                 "person",
                 token.personId(),
-                "Ended token " + token.name() + " of "
-                        + persons.findById(token.personId()).map(Person::name).orElse("") + " here");
+                say(
+                        "token.ended.endedTokenOfHere",
+                        token.name(),
+                        persons.findById(token.personId()).map(Person::name).orElse("")));
     }
 
     /** Who a secret belongs to; nobody where it is unknown, expired or ended. Its use is noted once a minute. */

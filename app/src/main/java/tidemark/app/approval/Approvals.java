@@ -1,5 +1,7 @@
 package tidemark.app.approval;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -87,7 +89,7 @@ public class Approvals {
                 "approval.asked",
                 "approval",
                 request.id(),
-                "Asked a second person about " + title);
+                say("approval.asked.askedASecondPersonAbout", title));
     }
 
     private static String digest(String content) {
@@ -107,19 +109,19 @@ public class Approvals {
         for (long id : standing) {
             ApprovalRequest request = lock(id);
             request.decide(ApprovalState.Move.EDIT, who, clock.instant(), why);
-            record(request, "approval.void", who, "No longer to be approved: ");
+            record(request, "approval.void", who, say("approval.void.noLongerToBeApproved"));
         }
     }
 
     private ApprovalRequest lock(long id) {
         return locks.lock(LockedRow.APPROVAL, ApprovalRequest.class, id)
-                .orElseThrow(() -> new NotFound("what was asked"));
+                .orElseThrow(() -> new NotFound(say("approval.whatWasAsked")));
     }
 
     /** Locks the subject and then what was asked of it. */
     private ApprovalRequest lockWithSubject(long companyId, long id) {
         ApprovalRepository.Subject subject =
-                requests.subjectOf(companyId, id).orElseThrow(() -> new NotFound("what was asked"));
+                requests.subjectOf(companyId, id).orElseThrow(() -> new NotFound(say("approval.whatWasAsked")));
         kind(subject.getKind()).lock(companyId, subject.getSubjectId());
         return lock(id);
     }
@@ -152,7 +154,7 @@ public class Approvals {
                         companies.today(companyId),
                         digest(kind.content(companyId, request.subjectId())));
         request.decide(ApprovalState.Move.APPROVE, who.name(), clock.instant(), "");
-        record(request, "approval.approved", who.name(), "Approved ");
+        record(request, "approval.approved", who.name(), say("approval.approved.approved"));
         return kind.approved(companyId, request.subjectId(), who);
     }
 
@@ -162,7 +164,7 @@ public class Approvals {
         ApprovalRequest request = lockWithSubject(companyId, id);
         String why = Fields.text(reason, "reason", 200);
         request.decide(ApprovalState.Move.DECLINE, who.name(), clock.instant(), why);
-        record(request, "approval.declined", who.name(), "Declined ");
+        record(request, "approval.declined", who.name(), say("approval.declined.declined"));
         kind(request.kind()).declined(companyId, request.subjectId(), why, who);
     }
 
@@ -175,12 +177,15 @@ public class Approvals {
             throw new RuleViolation(
                     "approval.state",
                     "",
-                    request.title() + ", which " + request.state(today).words(),
-                    "something that nobody decided in time",
-                    "Look at it again: somebody may have been there before you.");
+                    say(
+                            "approval.state.found",
+                            request.title(),
+                            request.state(today).words()),
+                    say("approval.state.expected2"),
+                    say("approval.state.remedy"));
         }
         request.decide(ApprovalState.Move.LAPSE, who.name(), clock.instant(), "");
-        record(request, "approval.lapsed", who.name(), "Nobody decided in time: ");
+        record(request, "approval.lapsed", who.name(), say("approval.lapsed.nobodyDecidedInTime"));
         ask(
                 companyId,
                 request.kind(),

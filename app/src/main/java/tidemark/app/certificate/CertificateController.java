@@ -1,5 +1,7 @@
 package tidemark.app.certificate;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -141,7 +143,9 @@ class CertificateController {
     }
 
     private IssuedCertificate issued(long companyId, long accountId, YearMonth month) {
-        return certification.find(companyId, accountId, month).orElseThrow(() -> new NotFound("certificate"));
+        return certification
+                .find(companyId, accountId, month)
+                .orElseThrow(() -> new NotFound(say("certificate.certificate")));
     }
 
     private static String attachment(long accountId, YearMonth month, String ending) {

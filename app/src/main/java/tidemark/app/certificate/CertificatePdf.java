@@ -1,5 +1,7 @@
 package tidemark.app.certificate;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.awt.Color;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -40,19 +42,19 @@ final class CertificatePdf {
     private static final DateTimeFormatter TIME =
             DateTimeFormatter.ofPattern("d MMMM uuuu, HH:mm 'UTC'", Locale.ENGLISH);
     private static final Map<String, String> ROW_NAMES = Map.ofEntries(
-            Map.entry("perBank", "Per bank"),
-            Map.entry("onTheWayBefore", "On the way, before"),
-            Map.entry("onTheWayNow", "On the way, now"),
-            Map.entry("notPresentedBefore", "Not presented, before"),
-            Map.entry("notPresentedNow", "Not presented, now"),
-            Map.entry("bankErrors", "Bank errors"),
-            Map.entry("netted", "Netted in one movement"),
-            Map.entry("adjustedBank", "Adjusted bank"),
-            Map.entry("perLedger", "Per ledger"),
-            Map.entry("notBookedIn", "At the bank, not booked: in"),
-            Map.entry("notBookedOut", "At the bank, not booked: out"),
-            Map.entry("ledgerErrors", "Ledger errors"),
-            Map.entry("adjustedLedger", "Adjusted ledger"));
+            Map.entry("perBank", say("certificate.perBank")),
+            Map.entry("onTheWayBefore", say("certificate.onTheWayBefore")),
+            Map.entry("onTheWayNow", say("certificate.onTheWayNow")),
+            Map.entry("notPresentedBefore", say("certificate.notPresentedBefore")),
+            Map.entry("notPresentedNow", say("certificate.notPresentedNow")),
+            Map.entry("bankErrors", say("certificate.bankErrors")),
+            Map.entry("netted", say("certificate.nettedInOneMovement")),
+            Map.entry("adjustedBank", say("certificate.adjustedBank")),
+            Map.entry("perLedger", say("certificate.perLedger")),
+            Map.entry("notBookedIn", say("certificate.atTheBankNotBookedIn")),
+            Map.entry("notBookedOut", say("certificate.atTheBankNotBookedOut")),
+            Map.entry("ledgerErrors", say("certificate.ledgerErrors")),
+            Map.entry("adjustedLedger", say("certificate.adjustedLedger")));
 
     private final Map<String, Object> content;
     private final CurrencyUnit currency;
@@ -96,12 +98,13 @@ final class CertificatePdf {
         Document document = new Document(PageSize.A4, 50, 50, 50, 60);
         PdfWriter writer = PdfWriter.getInstance(document, out);
         writer.setPageEvent(new Footer(seal));
-        document.addTitle("Certificate of reconciliation, " + text(content, "account") + ", " + text(content, "month"));
+        document.addTitle(
+                say("certificate.certificateOfReconciliation", text(content, "account"), text(content, "month")));
         document.open();
         document.add(new Paragraph(text(content, "company"), body));
-        document.add(spaced("Certificate of reconciliation", title, 4, 2));
+        document.add(spaced(say("certificate.certificateOfReconciliation2"), title, 4, 2));
         document.add(new Paragraph(
-                "%s, %s, month ended %s"
+                say("certificate.monthEnded")
                         .formatted(
                                 text(content, "account"),
                                 currency.getCode(),
@@ -109,20 +112,22 @@ final class CertificatePdf {
                                         YearMonth.parse(text(content, "month")).atEndOfMonth())),
                 body));
         document.add(proof());
-        document.add(spaced("Proof of cash", heading, 14, 4));
+        document.add(spaced(say("certificate.proofOfCash"), heading, 14, 4));
         document.add(proofOfCash());
-        items(document, "On the way", "onTheWay");
-        items(document, "Not presented", "notPresented");
-        items(document, "At the bank, not booked: in", "notBookedIn");
-        items(document, "At the bank, not booked: out", "notBookedOut");
-        items(document, "Bank errors to be put right", "bankErrors");
-        items(document, "Ledger errors to be put right", "ledgerErrors");
+        items(document, say("certificate.onTheWay"), "onTheWay");
+        items(document, say("certificate.notPresented"), "notPresented");
+        items(document, say("certificate.atTheBankNotBookedIn"), "notBookedIn");
+        items(document, say("certificate.atTheBankNotBookedOut"), "notBookedOut");
+        items(document, say("certificate.bankErrorsToBePutRight"), "bankErrors");
+        items(document, say("certificate.ledgerErrorsToBePutRight"), "ledgerErrors");
         document.add(signatures());
         Map<String, Object> replaced = content.containsKey("replaces") ? map(content, "replaces") : Map.of();
         if (!replaced.isEmpty()) {
             document.add(spaced(
-                    "Replaces the certificate with seal "
-                            + text(replaced, "seal").substring(0, 16) + " …: " + text(replaced, "reason"),
+                    say(
+                            "certificate.replacesTheCertificateWithSeal",
+                            text(replaced, "seal").substring(0, 16),
+                            text(replaced, "reason")),
                     small,
                     8,
                     0));
@@ -143,37 +148,37 @@ final class CertificatePdf {
         PdfPTable table = table(new float[] {30, 17, 6, 30, 17}, 12);
         proofRow(
                 table,
-                "Balance on the bank statement",
+                say("certificate.balanceOnTheBankStatement"),
                 text(proof, "bankBalance"),
-                "Balance in the ledger",
+                say("certificate.balanceInTheLedger"),
                 text(proof, "ledgerBalance"),
                 body);
         proofRow(
                 table,
-                "On the way",
+                say("certificate.onTheWay"),
                 total(proof, "onTheWay"),
-                "At the bank, not booked: in",
+                say("certificate.atTheBankNotBookedIn"),
                 total(proof, "notBookedIn"),
                 body);
         proofRow(
                 table,
-                "Not presented",
+                say("certificate.notPresented"),
                 total(proof, "notPresented"),
-                "At the bank, not booked: out",
+                say("certificate.atTheBankNotBookedOut"),
                 total(proof, "notBookedOut"),
                 body);
         proofRow(
                 table,
-                "Bank errors to be put right",
+                say("certificate.bankErrorsToBePutRight"),
                 total(proof, "bankErrors"),
-                "Ledger errors to be put right",
+                say("certificate.ledgerErrorsToBePutRight"),
                 total(proof, "ledgerErrors"),
                 body);
         proofRow(
                 table,
-                "Adjusted bank balance",
+                say("certificate.adjustedBankBalance2"),
                 text(proof, "adjustedBank"),
-                "Adjusted ledger balance",
+                say("certificate.adjustedLedgerBalance2"),
                 text(proof, "adjustedLedger"),
                 bold);
         return table;
@@ -195,8 +200,8 @@ final class CertificatePdf {
         table.setHeaderRows(1);
         cell(table, "", small, Element.ALIGN_LEFT, false);
         cell(table, SHORT_DAY.format(LocalDate.parse(text(content, "from"))), small, Element.ALIGN_RIGHT, false);
-        cell(table, "In", small, Element.ALIGN_RIGHT, false);
-        cell(table, "Out", small, Element.ALIGN_RIGHT, false);
+        cell(table, say("certificate.in"), small, Element.ALIGN_RIGHT, false);
+        cell(table, say("certificate.out"), small, Element.ALIGN_RIGHT, false);
         cell(table, SHORT_DAY.format(LocalDate.parse(text(content, "to"))), small, Element.ALIGN_RIGHT, false);
         list(cash, "bank").forEach(row -> cashRow(table, row, body));
         cashRow(table, map(cash, "adjustedBank"), bold);
@@ -238,7 +243,7 @@ final class CertificatePdf {
             cell(table, amount(text(item, "amount")), body, Element.ALIGN_RIGHT, false);
         }
         cell(table, "", bold, Element.ALIGN_LEFT, true);
-        cell(table, "Total", bold, Element.ALIGN_LEFT, true);
+        cell(table, say("certificate.total"), bold, Element.ALIGN_LEFT, true);
         cell(table, amount(total(map(content, "proof"), key)), bold, Element.ALIGN_RIGHT, true);
         document.add(table);
     }
@@ -246,9 +251,9 @@ final class CertificatePdf {
     private PdfPTable signatures() {
         PdfPTable table = table(new float[] {47, 6, 47}, 28);
         table.setKeepTogether(true);
-        cell(table, "Prepared by", small, Element.ALIGN_LEFT, false);
+        cell(table, say("certificate.preparedBy"), small, Element.ALIGN_LEFT, false);
         cell(table, "", small, Element.ALIGN_LEFT, false);
-        cell(table, "Certified by", small, Element.ALIGN_LEFT, false);
+        cell(table, say("certificate.certifiedBy"), small, Element.ALIGN_LEFT, false);
         Font name = new Font(heading.getBaseFont(), 12, Font.NORMAL, INK);
         cell(table, text(map(content, "preparedBy"), "name"), name, Element.ALIGN_LEFT, false);
         cell(table, "", name, Element.ALIGN_LEFT, false);
@@ -259,7 +264,7 @@ final class CertificatePdf {
                 table,
                 at("certifiedBy")
                         + (Boolean.TRUE.equals(content.get("onePerson"))
-                                ? "; one person prepared and certified, as this company allows"
+                                ? say("certificate.onePersonPreparedAndCertifiedAsThis")
                                 : ""),
                 small,
                 Element.ALIGN_LEFT,
@@ -324,14 +329,14 @@ final class CertificatePdf {
             ColumnText.showTextAligned(
                     writer.getDirectContent(),
                     Element.ALIGN_LEFT,
-                    new Phrase("Seal " + seal, small),
+                    new Phrase(say("certificate.seal2", seal), small),
                     document.left(),
                     y,
                     0);
             ColumnText.showTextAligned(
                     writer.getDirectContent(),
                     Element.ALIGN_RIGHT,
-                    new Phrase("page " + writer.getPageNumber(), small),
+                    new Phrase(say("certificate.page", writer.getPageNumber()), small),
                     document.right(),
                     y,
                     0);

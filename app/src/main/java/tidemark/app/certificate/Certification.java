@@ -1,5 +1,7 @@
 package tidemark.app.certificate;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -132,8 +134,11 @@ public class Certification {
     }
 
     private static String title(BankAccount account, YearMonth month) {
-        return month.getMonth().getDisplayName(TextStyle.FULL, Locale.ENGLISH) + " " + month.getYear() + " of "
-                + account.name();
+        return say(
+                "certificate.of2",
+                month.getMonth().getDisplayName(TextStyle.FULL, Locale.ENGLISH),
+                month.getYear(),
+                account.name());
     }
 
     /** Declares a month ready; every condition but the second person must hold. */
@@ -152,7 +157,7 @@ public class Certification {
                 "month.prepared",
                 "bank_account",
                 accountId,
-                "Prepared " + title(account, month));
+                say("month.prepared.prepared", title(account, month)));
     }
 
     @Transactional
@@ -168,7 +173,7 @@ public class Certification {
                 "month.sent-back",
                 "bank_account",
                 accountId,
-                "Sent back " + title(account, month) + (note.isBlank() ? "" : ": " + note.strip()));
+                say("month.sent-back.sentBack", title(account, month), note.isBlank() ? "" : ": " + note.strip()));
     }
 
     /** Certifies a prepared month: seals it and moves the mark. */
@@ -208,7 +213,10 @@ public class Certification {
                 "month.certified",
                 "bank_account",
                 accountId,
-                "Certified " + title(account, month) + ", seal " + seal.value().substring(0, 16));
+                say(
+                        "month.certified.certifiedSeal",
+                        title(account, month),
+                        seal.value().substring(0, 16)));
         return issued;
     }
 
@@ -259,32 +267,34 @@ public class Certification {
             throw new RuleViolation(
                     "reason.unfit",
                     "reason",
-                    reason.isBlank() ? "nothing" : reason.strip().length() + " characters",
-                    "a reason of 10 to 500 characters",
-                    "Say why the month has to be opened again.");
+                    reason.isBlank()
+                            ? say("reason.unfit.found")
+                            : say("reason.unfit.found2", reason.strip().length()),
+                    say("reason.unfit.expected"),
+                    say("reason.unfit.remedy"));
         }
         if (!account.mark().date().equals(month.atEndOfMonth())) {
             throw new RuleViolation(
                     "month.not.last",
                     "month",
                     title(account, month),
-                    "the last certified month, which ends on " + account.mark().date(),
-                    "Reopen the later months first.");
+                    say("month.not.last.expected", account.mark().date()),
+                    say("month.not.last.remedy"));
         }
         if (account.lockedThrough().isAfter(account.mark().date())) {
             throw new RuleViolation(
                     "month.prepared",
                     "",
-                    "a later month that waits for its certification",
-                    "no month waiting",
-                    "Have the prepared month sent back first.");
+                    say("month.prepared.found"),
+                    say("month.prepared.expected"),
+                    say("month.prepared.remedy"));
         }
         AccountMonth state = stateForChange(accountId, month);
         state.move(MonthState.Move.REOPEN, title(account, month));
         state.notPrepared();
         IssuedCertificate issued = certificates
                 .findByBankAccountIdAndFirstDayAndReopenedAtIsNull(accountId, month.atDay(1))
-                .orElseThrow(() -> new NotFound("certificate"));
+                .orElseThrow(() -> new NotFound(say("certificate.certificate")));
         issued.reopened(actor.name(), clock.instant(), reason.strip());
         activity.tell(
                 companyId,
@@ -299,7 +309,7 @@ public class Certification {
                 "month.reopened",
                 "bank_account",
                 accountId,
-                "Reopened " + title(account, month) + ": " + reason.strip());
+                say("month.reopened.reopened", title(account, month), reason.strip()));
     }
 
     @Transactional(readOnly = true)

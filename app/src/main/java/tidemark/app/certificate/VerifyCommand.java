@@ -1,5 +1,7 @@
 package tidemark.app.certificate;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.file.Files;
@@ -21,14 +23,14 @@ public final class VerifyCommand {
     /** @return 0 when all holds, 1 when something does not, 2 when the file cannot be read as a certificate */
     public static int run(String[] args, PrintStream out) {
         if (args.length != 1) {
-            out.println("Usage: ./tidemark verify FILE");
+            out.println(say("certificate.usageTidemarkVerifyFile"));
             return 2;
         }
         Map<?, ?> file;
         try {
             Path path = Path.of(args[0]);
             if (Files.size(path) > LARGEST) {
-                out.println(path + " is larger than any certificate (" + LARGEST + " bytes).");
+                out.println(say("certificate.isLargerThanAnyCertificateBytes", path, LARGEST));
                 return 2;
             }
             JsonMapper json = JsonMapper.builder()
@@ -36,10 +38,10 @@ public final class VerifyCommand {
                     .build();
             file = json.readValue(Files.readString(path), Map.class);
         } catch (JacksonException e) {
-            out.println(args[0] + " is not JSON: " + e.getOriginalMessage());
+            out.println(say("certificate.isNotJson", args[0], e.getOriginalMessage()));
             return 2;
         } catch (IOException e) {
-            out.println(args[0] + " cannot be read: " + e.getMessage());
+            out.println(say("certificate.cannotBeRead", args[0], e.getMessage()));
             return 2;
         }
         List<CertificateVerifier.Check> checks = CertificateVerifier.verify(file);
@@ -47,11 +49,14 @@ public final class VerifyCommand {
                 checks.stream().filter(c -> !c.holds()).toList();
         if (broken.isEmpty()) {
             Map<?, ?> content = (Map<?, ?>) Objects.requireNonNull(file.get("certificate"));
-            out.println("Holds: " + content.get("account") + ", " + content.get("month") + ", " + checks.size()
-                    + " checks of seal, chain and arithmetic.");
+            out.println(say(
+                    "certificate.holdsChecksOfSealChainAndArithmetic",
+                    content.get("account"),
+                    content.get("month"),
+                    checks.size()));
             return 0;
         }
-        broken.forEach(c -> out.println("Does not hold: " + c.name() + ". " + c.words()));
+        broken.forEach(c -> out.println(say("certificate.doesNotHold", c.name(), c.words())));
         return 1;
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.app.check;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -62,27 +64,27 @@ public final class BooksCheck {
     private void add(String name, List<String> breaches) {
         List<String> named = new ArrayList<>(breaches.subList(0, Math.min(MOST_NAMED, breaches.size())));
         if (breaches.size() > MOST_NAMED) {
-            named.add("and " + (breaches.size() - MOST_NAMED) + " more");
+            named.add(say("check.andMore", breaches.size() - MOST_NAMED));
         }
         findings.add(new Finding(name, named));
     }
 
     private void journal() {
-        rule("Debits equal credits in every entry", """
+        rule(say("check.debitsEqualCreditsInEveryEntry"), """
                 select 'entry ' || e.number || ' of company ' || e.company_id || ': ' || coalesce(l.net, 0)
                 from journal_entry e left join
                   (select journal_entry_id, sum(minor_units) net, count(*) n from journal_line group by journal_entry_id) l
                   on l.journal_entry_id = e.id
                 where l.net is null or l.net <> 0 or l.n < 2""");
-        rule("Entries are numbered without a gap", """
+        rule(say("check.entriesAreNumberedWithoutAGap"), """
                 select 'company ' || c.id || ': ' || count(e.id) || ' entries, next number ' || k.next_number
                 from company c join journal_counter k on k.id = c.id left join journal_entry e on e.company_id = c.id
                 group by c.id, k.next_number
                 having count(e.id) <> k.next_number - 1 or coalesce(max(e.number), 0) <> k.next_number - 1""");
-        rule("Lines bear the date of their entry", """
+        rule(say("check.linesBearTheDateOfTheirEntry"), """
                 select 'line ' || l.id || ' of entry ' || e.number from journal_line l
                 join journal_entry e on e.id = l.journal_entry_id where l.entry_date <> e.entry_date""");
-        rule("A reversal turns every line of its entry", """
+        rule(say("check.aReversalTurnsEveryLineOfIts"), """
                 select 'entry ' || r.number || ', which reverses ' || o.number
                 from journal_entry r join journal_entry o on o.id = r.reversal_of
                 where (select count(*) from journal_line a where a.journal_entry_id = o.id)
@@ -93,7 +95,7 @@ public final class BooksCheck {
                       and b.minor_units = -a.minor_units and b.own_minor_units = -a.own_minor_units
                       and b.ledger_account_id = a.ledger_account_id
                     where a.journal_entry_id = o.id and b.id is null)""");
-        rule("Totals by account and day come from the lines", """
+        rule(say("check.totalsByAccountAndDayComeFrom"), """
                 select 'account ' || account || ' on ' || total_date from (
                   select ledger_account_id account, total_date, debits, credits, own_net own from account_day
                   union all
@@ -105,18 +107,19 @@ public final class BooksCheck {
     }
 
     private void cash() {
-        rule("Cash entries are the movements of their journal lines", """
+        rule(say("check.cashEntriesAreTheMovementsOfTheir"), """
                 select 'cash entry ' || c.id from cash_entry c join journal_line l on l.id = c.journal_line_id
                 join bank_account b on b.id = c.bank_account_id
                 where c.minor_units <> l.own_minor_units or c.entry_date <> l.entry_date
                   or l.ledger_account_id <> b.ledger_account_id or c.journal_entry_id <> l.journal_entry_id""");
-        rule("Every movement of a bank account has its cash entry", """
+        rule(say("check.everyMovementOfABankAccountHas"), """
                 select 'line ' || l.id || ' of entry ' || e.number || ' on ' || b.name
                 from bank_account b join journal_line l on l.ledger_account_id = b.ledger_account_id
                 join journal_entry e on e.id = l.journal_entry_id
                 left join cash_entry c on c.journal_line_id = l.id
-                where c.id is null and e.source <> 'OPENING' and l.own_minor_units <> 0""");
-        rule("The ledger's balance at the mark comes from the entries", """
+                where c.id is null and e.source <> 'OPENING' and l.own_minor_units <> 0
+                  and l.entry_date > b.opening_date""");
+        rule(say("check.theLedgersBalanceAtTheMarkComes"), """
                 select b.name || ': ' || b.mark_ledger_minor_units || ' kept, '
                     || (b.opening_minor_units + coalesce(s.net, 0)) || ' booked'
                 from bank_account b left join
@@ -125,7 +128,7 @@ public final class BooksCheck {
                    where c.journal_line_id is not null and c.entry_date <= a.mark_date and c.entry_date > a.opening_date
                    group by c.bank_account_id) s on s.bank_account_id = b.id
                 where b.mark_ledger_minor_units <> b.opening_minor_units + coalesce(s.net, 0)""");
-        rule("A payment is in step with its entries", """
+        rule(say("check.aPaymentIsInStepWithIts"), """
                 select 'payment ' || p.number || ' of account ' || p.bank_account_id || ', ' || p.state from payment p
                 where (p.state = 'BOOKED' and p.journal_entry_id is null)
                   or (p.state in ('WAITS_FOR_RELEASE', 'WAITS_FOR_DATE') and p.journal_entry_id is not null)
@@ -136,7 +139,7 @@ public final class BooksCheck {
     }
 
     private void approvals() {
-        rule("A second person is asked about each payment that waits for one, once", """
+        rule(say("check.aSecondPersonIsAskedAboutEach"), """
                 select 'payment ' || p.number || ', ' || p.state || ', asked ' || count(a.id) from payment p
                 left join approval_request a on a.kind = 'PAYMENT' and a.subject_id = p.id and a.state = 'ASKED'
                 group by p.id, p.number, p.state
@@ -144,22 +147,22 @@ public final class BooksCheck {
     }
 
     private void items() {
-        rule("Every line of a party is an open item of its amount", """
+        rule(say("check.everyLineOfAPartyIsAn"), """
                 select 'line ' || l.id from journal_line l join ledger_account a on a.id = l.ledger_account_id
                 left join open_item i on i.journal_line_id = l.id
                 where l.party_id is not null and a.control <> 'NONE'
                   and (i.id is null or i.minor_units <> l.minor_units or i.party_id <> l.party_id)""");
-        rule("Items lie on an account of the role of their party", """
+        rule(say("check.itemsLieOnAnAccountOfThe"), """
                 select 'item ' || i.id || ' of ' || p.code || ', ' || p.control || ', on ' || a.code from open_item i
                 join party p on p.id = i.party_id join ledger_account a on a.id = i.ledger_account_id
                 where a.control <> p.control""");
-        rule("Every party is somebody of its own company, and nobody is without a role", """
+        rule(say("check.everyPartyIsSomebodyOfItsOwn"), """
                 select 'party ' || p.id || ' ' || p.code from party p
                 join party_identity i on i.id = p.identity_id where i.company_id <> p.company_id
                 union all
                 select 'nobody ' || i.id || ' ' || i.name from party_identity i
                 where not exists (select 1 from party p where p.identity_id = i.id)""");
-        rule("What is open of an item is its amount less what settles it", """
+        rule(say("check.whatIsOpenOfAnItemIs"), """
                 select 'item ' || i.id || ' ' || i.title || ': ' || i.open_minor_units || ' kept, '
                     || (i.minor_units - coalesce(d.net, 0) + coalesce(c.net, 0)) || ' left'
                 from open_item i
@@ -168,7 +171,7 @@ public final class BooksCheck {
                 left join (select credit_item_id id, sum(minor_units) net from settlement
                   where undone_from is null group by credit_item_id) c on c.id = i.id
                 where i.open_minor_units <> i.minor_units - coalesce(d.net, 0) + coalesce(c.net, 0)""");
-        rule("Open items come to the balance of their account", """
+        rule(say("check.openItemsComeToTheBalanceOf"), """
                 select a.code || ' of company ' || a.company_id || ': ' || coalesce(t.net, 0) || ' booked, '
                     || coalesce(i.net, 0) || ' open'
                 from ledger_account a
@@ -180,7 +183,7 @@ public final class BooksCheck {
     }
 
     private void matches() {
-        rule("Both sides of a match come to the same", """
+        rule(say("check.bothSidesOfAMatchComeTo"), """
                 select 'match ' || m.id || ' of account ' || m.bank_account_id || ': '
                     || coalesce(l.net, 0) || ' at the bank, ' || coalesce(e.net, 0) || ' in the ledger'
                 from item_match m
@@ -189,14 +192,14 @@ public final class BooksCheck {
                 left join (select item_match_id id, sum(minor_units) net, count(*) n from cash_entry
                   where item_match_id is not null group by item_match_id) e on e.id = m.id
                 where coalesce(l.net, 0) <> coalesce(e.net, 0) or coalesce(l.n, 0) + coalesce(e.n, 0) = 0""");
-        rule("Members of a match are of its account", """
+        rule(say("check.membersOfAMatchAreOfIts"), """
                 select 'match ' || m.id from item_match m
                 where exists (select 1 from bank_line l where l.item_match_id = m.id and l.bank_account_id <> m.bank_account_id)
                   or exists (select 1 from cash_entry e where e.item_match_id = m.id and e.bank_account_id <> m.bank_account_id)""");
     }
 
     private void statements() {
-        rule("A statement's lines lead from its opening to its closing balance", """
+        rule(say("check.aStatementsLinesLeadFromItsOpening"), """
                 select 'statement of account ' || s.bank_account_id || ' from ' || s.from_date || ': '
                     || s.opening_minor_units || ' + ' || coalesce(l.net, 0) || ', closing ' || s.closing_minor_units
                 from statement s left join
@@ -207,7 +210,7 @@ public final class BooksCheck {
                     or coalesce(l.n, 0) <> s.line_count)
                   and not exists (select 1 from activity a where a.object_id = s.bank_account_id
                     and a.action in ('line.taken', 'line.dropped'))""");
-        rule("The bank's balance runs along the lines", """
+        rule(say("check.theBanksBalanceRunsAlongTheLines"), """
                 select 'line ' || id || ' of statement ' || statement_id from (
                   select l.id, l.statement_id, l.balance_minor_units kept, s.opening_minor_units
                     + sum(l.minor_units) over (partition by l.statement_id order by l.place) worked_out
@@ -216,7 +219,7 @@ public final class BooksCheck {
     }
 
     private void months() {
-        rule("Marks and the states of months agree", """
+        rule(say("check.marksAndTheStatesOfMonthsAgree"), """
                 select b.name || ' of company ' || b.company_id || ': mark ' || b.mark_date || ', held to ' || b.held_to
                 from bank_account b
                 left join (select bank_account_id, max(first_day) latest from account_month where state = 'CERTIFIED'
@@ -225,7 +228,7 @@ public final class BooksCheck {
                   group by bank_account_id) p on p.bank_account_id = b.id
                 where b.mark_date <> coalesce(dateadd(day, -1, dateadd(month, 1, c.latest)), b.opening_date)
                   or b.held_to <> coalesce(dateadd(day, -1, dateadd(month, 1, p.latest)), b.mark_date)""");
-        rule("A certified month has its one certificate", """
+        rule(say("check.aCertifiedMonthHasItsOneCertificate"), """
                 select 'account ' || m.bank_account_id || ', ' || m.first_day || ', ' || m.state from account_month m
                 where (select count(*) from certificate c where c.bank_account_id = m.bank_account_id
                     and c.first_day = m.first_day and c.reopened_at is null)
@@ -243,8 +246,7 @@ public final class BooksCheck {
                         + " and e.entry_date > b.opening_date and e.entry_date <= c.last_day), 0)"
                         + " from certificate c join bank_account b on b.id = c.bank_account_id order by c.id",
                 row -> {
-                    String name = "certificate of account " + row.getLong(2) + " to " + row.getDate(3) + ", id "
-                            + row.getLong(1);
+                    String name = say("check.certificateOfAccountToId", row.getLong(2), row.getDate(3), row.getLong(1));
                     try {
                         Map<?, ?> file = json.readValue(row.getString(4), Map.class);
                         CertificateVerifier.verify(file).stream()
@@ -253,23 +255,23 @@ public final class BooksCheck {
                         List<?> chain = (List<?>) file.get("chain");
                         Object last = chain == null ? null : ((Map<?, ?>) chain.getLast()).get("seal");
                         if (!row.getString(5).equals(last)) {
-                            broken.add(name + ": its seal is not the last of its chain");
+                            broken.add(say("check.itsSealIsNotTheLastOf", name));
                         }
                     } catch (JacksonException | ClassCastException e) {
-                        broken.add(name + ": its file cannot be read");
+                        broken.add(say("check.itsFileCannotBeRead", name));
                     }
                     if (row.getTimestamp(6) == null && row.getLong(7) != row.getLong(8)) {
-                        moved.add(name + ": " + row.getLong(7) + " certified, " + row.getLong(8) + " booked now");
+                        moved.add(say("check.certifiedBookedNow", name, row.getLong(7), row.getLong(8)));
                     }
                 });
-        add("Certificates hold by their seals, chains and arithmetic", broken);
-        add("Nothing certified has changed since", moved);
+        add(say("check.certificatesHoldByTheirSealsChainsAnd"), broken);
+        add(say("check.nothingCertifiedHasChangedSince"), moved);
         List<String> parted = new ArrayList<>();
         jdbc.queryForList(
                         "select distinct bank_account_id from certificate where reopened_at is null order by 1",
                         Long.class)
                 .forEach(account -> parted.addAll(brokenChain(json, account)));
-        add("Each certificate follows upon the one before it", parted);
+        add(say("check.eachCertificateFollowsUponTheOneBefore"), parted);
     }
 
     /** Each standing certificate of an account holds the chain of all before it. */
@@ -286,7 +288,7 @@ public final class BooksCheck {
                             .path("chain")
                             .forEach(link -> chain.add(link.path("seal").asString("")));
                     if (!chain.equals(seals)) {
-                        out.add("account " + account + ", month of " + row.getDate(3));
+                        out.add(say("check.accountMonthOf", account, row.getDate(3)));
                     }
                 },
                 account);
@@ -297,17 +299,17 @@ public final class BooksCheck {
         List<String> broken = new ArrayList<>();
         jdbc.query("select id, name, sha256, content from statement_file", row -> {
             if (!row.getString(3).equals(digest(row.getBytes(4)))) {
-                broken.add("statement file " + row.getLong(1) + " " + row.getString(2));
+                broken.add(say("check.statementFile", row.getLong(1), row.getString(2)));
             }
         });
-        add("Files of statements have the digest they came with", broken);
+        add(say("check.filesOfStatementsHaveTheDigestThey"), broken);
         List<String> papers = new ArrayList<>();
         jdbc.query("select id, name, sha256, content from attachment", row -> {
             if (!row.getString(3).equals(digest(row.getBytes(4)))) {
-                papers.add("attachment " + row.getLong(1) + " " + row.getString(2));
+                papers.add(say("check.attachment", row.getLong(1), row.getString(2)));
             }
         });
-        add("Attachments have the digest they came with", papers);
+        add(say("check.attachmentsHaveTheDigestTheyCameWith"), papers);
     }
 
     /** Each record's digest is of its text and the digest before it; the last is where its chain says it ends. */
@@ -341,7 +343,7 @@ public final class BooksCheck {
                             (digests.getOrDefault(chain, "") + "\n" + canonical).getBytes(StandardCharsets.UTF_8));
                     long place = places.getOrDefault(chain, 0L) + 1;
                     if (!expected.equals(row.getString(13)) || row.getLong(12) != place) {
-                        broken.add("record " + row.getLong(14) + " of " + row.getObject(2) + ": " + row.getString(8));
+                        broken.add(say("check.recordOf", row.getLong(14), row.getObject(2), row.getString(8)));
                     }
                     digests.put(chain, row.getString(13));
                     places.put(chain, row.getLong(12));
@@ -349,10 +351,10 @@ public final class BooksCheck {
         jdbc.query("select id, place, digest from activity_chain", row -> {
             if (row.getLong(2) != places.getOrDefault(row.getLong(1), 0L)
                     || !row.getString(3).equals(digests.getOrDefault(row.getLong(1), ""))) {
-                broken.add("the last records of chain " + row.getLong(1) + " are missing");
+                broken.add(say("check.theLastRecordsOfChainAreMissing", row.getLong(1)));
             }
         });
-        add("No record of activity was changed or taken out", broken);
+        add(say("check.noRecordOfActivityWasChangedOr"), broken);
     }
 
     static String digest(byte[] content) {

@@ -50,6 +50,10 @@ public class BankAccount {
     private @Nullable Long branchId;
     private @Nullable Long leastPayment;
     private @Nullable Long mostPayment;
+
+    @Column(name = "most_out_in_a_day")
+    private @Nullable Long mostOutInADay;
+
     private boolean zeroPayment;
     private long differenceTolerance;
 
@@ -81,6 +85,11 @@ public class BankAccount {
     @CollectionTable(name = "bank_account_site", joinColumns = @JoinColumn(name = "bank_account_id"))
     @Column(name = "site_id")
     private Set<Long> sites = new HashSet<>();
+
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "bank_account_currency", joinColumns = @JoinColumn(name = "bank_account_id"))
+    @Column(name = "currency")
+    private Set<String> currencies = new HashSet<>();
 
     /** Whether checks come with their numbers printed, or get them when they are written. */
     public enum CheckStock {
@@ -150,12 +159,18 @@ public class BankAccount {
         return Optional.ofNullable(purposes.get(purpose));
     }
 
-    /** What people may change of an account at any time. */
+    /**
+     * What people may change of an account at any time.
+     *
+     * @param mostOutInADay all payments and transfers out of one day
+     * @param currencies what a transfer may exchange its own currency with; empty for all
+     */
     public record Settings(
             String name,
             @Nullable Long branchId,
             @Nullable Long leastPayment,
             @Nullable Long mostPayment,
+            @Nullable Long mostOutInADay,
             boolean zeroPayment,
             long differenceTolerance,
             CheckStock checkStock,
@@ -163,7 +178,8 @@ public class BankAccount {
             boolean bookOnClearing,
             boolean active,
             Map<Purpose, Long> purposes,
-            Set<Long> sites) {}
+            Set<Long> sites,
+            Set<String> currencies) {}
 
     public Settings settings() {
         return new Settings(
@@ -171,6 +187,7 @@ public class BankAccount {
                 branchId,
                 leastPayment,
                 mostPayment,
+                mostOutInADay,
                 zeroPayment,
                 differenceTolerance,
                 checkStock,
@@ -178,7 +195,8 @@ public class BankAccount {
                 bookOnClearing,
                 active,
                 Map.copyOf(purposes),
-                Set.copyOf(sites));
+                Set.copyOf(sites),
+                Set.copyOf(currencies));
     }
 
     public void settings(Settings s) {
@@ -186,6 +204,7 @@ public class BankAccount {
         branchId = s.branchId();
         leastPayment = s.leastPayment();
         mostPayment = s.mostPayment();
+        mostOutInADay = s.mostOutInADay();
         zeroPayment = s.zeroPayment();
         differenceTolerance = s.differenceTolerance();
         checkStock = s.checkStock();
@@ -196,13 +215,21 @@ public class BankAccount {
         purposes.putAll(s.purposes());
         sites.clear();
         sites.addAll(s.sites());
+        currencies.clear();
+        currencies.addAll(s.currencies());
     }
 
     public PaymentLimits limits() {
         return new PaymentLimits(
                 leastPayment == null ? OptionalLong.empty() : OptionalLong.of(leastPayment),
                 mostPayment == null ? OptionalLong.empty() : OptionalLong.of(mostPayment),
+                mostOutInADay == null ? OptionalLong.empty() : OptionalLong.of(mostOutInADay),
                 zeroPayment);
+    }
+
+    /** Whether a transfer may exchange its currency with that of another account. */
+    public boolean exchangesWith(CurrencyUnit other) {
+        return currencies.isEmpty() || other.equals(currency()) || currencies.contains(other.getCode());
     }
 
     /** The largest difference to what a line is matched with that is booked as one, in minor units. */

@@ -1,5 +1,7 @@
 package tidemark.app.company;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -60,7 +62,8 @@ public class BankAccounts {
 
     @Transactional(readOnly = true)
     public BankAccount get(long companyId, long accountId) {
-        return accounts.findByIdAndCompanyId(accountId, companyId).orElseThrow(() -> new NotFound("bank account"));
+        return accounts.findByIdAndCompanyId(accountId, companyId)
+                .orElseThrow(() -> new NotFound(say("company.bankAccount")));
     }
 
     /**
@@ -78,7 +81,7 @@ public class BankAccounts {
         boolean first = !locks.holds(LockedRow.BANK_ACCOUNT, accountId);
         BankAccount account = locks.lock(LockedRow.BANK_ACCOUNT, BankAccount.class, accountId)
                 .filter(a -> a.companyId() == companyId)
-                .orElseThrow(() -> new NotFound("bank account"));
+                .orElseThrow(() -> new NotFound(say("company.bankAccount")));
         if (first) {
             account.changed();
         }
@@ -123,9 +126,9 @@ public class BankAccounts {
     @Transactional(propagation = Propagation.MANDATORY)
     public Company lockJournal(long companyId) {
         if (!locks.lock(LockedRow.JOURNAL, companyId)) {
-            throw new NotFound("company");
+            throw new NotFound(say("company.company"));
         }
-        return accounts.company(companyId).orElseThrow(() -> new NotFound("company"));
+        return accounts.company(companyId).orElseThrow(() -> new NotFound(say("company.company")));
     }
 
     /** The first of so many numbers of journal entries, taken from the company's counter; its journal must be locked. */
@@ -140,7 +143,7 @@ public class BankAccounts {
     @Transactional(readOnly = true)
     public CurrencyUnit companyCurrency(long companyId) {
         return accounts.company(companyId)
-                .orElseThrow(() -> new NotFound("company"))
+                .orElseThrow(() -> new NotFound(say("company.company")))
                 .baseCurrency();
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.app.company;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -45,7 +47,13 @@ public class Companies {
                 companies.saveAndFlush(new Company(fit, baseCurrency, zone(timeZone == null ? "UTC" : timeZone)));
         jdbc.update("insert into journal_counter (id, next_number) values (?, 1)", company.id());
         siteNames.forEach(site -> sites.save(new Site(company.id(), site)));
-        activity.record(company.id(), who, "company.created", "company", company.id(), "Created " + company.name());
+        activity.record(
+                company.id(),
+                who,
+                "company.created",
+                "company",
+                company.id(),
+                say("company.created.created", company.name()));
         return company;
     }
 
@@ -58,7 +66,9 @@ public class Companies {
                 "company.one-person",
                 "company",
                 companyId,
-                allowed ? "One person may prepare and certify" : "Preparing and certifying takes two persons");
+                allowed
+                        ? say("company.one-person.onePersonMayPrepareAndCertify")
+                        : say("company.one-person.preparingAndCertifyingTakesTwoPersons"));
     }
 
     @Transactional
@@ -70,7 +80,9 @@ public class Companies {
                 "company.second-factor",
                 "company",
                 companyId,
-                asked ? "Everybody signs in with a second factor" : "A second factor is everybody's own choice");
+                asked
+                        ? say("company.second-factor.everybodySignsInWithASecondFactor")
+                        : say("company.second-factor.aSecondFactorIsEverybodysOwnChoice"));
     }
 
     /**
@@ -95,8 +107,8 @@ public class Companies {
                     "limit.past",
                     "secondPersonFrom",
                     from.toString(),
-                    "today or a day to come",
-                    "What was allowed before stays as it was.");
+                    say("limit.past.expected"),
+                    say("limit.past.remedy"));
         }
         Changes changes = company.told(new Changes(), false);
         company.writes(amounts, dates, zone(timeZone));
@@ -108,11 +120,15 @@ public class Companies {
                 "company.changed",
                 "company",
                 companyId,
-                company.name() + ", payments from " + from + " "
-                        + (secondPersonAbove == null
-                                ? "by one person"
-                                : "above " + MinorUnits.grouped(secondPersonAbove, company.baseCurrency())
-                                        + " by two persons"),
+                say(
+                        "company.changed.paymentsFrom",
+                        company.name(),
+                        from,
+                        secondPersonAbove == null
+                                ? say("company.changed.byOnePerson")
+                                : say(
+                                        "company.changed.aboveByTwoPersons",
+                                        MinorUnits.grouped(secondPersonAbove, company.baseCurrency()))),
                 company.told(changes, true).toString());
     }
 
@@ -121,7 +137,12 @@ public class Companies {
     public void purpose(long companyId, Purpose purpose, long ledgerAccountId, String who) {
         get(companyId).purpose(purpose, ledgerAccountId);
         activity.record(
-                companyId, who, "company.purpose", "company", companyId, "Changed the account for " + purpose.words());
+                companyId,
+                who,
+                "company.purpose",
+                "company",
+                companyId,
+                say("company.purpose.changedTheAccountFor", purpose.words()));
     }
 
     /** @throws RuleViolation {@code zone.unknown} */
@@ -131,8 +152,8 @@ public class Companies {
                     "zone.unknown",
                     "timeZone",
                     "\u201c" + id + "\u201d",
-                    "a time zone such as America/New_York",
-                    "Choose one from the list.");
+                    say("zone.unknown.expected"),
+                    say("zone.unknown.remedy"));
         }
         return ZoneId.of(id);
     }
@@ -153,7 +174,7 @@ public class Companies {
 
     @Transactional(readOnly = true)
     public Company get(long id) {
-        return companies.findById(id).orElseThrow(() -> new NotFound("company"));
+        return companies.findById(id).orElseThrow(() -> new NotFound(say("company.company")));
     }
 
     @Transactional(readOnly = true)
@@ -164,7 +185,7 @@ public class Companies {
     /** The site, which must be one of the company's. */
     @Transactional(readOnly = true)
     public Site site(long companyId, long siteId) {
-        return sites.findByIdAndCompanyId(siteId, companyId).orElseThrow(() -> new NotFound("site"));
+        return sites.findByIdAndCompanyId(siteId, companyId).orElseThrow(() -> new NotFound(say("company.site")));
     }
 
     /** All companies of the installation. */

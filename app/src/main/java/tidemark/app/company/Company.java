@@ -1,5 +1,7 @@
 package tidemark.app.company;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
@@ -112,10 +114,10 @@ public class Company {
     Changes told(Changes changes, boolean now) {
         Map<String, @Nullable Object> fields = new java.util.LinkedHashMap<>();
         fields.put("name", name);
-        fields.put("second person above", new TreeMap<>(secondPersonLimits).toString());
+        fields.put(say("company.secondPersonAbove"), new TreeMap<>(secondPersonLimits).toString());
         fields.put("amounts", amountStyle);
         fields.put("dates", dateOrder);
-        fields.put("time zone", timeZone);
+        fields.put(say("company.timeZone"), timeZone);
         fields.forEach((field, value) -> {
             if (now) {
                 changes.is(field, value);

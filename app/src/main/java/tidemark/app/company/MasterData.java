@@ -1,5 +1,7 @@
 package tidemark.app.company;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -113,7 +115,7 @@ public class MasterData {
         Site site = id == null ? new Site(companyId, fit) : row(sites, companyId, id, "site");
         site.set(fit, active, timeZone == null || timeZone.isBlank() ? null : Companies.zone(timeZone));
         sites.save(site);
-        noted(companyId, who, "site", site, "Site " + fit + (active ? "" : ", no longer active"));
+        noted(companyId, who, "site", site, say("company.site2", fit, active ? "" : say("company.noLongerActive")));
         return site.id();
     }
 
@@ -138,10 +140,11 @@ public class MasterData {
             long companyId, @Nullable Long id, String code, String name, boolean active, String who) {
         String fit = Fields.code(code, "code");
         onlyOne(costCentres.findByCompanyIdOrderById(companyId), id, CostCentre::code, fit, "code");
-        CostCentre centre = id == null ? new CostCentre(companyId) : row(costCentres, companyId, id, "cost centre");
+        CostCentre centre =
+                id == null ? new CostCentre(companyId) : row(costCentres, companyId, id, say("company.costCentre"));
         centre.set(fit, Fields.text(name, "name", 120), active);
         costCentres.save(centre);
-        noted(companyId, who, "cost_centre", centre, "Cost centre " + fit + " " + centre.name());
+        noted(companyId, who, "cost_centre", centre, say("company.costCentre2", fit, centre.name()));
         return centre.id();
     }
 
@@ -170,7 +173,7 @@ public class MasterData {
         }
         bank.set(fit, identifier.strip());
         banks.save(bank);
-        noted(companyId, who, "bank", bank, "Bank " + fit);
+        noted(companyId, who, "bank", bank, say("company.bank", fit));
         return bank.id();
     }
 
@@ -199,7 +202,7 @@ public class MasterData {
         Branch branch = id == null ? new Branch(companyId) : row(branches, companyId, id, "branch");
         branch.set(bankId, fit, identifier.strip());
         branches.save(branch);
-        noted(companyId, who, "branch", branch, "Branch " + fit);
+        noted(companyId, who, "branch", branch, say("company.branch", fit));
         return branch.id();
     }
 
@@ -231,10 +234,10 @@ public class MasterData {
         String fit = Fields.code(code, "code");
         TaxSplit.checkRate(ratePercent, "ratePercent");
         checkDays(companyId, id, fit, ratePercent, days);
-        TaxCode tax = id == null ? new TaxCode(companyId) : row(taxCodes, companyId, id, "tax code");
+        TaxCode tax = id == null ? new TaxCode(companyId) : row(taxCodes, companyId, id, say("company.taxCode"));
         tax.set(fit, Fields.text(name, "name", 120), ratePercent, ledgerAccountId, nature, days, active);
         taxCodes.save(tax);
-        noted(companyId, who, "tax_code", tax, "Tax " + fit + " at " + ratePercent.toPlainString() + " percent");
+        noted(companyId, who, "tax_code", tax, say("company.taxAtPercent", fit, ratePercent.toPlainString()));
         return tax.id();
     }
 
@@ -242,7 +245,7 @@ public class MasterData {
     private void checkDays(long companyId, @Nullable Long own, String code, BigDecimal ratePercent, TaxCode.Days days) {
         if (days.from() != null && days.to() != null && days.to().isBefore(days.from())) {
             throw new RuleViolation(
-                    "tax.days", "validTo", "an end before the beginning", "dates in order", "Correct the dates.");
+                    "tax.days", "validTo", say("tax.days.found"), say("tax.days.expected"), say("tax.days.remedy"));
         }
         TaxTable.Dated request = new TaxTable.Dated(
                 new Taxes.Tax(code, ratePercent, ""), Optional.ofNullable(days.from()), Optional.ofNullable(days.to()));
@@ -254,10 +257,9 @@ public class MasterData {
                 throw new RuleViolation(
                         "tax.days",
                         "validFrom",
-                        "days on which " + other.code() + " is "
-                                + other.ratePercent().toPlainString() + " percent already",
-                        "days of its own",
-                        "End the other one the day before.");
+                        say("tax.days.found2", other.code(), other.ratePercent().toPlainString()),
+                        say("tax.days.expected2"),
+                        say("tax.days.remedy2"));
             }
         }
     }
@@ -277,7 +279,7 @@ public class MasterData {
         CurrencyUnit foreign = MinorUnits.currency(currency, "currency");
         if (foreign.equals(base)) {
             throw new RuleViolation(
-                    "rate.base", "currency", base.getCode(), "a currency other than the company's", "Choose another.");
+                    "rate.base", "currency", base.getCode(), say("rate.base.expected"), say("rate.base.remedy"));
         }
         ExchangeRate fit = new ExchangeRate(foreign, base, day, rate);
         tidemark.app.company.ExchangeRate row = rates.findByCompanyIdOrderById(companyId).stream()
@@ -286,7 +288,7 @@ public class MasterData {
                 .orElseGet(() -> new tidemark.app.company.ExchangeRate(companyId));
         row.set(currency, day, fit.rate());
         rates.save(row);
-        noted(companyId, who, "rate", row, "1 " + currency + " = " + rate.toPlainString() + " from " + day);
+        noted(companyId, who, "rate", row, say("company.1From", currency, rate.toPlainString(), day));
         return row.id();
     }
 
@@ -308,9 +310,9 @@ public class MasterData {
                 .orElseThrow(() -> new RuleViolation(
                         "rate.missing",
                         "date",
-                        "no rate for " + foreign.getCode() + " on " + day,
-                        "a rate from that day or before",
-                        "Add the rate in set-up, then try again; what you typed is kept."));
+                        say("rate.missing.found", foreign.getCode(), day),
+                        say("rate.missing.expected"),
+                        say("rate.missing.remedy")));
     }
 
     @Transactional(readOnly = true)
@@ -344,6 +346,6 @@ public class MasterData {
                 closed ? "month.closed" : "month.opened",
                 "company",
                 companyId,
-                (closed ? "Closed " : "Opened ") + month + " for bookings");
+                say("company.forBookings", (closed ? say("company.closed") : say("company.opened")) + month));
     }
 }

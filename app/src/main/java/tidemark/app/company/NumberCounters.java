@@ -1,5 +1,7 @@
 package tidemark.app.company;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -141,13 +143,13 @@ public class NumberCounters {
             throw new RuleViolation(
                     "series.unfit",
                     "nextNumber",
-                    prefix + request.nextNumber() + ", " + request.digits() + " digits",
-                    "a prefix of at most 12 signs, a number above zero and 1 to 10 digits",
-                    "Correct the series.");
+                    say("series.unfit.found", prefix + request.nextNumber(), request.digits()),
+                    say("series.unfit.expected"),
+                    say("series.unfit.remedy"));
         }
         NumberSeries row = request.id() == null
                 ? fresh(companyId, request)
-                : MasterData.row(series, companyId, request.id(), "number series");
+                : MasterData.row(series, companyId, request.id(), say("company.numberSeries"));
         checkAlone(companyId, row, prefix, request.yearly());
         int year = request.yearly() ? companies.today(companyId).getYear() : 0;
         Counter counter = counter(row.id(), year, prefix)
@@ -157,8 +159,8 @@ public class NumberCounters {
                     "series.back",
                     "nextNumber",
                     Long.toString(request.nextNumber()),
-                    "at least " + counter.next() + ", since the numbers before it are taken",
-                    "Count on, or choose another prefix.");
+                    say("series.back.expected", counter.next()),
+                    say("series.back.remedy"));
         }
         row.set(prefix, request.digits(), request.yearly());
         write(row.id(), counter, request.nextNumber());
@@ -168,8 +170,10 @@ public class NumberCounters {
                 "number_series.kept",
                 "number_series",
                 row.id(),
-                wordsOf(row) + ": numbers go on with "
-                        + new Numbering(prefix, year, request.digits()).write(request.nextNumber()));
+                say(
+                        "company.numbersGoOnWith",
+                        wordsOf(row),
+                        new Numbering(prefix, year, request.digits()).write(request.nextNumber())));
     }
 
     private NumberSeries fresh(long companyId, Request request) {
@@ -179,11 +183,12 @@ public class NumberCounters {
                         "series.kind",
                         "kind",
                         "“" + code + "”",
-                        "one of "
-                                + String.join(
+                        say(
+                                "series.kind.expected",
+                                String.join(
                                         ", ",
-                                        kinds().stream().map(DocumentKind::code).toList()),
-                        "Choose what is numbered."));
+                                        kinds().stream().map(DocumentKind::code).toList())),
+                        say("series.kind.remedy")));
         if (request.siteId() != null) {
             companies.site(companyId, request.siteId());
         }
@@ -193,10 +198,14 @@ public class NumberCounters {
             throw new RuleViolation(
                     "series.there",
                     "siteId",
-                    kind.words() + (request.siteId() == null ? " of the whole company" : " of that site")
-                            + ", which have a series",
-                    "a site without a series of its own",
-                    "Change the series that is there.");
+                    say(
+                            "series.there.found3",
+                            kind.words()
+                                    + (request.siteId() == null
+                                            ? say("series.there.found")
+                                            : say("series.there.found2"))),
+                    say("series.there.expected"),
+                    say("series.there.remedy"));
         }
         return series.saveAndFlush(new NumberSeries(companyId, code, request.siteId(), kind.prefix()));
     }
@@ -211,10 +220,9 @@ public class NumberCounters {
                     throw new RuleViolation(
                             "series.alike",
                             "prefix",
-                            "“" + prefix + "”, beside “" + other.prefix() + "” of another series of " + wordsOf(row)
-                                    + ", which may come to the same numbers",
-                            "a beginning of its own",
-                            "Choose another, such as one with the site in it and a hyphen after it.");
+                            say("series.alike.found", prefix, other.prefix(), wordsOf(row)),
+                            say("series.alike.expected"),
+                            say("series.alike.remedy"));
                 });
     }
 

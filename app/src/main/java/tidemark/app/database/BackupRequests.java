@@ -1,5 +1,7 @@
 package tidemark.app.database;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -96,7 +98,7 @@ public class BackupRequests {
             Backups.ofOpenBooks(books, Path.of(asked.getFirst()), asked.size() > 1 ? asked.get(1) : "");
         } catch (IOException | SQLException | RuntimeException e) {
             LOG.error("A backup that was asked for was not made", e);
-            told = "The backup was not made: " + e.getMessage();
+            told = say("database.theBackupWasNotMade", e.getMessage());
         }
         String name = request.getFileName().toString().replace(ASKED, "");
         Path partly = request.resolveSibling(name + ".part");

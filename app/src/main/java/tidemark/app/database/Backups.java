@@ -1,5 +1,7 @@
 package tidemark.app.database;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -50,7 +52,7 @@ public final class Backups {
             try (ZipFile made = new ZipFile(copy.toFile())) {
                 List<FileHeader> files = made.getFileHeaders();
                 if (files.size() != 1) {
-                    throw new IOException("The copy holds " + files.size() + " files in place of one");
+                    throw new IOException(say("database.theCopyHoldsFilesInPlaceOf", files.size()));
                 }
                 made.extractFile(files.getFirst(), scratch.toString(), ENTRY);
             }
@@ -100,10 +102,10 @@ public final class Backups {
         try (ZipFile zip = new ZipFile(backup.toFile(), passphrase.toCharArray())) {
             FileHeader file = zip.getFileHeader(ENTRY);
             if (file == null) {
-                throw new IOException(backup + " is no backup of these books: it holds no " + ENTRY);
+                throw new IOException(say("database.isNoBackupOfTheseBooksIt", backup, ENTRY));
             }
             if (file.isEncrypted() && passphrase.isEmpty()) {
-                throw new IOException(backup + " is encrypted: give its passphrase");
+                throw new IOException(say("database.isEncryptedGiveItsPassphrase", backup));
             }
             try (InputStream in = zip.getInputStream(file)) {
                 Files.copy(in, into.path(), StandardCopyOption.REPLACE_EXISTING);

@@ -1,5 +1,7 @@
 package tidemark.app.database;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
@@ -68,7 +70,7 @@ public final class BooksCommand {
 
     private void backup(Path file) throws IOException, SQLException {
         if (!Files.exists(books.path())) {
-            throw new IOException("There are no books in " + books.directory() + ".");
+            throw new IOException(say("database.thereAreNoBooksIn", books.directory()));
         }
         Path target = file.toAbsolutePath().normalize();
         if (isOpenElsewhere()) {
@@ -76,8 +78,11 @@ public final class BooksCommand {
         } else {
             Backups.ofClosedBooks(books, target, passphrase);
         }
-        out.println("Backed up to " + target + ", " + Files.size(target) + " bytes"
-                + (passphrase.isEmpty() ? "." : ", encrypted."));
+        out.println(say(
+                "database.backedUpToBytes",
+                target,
+                Files.size(target),
+                passphrase.isEmpty() ? "." : say("database.encrypted")));
     }
 
     private boolean isOpenElsewhere() throws SQLException {
@@ -115,7 +120,7 @@ public final class BooksCommand {
             pause();
         }
         Files.deleteIfExists(request);
-        throw new IOException("The application that has the books open does not answer.");
+        throw new IOException(say("database.theApplicationThatHasTheBooksOpen"));
     }
 
     private static void pause() {
@@ -131,13 +136,11 @@ public final class BooksCommand {
         books.makeDirectory();
         boolean there = Files.exists(books.path());
         if (there && isOpenElsewhere()) {
-            throw new IOException("The books in " + books.directory() + " are open. Stop the application first.");
+            throw new IOException(say("database.theBooksInAreOpenStopThe", books.directory()));
         }
         if (there && !replace) {
             throw new FileAlreadyExistsException(
-                    books.path().toString(),
-                    null,
-                    "There are books in the directory already; --replace keeps them in backups/ and puts these in place");
+                    books.path().toString(), null, say("database.thereAreBooksInTheDirectoryAlready"));
         }
         BooksFile scratch = new BooksFile(books.directory().resolve("restore"));
         Backups.clear(scratch.directory());
@@ -160,13 +163,13 @@ public final class BooksCommand {
             Backups.clear(scratch.directory().resolve("backups"));
             Backups.clear(scratch.directory());
         }
-        out.println("Restored to " + books.directory() + ".");
+        out.println(say("database.restoredTo", books.directory()));
     }
 
     /** Checks a copy, so that nothing of the books themselves can change. */
     private int check(Function<JdbcTemplate, List<Finding>> checker) throws IOException, SQLException {
         if (!Files.exists(books.path())) {
-            throw new IOException("There are no books in " + books.directory() + ".");
+            throw new IOException(say("database.thereAreNoBooksIn", books.directory()));
         }
         BooksFile copy = new BooksFile(Files.createTempDirectory(books.directory(), ".check"));
         try {
@@ -183,12 +186,13 @@ public final class BooksCommand {
             try (Connection connection = DriverManager.getConnection(copy.url(), "tidemark", "")) {
                 for (Finding finding :
                         checker.apply(new JdbcTemplate(new SingleConnectionDataSource(connection, true)))) {
-                    out.println((finding.breaches().isEmpty() ? "holds        " : "DOES NOT HOLD  ") + finding.rule());
+                    out.println((finding.breaches().isEmpty() ? say("database.holds") : say("database.doesNotHold"))
+                            + finding.rule());
                     finding.breaches().forEach(b -> out.println("               " + b));
                     broken += finding.breaches().isEmpty() ? 0 : 1;
                 }
             }
-            out.println(broken == 0 ? "All holds." : broken + " rules do not hold.");
+            out.println(broken == 0 ? say("database.allHolds") : say("database.rulesDoNotHold", broken));
             return broken == 0 ? 0 : 1;
         } finally {
             Backups.clear(copy.directory().resolve("backups"));

@@ -1,5 +1,7 @@
 package tidemark.app.database;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -46,9 +48,9 @@ public class FreeSpace {
             throw new RuleViolation(
                     "disk.full",
                     "",
-                    left / 1_000_000 + " MB free where the books are",
-                    "at least " + floor / 1_000_000 + " MB, so that what is booked can still be written",
-                    "Nothing was taken. Have room made on the server's disk, then send it again.");
+                    say("disk.full.found", left / 1_000_000),
+                    say("disk.full.expected", floor / 1_000_000),
+                    say("disk.full.remedy"));
         }
     }
 }

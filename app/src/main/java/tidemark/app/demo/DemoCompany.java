@@ -199,7 +199,7 @@ public class DemoCompany {
                 setUp.addBankAccount(
                                 companyId,
                                 new SetUp.NewBankAccount(
-                                        name, bank, number, "", Story.FIRST.minusMonths(1), opening, ""),
+                                        name, bank, number, "", Story.FIRST.minusMonths(1), opening, "", null),
                                 IRIS)
                         .account());
     }

@@ -104,11 +104,18 @@ class DemoDesk {
         BankAccount euro = setUp.addBankAccount(
                         place.companyId(),
                         new SetUp.NewBankAccount(
-                                Story.EURO, "Nordkant", "NK-0077-2210", "EUR", YearMonth.of(2026, 5), "18240.00", """
+                                Story.EURO,
+                                "Nordkant",
+                                "NK-0077-2210",
+                                "EUR",
+                                YearMonth.of(2026, 5),
+                                "18240.00",
+                                """
                         date,amount,reference,party,text
                         2026-05-28,-1240.00,NK-8801,Hansen Propeller,Propeller shaft
                         2026-05-29,860.00,NK-8807,Svea Marin AB,Refund of freight
-                        """),
+                        """,
+                                null),
                         "Iris Calloway")
                 .account();
         expense(
@@ -166,7 +173,7 @@ class DemoDesk {
         receipts.book(
                 place.companyId(),
                 new Receipts.NewReceipt(
-                        merrow, TODAY, "1250", "350.00", "", "Paid ahead for the season", null, List.of(), null),
+                        merrow, TODAY, "1250", "350.00", "", "Paid ahead for the season", null, List.of(), null, null),
                 MAREN);
         invoices.book(
                 place.companyId(),

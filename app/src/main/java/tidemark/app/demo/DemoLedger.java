@@ -244,6 +244,7 @@ class DemoLedger {
                                 text,
                                 place.names().sites().get("Dock office"),
                                 part(key),
+                                null,
                                 null),
                         MAREN)
                 .booked();

@@ -1,5 +1,7 @@
 package tidemark.app.draft;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.List;
@@ -24,7 +26,7 @@ import tools.jackson.databind.node.ObjectNode;
 @Component
 class DraftForms {
     private static final CheckedJson.Words WORDS =
-            new CheckedJson.Words("draft.incomplete", "", "Open the draft and finish it.", false);
+            new CheckedJson.Words("draft.incomplete", "", say("draft.incomplete.openTheDraftAndFinishIt"), false);
 
     private final Map<String, BookingForm<?>> forms = new TreeMap<>();
     private final CheckedJson checked;
@@ -48,8 +50,8 @@ class DraftForms {
                     "draft.kind",
                     "kind",
                     "“" + kind + "”",
-                    "one of " + String.join(", ", forms.keySet()),
-                    "Keep the draft from a form that books.");
+                    say("draft.kind.expected", String.join(", ", forms.keySet())),
+                    say("draft.kind.remedy"));
         }
         return form;
     }
@@ -86,7 +88,7 @@ class DraftForms {
                         .filter(t -> !t.isBlank())
                         .toList());
         if (title.isEmpty()) {
-            title = "Without a text yet";
+            title = say("draft.withoutATextYet");
         }
         return new Draft.Summary(
                 title.length() > 200 ? title.substring(0, 199) + "…" : title,

@@ -1,5 +1,7 @@
 package tidemark.app.draft;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -120,9 +122,9 @@ public class Drafts {
             throw new RuleViolation(
                     "style.drafts",
                     "amountStyle",
-                    open + " open drafts, kept as they were typed",
-                    "no open draft",
-                    "Post or discard them first.");
+                    say("style.drafts.found", open),
+                    say("style.drafts.expected"),
+                    say("style.drafts.remedy"));
         }
     }
 
@@ -159,7 +161,7 @@ public class Drafts {
     }
 
     private Draft find(long companyId, long id) {
-        Draft draft = drafts.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("draft"));
+        Draft draft = drafts.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("draft.draft")));
         if (draft.state() != Draft.State.OPEN) {
             throw gone(draft);
         }
@@ -170,16 +172,18 @@ public class Drafts {
         return new RuleViolation(
                 "draft.gone",
                 "",
-                draft.title() + ", which is " + (draft.state() == Draft.State.POSTED ? "posted" : "discarded")
-                        + " already",
-                "an open draft",
-                "Look at the list again: somebody may have been there before you.");
+                say(
+                        "draft.gone.found3",
+                        draft.title(),
+                        draft.state() == Draft.State.POSTED ? say("draft.gone.found") : say("draft.gone.found2")),
+                say("draft.gone.expected"),
+                say("draft.gone.remedy"));
     }
 
     private Draft lock(long companyId, long id) {
         return locks.lock(LockedRow.DRAFT, Draft.class, id)
                 .filter(d -> d.companyId() == companyId)
-                .orElseThrow(() -> new NotFound("draft"));
+                .orElseThrow(() -> new NotFound(say("draft.draft")));
     }
 
     /** Keeps a form as it is; a version older than what is kept is told apart, and nothing is overwritten. */
@@ -198,20 +202,25 @@ public class Drafts {
                 throw new RuleViolation(
                         "draft.changed",
                         "",
-                        "a draft that somebody changed meanwhile",
-                        "the draft as you opened it",
-                        "Keep yours as a new draft, or open the draft again.");
+                        say("draft.changed.found"),
+                        say("draft.changed.expected"),
+                        say("draft.changed.remedy"));
             }
         }
         JsonNode tree = json.valueToTree(body);
         String text = json.writeValueAsString(tree);
         if (text.length() > 400_000) {
             throw new RuleViolation(
-                    "draft.size", "", text.length() + " characters", "at most 400000", "Split the form.");
+                    "draft.size",
+                    "",
+                    say("draft.size.found", text.length()),
+                    say("draft.size.expected"),
+                    say("draft.size.remedy"));
         }
         draft.keep(text, forms.summary(draft.kind(), tree, place(companyId)), clock.instant());
         drafts.saveAndFlush(draft);
-        activity.record(companyId, who, "draft.kept", "draft", draft.id(), "Kept the draft " + draft.title());
+        activity.record(
+                companyId, who, "draft.kept", "draft", draft.id(), say("draft.kept.keptTheDraft", draft.title()));
         return view(draft, names(companyId));
     }
 
@@ -236,7 +245,13 @@ public class Drafts {
             throw gone(draft);
         }
         draft.close(Draft.State.DISCARDED);
-        activity.record(companyId, who, "draft.discarded", "draft", id, "Discarded the draft " + draft.title());
+        activity.record(
+                companyId,
+                who,
+                "draft.discarded",
+                "draft",
+                id,
+                say("draft.discarded.discardedTheDraft", draft.title()));
     }
 
     /** What became of one draft. */
@@ -280,7 +295,11 @@ public class Drafts {
             long companyId, List<Long> ids, @Nullable LocalDate accountingDate, boolean preview, Actor actor) {
         if (ids.isEmpty() || ids.size() > MOST) {
             throw new RuleViolation(
-                    "run.size", "", ids.size() + " drafts", "1 to " + MOST + " drafts", "Choose some drafts.");
+                    "run.size",
+                    "",
+                    say("run.size.found", ids.size()),
+                    say("run.size.expected", MOST),
+                    say("run.size.remedy"));
         }
         Map<Long, String> refused = new LinkedHashMap<>();
         while (true) {
@@ -340,7 +359,7 @@ public class Drafts {
                         String.join(
                                 " ", e.problems().stream().map(Problem::message).toList())));
             } catch (NotFound e) {
-                throw new Again(new Refused(draft.id(), "No such " + e.getMessage() + "; open the draft and mend it."));
+                throw new Again(new Refused(draft.id(), say("draft.noSuchOpenTheDraftAndMend", e.getMessage())));
             }
         }
         int posted = outcomes.size() - refused.size();
@@ -355,7 +374,7 @@ public class Drafts {
                 "drafts.posted",
                 "posting_run",
                 run.id(),
-                "Posted %d drafts, %d refused".formatted(posted, refused.size()));
+                say("draft.postedDraftsRefused").formatted(posted, refused.size()));
         return new RunView(
                 preview ? null : run.id(), run.runAt(), who, accountingDate, posted, refused.size(), outcomes, shown);
     }

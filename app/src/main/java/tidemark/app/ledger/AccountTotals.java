@@ -63,7 +63,7 @@ public class AccountTotals {
 
     /** Balance at the end of a day in the company's currency; debit positive. */
     public long balance(long accountId, LocalDate day) {
-        return sum("debits - credits", accountId, day);
+        return sum("debits-credits", accountId, day);
     }
 
     /** Balance at the end of a day in the account's own currency; debit positive. */

@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Clock;
 import java.util.List;
 import java.util.Locale;
@@ -47,20 +49,24 @@ public class Attachments {
                     "attachment.type",
                     "file",
                     "“" + (name.length() > 60 ? name.substring(0, 60) + "…" : name) + "”",
-                    "a PDF, PNG, JPEG, text, CSV or XML file",
-                    "Save the paper as one of these.");
+                    say("attachment.type.expected"),
+                    say("attachment.type.remedy"));
         }
         if (content.length == 0 || content.length > LARGEST) {
             throw new RuleViolation(
                     "file.size",
                     "file",
-                    content.length + " bytes",
-                    "1 to " + LARGEST + " bytes",
-                    "Choose a smaller file.");
+                    say("file.size.found", content.length),
+                    say("file.size.expected", LARGEST),
+                    say("file.size.remedy"));
         }
         if (attachments.list(entryId).size() >= MOST) {
             throw new RuleViolation(
-                    "attachment.count", "file", MOST + " attachments", "fewer than " + MOST, "Put papers together.");
+                    "attachment.count",
+                    "file",
+                    say("attachment.count.found", MOST),
+                    say("attachment.count.expected", MOST),
+                    say("attachment.count.remedy"));
         }
         Attachment saved = attachments.save(new Attachment(entry, name, type, content, who, clock.instant()));
         activity.record(
@@ -69,7 +75,7 @@ public class Attachments {
                 "attachment.added",
                 "entry",
                 entryId,
-                "Attached " + name + " to entry " + entry.number());
+                say("attachment.added.attachedToEntry", name, entry.number()));
         return saved.id();
     }
 
@@ -80,15 +86,16 @@ public class Attachments {
 
     @Transactional(readOnly = true)
     public Attachment get(long companyId, long id) {
-        Attachment found =
-                attachments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("attachment"));
+        Attachment found = attachments
+                .findByIdAndCompanyId(id, companyId)
+                .orElseThrow(() -> new NotFound(say("ledger.attachment")));
         if (!found.isWhole()) {
             throw new RuleViolation(
                     "attachment.changed",
                     "",
-                    found.name() + ", which is not what was attached any more",
-                    "the paper as it was attached",
-                    "Have the books checked and restored from a backup.");
+                    say("attachment.changed.found", found.name()),
+                    say("attachment.changed.expected"),
+                    say("attachment.changed.remedy"));
         }
         return found;
     }

@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -64,9 +66,9 @@ public class Chart {
             throw new RuleViolation(
                     "account.taken",
                     "code",
-                    "“" + account.code() + "”, which is in the chart already",
-                    "a code that is not in the chart",
-                    "Choose another code.");
+                    say("account.taken.found", account.code()),
+                    say("account.taken.expected"),
+                    say("account.taken.remedy"));
         }
         ChartAccount saved = chart.save(new ChartAccount(companyId, account, foreign));
         activity.record(
@@ -77,7 +79,7 @@ public class Chart {
     @Transactional
     public void change(long companyId, long id, LedgerAccount request, String who) {
         change(
-                chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("ledger account")),
+                chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("ledger.ledgerAccount"))),
                 request,
                 who);
     }
@@ -89,9 +91,9 @@ public class Chart {
             throw new RuleViolation(
                     "account.used",
                     "type",
-                    account.code() + " " + account.name() + ", on which entries were booked",
-                    "the type and kind it has",
-                    "Add another account; this one keeps what was booked on it.");
+                    say("account.used.found", account.code(), account.name()),
+                    say("account.used.expected"),
+                    say("account.used.remedy"));
         }
         if (kindChanges || (!request.active() && account.active())) {
             checkServesNothing(account);
@@ -103,7 +105,8 @@ public class Chart {
                 "account.changed",
                 "ledger_account",
                 account.id(),
-                account.code() + " " + request.name() + (request.active() ? "" : ", no longer active"));
+                account.code() + " " + request.name()
+                        + (request.active() ? "" : say("account.changed.noLongerActive")));
     }
 
     private void checkServesNothing(ChartAccount account) {
@@ -122,15 +125,15 @@ public class Chart {
         }
         masterData.taxCodes(account.companyId()).stream()
                 .filter(t -> t.active() && t.ledgerAccountId() == account.id())
-                .forEach(t -> serves.add("tax " + t.code()));
+                .forEach(t -> serves.add(say("ledger.tax2", t.code())));
         if (!serves.isEmpty()) {
             serves.sort(null);
             throw new RuleViolation(
                     "account.serves",
                     "active",
-                    account.code() + " " + account.name() + ", which serves " + String.join(", ", serves),
-                    "an account that serves nothing",
-                    "Choose another account for that first.");
+                    say("account.serves.found", account.code(), account.name(), String.join(", ", serves)),
+                    say("account.serves.expected"),
+                    say("account.serves.remedy"));
         }
     }
 
@@ -155,7 +158,7 @@ public class Chart {
                 }
             } catch (RuleViolation e) {
                 Problem p = e.problems().getFirst();
-                problems.add(p.at("row " + line + ", " + p.where()));
+                problems.add(p.at(say("ledger.row", line, p.where())));
             }
         }
         if (!problems.isEmpty()) {
@@ -175,16 +178,18 @@ public class Chart {
     @Transactional(readOnly = true)
     public ChartAccount fit(long companyId, Purpose purpose, long ledgerAccountId) {
         ChartAccount account = chart.findByIdAndCompanyId(ledgerAccountId, companyId)
-                .orElseThrow(() -> new NotFound("ledger account"));
+                .orElseThrow(() -> new NotFound(say("ledger.ledgerAccount")));
         Control needed = Control.servedBy(purpose);
         if (!purpose.fits(account.type()) || account.control() != needed || !account.active()) {
             throw new RuleViolation(
                     "purpose.unfit",
                     purpose.name(),
                     account.code() + " " + account.name(),
-                    "an active account that suits " + purpose.words()
-                            + (needed == Control.NONE ? "" : ", kept item by item"),
-                    "Choose another account.");
+                    say(
+                            "purpose.unfit.expected2",
+                            purpose.words(),
+                            needed == Control.NONE ? "" : say("purpose.unfit.expected")),
+                    say("purpose.unfit.remedy"));
         }
         return account;
     }
@@ -203,9 +208,12 @@ public class Chart {
                 .orElseThrow(() -> new RuleViolation(
                         "purpose.missing",
                         "",
-                        "no account for " + purpose.words() + (bank == null ? "" : " of " + bank.name()),
-                        "a ledger account that serves it",
-                        "Have an administrator choose one in set-up; what you typed is kept."));
+                        say(
+                                "purpose.missing.found2",
+                                purpose.words(),
+                                bank == null ? "" : say("purpose.missing.found", bank.name())),
+                        say("purpose.missing.expected"),
+                        say("purpose.missing.remedy")));
     }
 
     /** Codes of the company's control accounts by kind. */

@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.ConstraintViolation;
 import jakarta.validation.Validator;
 import java.util.ArrayList;
@@ -57,10 +59,14 @@ public class CheckedJson {
                     words.code(),
                     words.at(field),
                     field.isEmpty()
-                            ? "what cannot be read"
-                            : "“" + field + "”, which "
-                                    + (words.strict() ? "does not belong there or cannot be read" : "cannot be read"),
-                    "what the form asks for",
+                            ? say("ledger.whatCannotBeRead")
+                            : say(
+                                    "ledger.which",
+                                    field,
+                                    words.strict()
+                                            ? say("ledger.doesNotBelongThereOrCannotBe")
+                                            : say("ledger.cannotBeRead")),
+                    say("ledger.whatTheFormAsksFor"),
                     words.remedy());
         }
         Set<ConstraintViolation<T>> violations = validator.validate(out);
@@ -69,8 +75,8 @@ public class CheckedJson {
             violations.forEach(v -> problems.add(new Problem(
                     "field.invalid",
                     words.at(v.getPropertyPath().toString()),
-                    "an unfit value",
-                    "a value that " + v.getMessage(),
+                    say("field.invalid.found5"),
+                    say("field.invalid.expected4", v.getMessage()),
                     words.remedy())));
             throw new RuleViolation(problems);
         }

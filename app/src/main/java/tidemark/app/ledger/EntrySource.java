@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 /**
  * What made a journal entry. Each capability that books declares its own as a bean; {@link EntrySources} knows them all.
  *
@@ -17,11 +19,15 @@ public record EntrySource(String code, String words, UndoneAt undoneAt, String u
     }
 
     public static final EntrySource OPENING = new EntrySource(
-            "OPENING", "opening balance", UndoneAt.NOWHERE, "Book an entry that puts the balance right.", false);
-    public static final EntrySource MANUAL = form("MANUAL", "typed");
-    public static final EntrySource FILE = form("FILE", "read from a file");
+            "OPENING",
+            say("ledger.openingBalance"),
+            UndoneAt.NOWHERE,
+            say("ledger.bookAnEntryThatPutsTheBalance"),
+            false);
+    public static final EntrySource MANUAL = form("MANUAL", say("ledger.typed"));
+    public static final EntrySource FILE = form("FILE", say("ledger.readFromAFile"));
     static final EntrySource REVERSAL = new EntrySource(
-            "REVERSAL", "reversal", UndoneAt.NOWHERE, "Book the original entry again if it was right.", false);
+            "REVERSAL", say("ledger.reversal"), UndoneAt.NOWHERE, say("ledger.bookTheOriginalEntryAgainIfIt"), false);
 
     /** Made by a form that asks for the site, and undone by reversing its entry. */
     public static EntrySource form(String code, String words) {

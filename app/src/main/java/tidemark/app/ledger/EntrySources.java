@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -37,8 +39,8 @@ class EntrySources {
                     "choice.unknown",
                     "source",
                     "“" + code + "”",
-                    "one of " + String.join(", ", byCode.keySet()),
-                    "Ask for one of them.");
+                    say("choice.unknown.expected2", String.join(", ", byCode.keySet())),
+                    say("choice.unknown.remedy3"));
         }
     }
 

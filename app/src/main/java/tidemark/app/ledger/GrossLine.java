@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
@@ -43,7 +45,7 @@ public record GrossLine(
         }
 
         private String where(int number) {
-            return label.isEmpty() ? "line " + number : label + ", amount";
+            return label.isEmpty() ? say("ledger.line", number) : say("ledger.amount", label);
         }
     }
 
@@ -54,9 +56,9 @@ public record GrossLine(
             throw new RuleViolation(
                     "line.amount",
                     reading.where(number),
-                    "zero",
-                    "an amount other than zero",
-                    "Correct it or leave the line out.");
+                    say("line.amount.found3"),
+                    say("line.amount.expected3"),
+                    say("line.amount.remedy3"));
         }
         return own;
     }

@@ -8,6 +8,8 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface JournalLineRepository extends JpaRepository<JournalLineRow, Long> {
+    List<JournalLineRow> findByLedgerAccountIdAndEntryDateAfterOrderById(long account, LocalDate day);
+
     List<JournalLineRow> findByJournalEntryIdInOrderByJournalEntryIdAscLineNumberAsc(Collection<Long> entryIds);
 
     /**

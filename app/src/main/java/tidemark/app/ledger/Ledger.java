@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -222,7 +224,7 @@ public class Ledger {
                     "entry.booked",
                     "entry",
                     only.id(),
-                    "Booked entry " + only.number() + ", " + only.text());
+                    say("entry.booked.bookedEntry", only.number(), only.text()));
         } else if (!booked.entries().isEmpty()) {
             activity.record(
                     companyId,
@@ -230,7 +232,7 @@ public class Ledger {
                     "entries.booked",
                     "company",
                     companyId,
-                    "Booked %d entries, numbers %d to %d"
+                    say("ledger.bookedEntriesNumbersTo")
                             .formatted(
                                     booked.entries().size(),
                                     booked.entries().getFirst().number(),
@@ -265,7 +267,7 @@ public class Ledger {
                                     company.baseCurrency(),
                                     posting.entry().date())
                             .rate()),
-                    posting.label().isEmpty() ? "line " + number : posting.label() + ", amount");
+                    posting.label().isEmpty() ? say("ledger.line", number) : say("ledger.amount", posting.label()));
             lines.add(line.own(amount.ownMinorUnits(), amount.rate()));
         }
         return new Posting(
@@ -347,7 +349,7 @@ public class Ledger {
 
     @Transactional(readOnly = true)
     public ChartAccount account(long companyId, long id) {
-        return chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("ledger account"));
+        return chart.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("ledger.ledgerAccount")));
     }
 
     /** Identifiers of the accounts of these codes; a code that is not in the chart is left out. */
@@ -371,7 +373,7 @@ public class Ledger {
 
     @Transactional(readOnly = true)
     public JournalEntryRow entry(long companyId, long id) {
-        return entries.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("entry"));
+        return entries.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("ledger.entry")));
     }
 
     /** Those of some entries that one of these sources made. */

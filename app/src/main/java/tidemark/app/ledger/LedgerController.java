@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -333,9 +335,9 @@ public class LedgerController {
                                             companyId,
                                             controls.getOrDefault(other, Control.NONE),
                                             row.party(),
-                                            "line " + row.fileLine() + ", party")),
+                                            say("ledger.lineParty", row.fileLine()))),
                             row.checkNumber(),
-                            "line " + row.fileLine());
+                            say("ledger.line", row.fileLine()));
                 })
                 .toList();
         return views.shown(companyId, ledger.book(companyId, postings, EntrySource.FILE, null, actor.name()), preview);

@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -204,7 +206,9 @@ public class LedgerViews {
                 .map(c -> MinorUnits.report(line.ownMinorUnits(), c) + " " + c.getCode()
                         + (line.rate() == null
                                 ? ""
-                                : " at " + line.rate().stripTrailingZeros().toPlainString()))
+                                : say(
+                                        "ledger.at",
+                                        line.rate().stripTrailingZeros().toPlainString())))
                 .orElse(null);
     }
 
@@ -297,10 +301,14 @@ public class LedgerViews {
             if (net < 0 && account.type() == AccountType.ASSET && account.control() == Control.NONE) {
                 LocalDate first = Objects.requireNonNull(from.get(id));
                 Shortfall.first(totals.balance(id, first.minusDays(1)), totals.days(id, first, EVER))
-                        .ifPresent(s -> out.add(account.code() + " " + account.name() + " is "
-                                + MinorUnits.grouped(s.minorUnits(), base) + " below zero on " + Words.day(s.day())
-                                + (booked.entries().stream().anyMatch(e -> e.reversalOf() != null)
-                                        ? ": what is taken back has been taken on already."
+                        .ifPresent(s -> out.add(say(
+                                "ledger.isBelowZeroOn",
+                                account.code(),
+                                account.name(),
+                                MinorUnits.grouped(s.minorUnits(), base),
+                                Words.day(s.day()),
+                                booked.entries().stream().anyMatch(e -> e.reversalOf() != null)
+                                        ? say("ledger.whatIsTakenBackHasBeenTaken")
                                         : ".")));
             }
         });
@@ -317,7 +325,7 @@ public class LedgerViews {
             if (movement != null) {
                 long after = totals.ownBalance(bank.ledgerAccountId(), EVER);
                 out.add(new Effect(
-                        bank.name() + ", in the ledger",
+                        say("ledger.inTheLedger", bank.name()),
                         MinorUnits.toDecimal(Math.subtractExact(after, movement), bank.currency()),
                         MinorUnits.toDecimal(after, bank.currency())));
             }
@@ -332,7 +340,7 @@ public class LedgerViews {
                 .filter(i -> i.before() != i.after())
                 .limit(MOST_EFFECTS)
                 .forEach(i -> out.add(new Effect(
-                        i.title() + ", open",
+                        say("ledger.open", i.title()),
                         MinorUnits.toDecimal(i.before(), currency),
                         MinorUnits.toDecimal(i.after(), currency))));
         return out;

@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -82,8 +84,8 @@ public class ManualEntries {
             number++;
             lines.addAll(
                     line.saysMore()
-                            ? List.of(foreign(line, "line " + number, company, body.date()))
-                            : lines(line, "line " + number, company, taxes));
+                            ? List.of(foreign(line, say("ledger.line", number), company, body.date()))
+                            : lines(line, say("ledger.line", number), company, taxes));
         }
         JournalEntry entry = new JournalEntry(
                 body.date(),
@@ -111,25 +113,21 @@ public class ManualEntries {
                 .orElseThrow(() -> new RuleViolation(
                         "currency.wrong",
                         where,
-                        "an amount in another currency on account " + line.account(),
-                        "an amount in " + company.baseCurrency().getCode(),
-                        "Leave the second amount and the rate out."));
+                        say("currency.wrong.found3", line.account()),
+                        say("currency.wrong.expected3", company.baseCurrency().getCode()),
+                        say("currency.wrong.remedy3")));
         if (line.taxCode() != null && !line.taxCode().isBlank()) {
             throw new RuleViolation(
                     "foreign.tax",
                     where,
-                    "a tax code on an account in " + own.getCode(),
-                    "a line without tax",
-                    "Book the tax on a line of its own.");
+                    say("foreign.tax.found", own.getCode()),
+                    say("foreign.tax.expected"),
+                    say("foreign.tax.remedy"));
         }
         boolean credit = !line.credit().isBlank();
         if (credit && !line.debit().isBlank()) {
             throw new RuleViolation(
-                    "line.side",
-                    where,
-                    "a debit and a credit",
-                    "either a debit or a credit",
-                    "Fill in one of the two.");
+                    "line.side", where, say("line.side.found"), say("line.side.expected"), say("line.side.remedy"));
         }
         AmountStyle style = company.amountStyle();
         String base = credit ? line.credit() : line.debit();
@@ -143,7 +141,11 @@ public class ManualEntries {
                 base.isBlank() ? OptionalLong.empty() : OptionalLong.of(Ledger.amount(base, company, where));
         if (baseUnits.orElse(1) <= 0) {
             throw new RuleViolation(
-                    "line.amount", where, "an amount that is not above zero", "an amount above zero", "Correct it.");
+                    "line.amount",
+                    where,
+                    say("line.amount.found2"),
+                    say("line.amount.expected2"),
+                    say("line.amount.remedy2"));
         }
         if (ownUnits.isPresent() && baseUnits.isEmpty() && rate.isEmpty()) {
             rate = Optional.of(masterData
@@ -177,14 +179,18 @@ public class ManualEntries {
             throw new RuleViolation(
                     "line.side",
                     where,
-                    debit ? "a debit and a credit" : "neither debit nor credit",
-                    "either a debit or a credit",
-                    "Fill in one of the two.");
+                    debit ? say("line.side.found") : say("line.side.found2"),
+                    say("line.side.expected"),
+                    say("line.side.remedy"));
         }
         long amount = Ledger.amount(debit ? line.debit() : line.credit(), company, where);
         if (amount <= 0) {
             throw new RuleViolation(
-                    "line.amount", where, "an amount that is not above zero", "an amount above zero", "Correct it.");
+                    "line.amount",
+                    where,
+                    say("line.amount.found2"),
+                    say("line.amount.expected2"),
+                    say("line.amount.remedy2"));
         }
         TaxedLine taxed = new TaxedLine(
                 line.account(),

@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -59,15 +61,15 @@ public class Reversals {
                 throw new RuleViolation(
                         "entry.source",
                         "",
-                        "entry " + original.number() + ", which a " + source.words() + " made",
-                        "an entry that stands for itself",
+                        say("entry.source.found", original.number(), source.words()),
+                        say("entry.source.expected"),
                         source.undoing());
             case NOWHERE ->
                 throw new RuleViolation(
                         "entry.stands",
                         "",
-                        "entry " + original.number() + ", " + source.words(),
-                        "an entry that can be taken back",
+                        say("entry.stands.found", original.number(), source.words()),
+                        say("entry.stands.expected"),
                         source.undoing());
         }
         return reverseAtSource(companyId, entryId, date, who);
@@ -87,9 +89,9 @@ public class Reversals {
             throw new RuleViolation(
                     "entry.reversed",
                     "",
-                    "entry " + original.number() + ", reversed by entry " + r.number() + " of " + r.entryDate(),
-                    "an entry that still stands",
-                    "Nothing is left to do.");
+                    say("entry.reversed.found", original.number(), r.number(), r.entryDate()),
+                    say("entry.reversed.expected"),
+                    say("entry.reversed.remedy"));
         });
         List<CashEntryRow> cash = cashEntries.findByJournalEntryIdInOrderById(List.of(entryId));
         cash.forEach(entry -> checkFree(entry, Objects.requireNonNull(banks.get(entry.bankAccountId()))));
@@ -118,12 +120,13 @@ public class Reversals {
             throw new RuleViolation(
                     "entry.matched",
                     "",
-                    entry.entry().title() + ", which is matched to the bank's lines on " + bank.name()
-                            + (certified ? " in a month that is certified" : ""),
-                    "an entry that is not matched",
-                    certified
-                            ? "Have that month reopened, or book a new entry that puts it right."
-                            : "Undo the match first.");
+                    say(
+                            "entry.matched.found2",
+                            entry.entry().title(),
+                            bank.name(),
+                            certified ? say("entry.matched.found") : ""),
+                    say("entry.matched.expected"),
+                    certified ? say("entry.matched.remedy") : say("entry.matched.remedy2"));
         }
     }
 

@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -36,9 +38,9 @@ public record TableFile(String name, List<String> header, List<Integer> amounts,
             throw new RuleViolation(
                     "export.rows",
                     "",
-                    rows.size() + " rows",
-                    "at most " + MOST_ROWS + " rows",
-                    "Choose a shorter span.");
+                    say("export.rows.found", rows.size()),
+                    say("export.rows.expected", MOST_ROWS),
+                    say("export.rows.remedy"));
         }
     }
 
@@ -67,7 +69,7 @@ public record TableFile(String name, List<String> header, List<Integer> amounts,
     private byte[] xlsx() {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (Workbook book = new Workbook(out, "Tide Mark", "1.0");
-                Worksheet sheet = book.newWorksheet("Tide Mark")) {
+                Worksheet sheet = book.newWorksheet(say("ledger.tideMark"))) {
             for (int i = 0; i < header.size(); i++) {
                 sheet.value(0, i, header.get(i));
                 sheet.width(i, 18);

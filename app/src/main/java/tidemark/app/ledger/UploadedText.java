@@ -1,5 +1,7 @@
 package tidemark.app.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
@@ -17,7 +19,11 @@ public final class UploadedText {
     public static String of(MultipartFile file) throws IOException {
         if (file.getSize() > LARGEST) {
             throw new RuleViolation(
-                    "file.size", "file", file.getSize() + " bytes", "at most " + LARGEST + " bytes", "Split the file.");
+                    "file.size",
+                    "file",
+                    say("file.size.found", file.getSize()),
+                    say("file.size.expected2", LARGEST),
+                    say("file.size.remedy2"));
         }
         try {
             return StandardCharsets.UTF_8
@@ -26,7 +32,11 @@ public final class UploadedText {
                     .toString();
         } catch (CharacterCodingException e) {
             throw new RuleViolation(
-                    "file.charset", "file", "bytes that are not UTF-8", "a CSV file saved as UTF-8", "Save it again.");
+                    "file.charset",
+                    "file",
+                    say("file.charset.found4"),
+                    say("file.charset.expected4"),
+                    say("file.charset.remedy4"));
         }
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.app.linebooking;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
@@ -41,7 +43,11 @@ class AccountFromLine implements LineBooking<AccountFromLine.LedgerAccountChoice
     public void check(LedgerAccountChoice details, CurrencyUnit currency) {
         if (details.account().isBlank()) {
             throw new RuleViolation(
-                    "booking.account", "account", "nothing", "the account it is booked on", "Choose one.");
+                    "booking.account",
+                    "account",
+                    say("booking.account.found"),
+                    say("booking.account.expected"),
+                    say("booking.account.remedy"));
         }
     }
 

@@ -1,5 +1,7 @@
 package tidemark.app.linebooking;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -17,7 +19,7 @@ import tools.jackson.databind.JsonNode;
 @Component
 public class LineBookingKinds {
     private static final CheckedJson.Words WORDS =
-            new CheckedJson.Words("booking.details", "", "Choose it anew.", true);
+            new CheckedJson.Words("booking.details", "", say("booking.details.chooseItAnew"), true);
 
     private final Map<String, LineBooking<?>> kinds = new TreeMap<>();
     private final CheckedJson json;
@@ -81,7 +83,11 @@ public class LineBookingKinds {
 
     private static RuleViolation unknown(String kind, String code, List<String> known) {
         return new RuleViolation(
-                code, "kind", "“" + kind + "”", "one of " + String.join(", ", known), "Choose what the line is.");
+                code,
+                "kind",
+                "“" + kind + "”",
+                say("linebooking.oneOf", String.join(", ", known)),
+                say("linebooking.chooseWhatTheLineIs"));
     }
 
     private <T> Chosen<T> read(

@@ -1,5 +1,7 @@
 package tidemark.app.linebooking;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -63,8 +65,8 @@ class PartsFromLine implements LineBooking<PartsFromLine.PartsChoice> {
                         "split.share",
                         "parts",
                         "“" + share + "”",
-                        "a share in per cent with at most two decimal places",
-                        "Correct the share.");
+                        say("split.share.expected"),
+                        say("split.share.remedy"));
             }
         }
 
@@ -96,7 +98,11 @@ class PartsFromLine implements LineBooking<PartsFromLine.PartsChoice> {
     public void check(PartsChoice details, CurrencyUnit currency) {
         if (details.parts().size() < 2) {
             throw new RuleViolation(
-                    "booking.parts", "parts", "fewer than two parts", "two parts or more", "Add the parts.");
+                    "booking.parts",
+                    "parts",
+                    say("booking.parts.found"),
+                    say("booking.parts.expected"),
+                    say("booking.parts.remedy"));
         }
         SplitPart.check(parts(details, currency));
     }

@@ -35,6 +35,12 @@ class PurposeFromLine implements LineBooking<PurposeFromLine.NoChoice> {
         LineBooking<NoChoice> unidentifiedFromLine() {
             return new PurposeFromLine("UNIDENTIFIED", Purpose.UNIDENTIFIED, Purpose.UNIDENTIFIED);
         }
+
+        /** What the bank did wrong and the books show until it puts it right. */
+        @Bean
+        LineBooking<NoChoice> bankErrorFromLine() {
+            return new PurposeFromLine("BANK_ERROR", Purpose.BANK_ERRORS, Purpose.BANK_ERRORS);
+        }
     }
 
     /** Nothing is left to choose. */

@@ -1,5 +1,7 @@
 package tidemark.app.linebooking;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
@@ -40,7 +42,11 @@ class TransferFromLine implements LineBooking<TransferFromLine.OtherAccountChoic
     public void check(OtherAccountChoice details, CurrencyUnit currency) {
         if (details.id() == 0) {
             throw new RuleViolation(
-                    "booking.other", "otherBankAccountId", "nothing", "the other bank account", "Choose one.");
+                    "booking.other",
+                    "otherBankAccountId",
+                    say("booking.other.found"),
+                    say("booking.other.expected"),
+                    say("booking.other.remedy"));
         }
     }
 

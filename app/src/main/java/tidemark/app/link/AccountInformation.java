@@ -1,5 +1,7 @@
 package tidemark.app.link;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.net.URI;
 import java.net.URLEncoder;
@@ -69,7 +71,7 @@ class AccountInformation {
         String signIn = answer.path("_links").path("scaRedirect").path("href").asString("");
         String id = answer.path("consentId").asString("");
         if (id.isEmpty() || !(signIn.startsWith("https://") || signIn.startsWith("http://127.0.0.1:"))) {
-            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "no consent or no page to sign in at");
+            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, say("link.noConsentOrNoPageToSign"));
         }
         String until = answer.path("validUntil").asString("");
         return new Asked(id, until.isEmpty() ? validUntil : date(until), signIn);
@@ -111,7 +113,7 @@ class AccountInformation {
         int repeated = 0;
         while (!next.isEmpty() && pages.add(next)) {
             if (++count > MOST_PAGES) {
-                throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "more than " + MOST_PAGES + " pages");
+                throw new LinkFailure(LinkFailure.Kind.UNREADABLE, say("link.moreThanPages", MOST_PAGES));
             }
             JsonNode transactions =
                     send(bank, request(bank, next, consentId).GET()).path("transactions");
@@ -138,7 +140,7 @@ class AccountInformation {
         }
         URI uri = URI.create(href);
         if (!bank.address().getAuthority().equals(uri.getAuthority())) {
-            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "a next page at another place");
+            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, say("link.aNextPageAtAnotherPlace"));
         }
         return uri.getRawPath() + (uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery());
     }
@@ -167,7 +169,7 @@ class AccountInformation {
                 body = in.readNBytes(LARGEST + 1);
             }
             if (body.length > LARGEST) {
-                throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "an answer of more than " + LARGEST + " bytes");
+                throw new LinkFailure(LinkFailure.Kind.UNREADABLE, say("link.anAnswerOfMoreThanBytes", LARGEST));
             }
             if (response.statusCode() == 204) {
                 return json.createObjectNode();
@@ -177,8 +179,8 @@ class AccountInformation {
                 node = json.readTree(body);
             } catch (JacksonException e) {
                 throw response.statusCode() >= 500
-                        ? new LinkFailure(LinkFailure.Kind.DOWN, "answer " + response.statusCode())
-                        : new LinkFailure(LinkFailure.Kind.UNREADABLE, "no JSON");
+                        ? new LinkFailure(LinkFailure.Kind.DOWN, say("link.answer", response.statusCode()))
+                        : new LinkFailure(LinkFailure.Kind.UNREADABLE, say("link.noJson"));
             }
             if (response.statusCode() / 100 == 2) {
                 return node;
@@ -211,7 +213,7 @@ class AccountInformation {
         try {
             return LocalDate.parse(text);
         } catch (java.time.DateTimeException e) {
-            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "no date where one should be");
+            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, say("link.noDateWhereOneShouldBe"));
         }
     }
 }

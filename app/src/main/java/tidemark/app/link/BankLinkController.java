@@ -1,5 +1,7 @@
 package tidemark.app.link;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -140,7 +142,7 @@ class BankLinkController {
                         .filter(b -> b.id().equals(l.bank()))
                         .map(Banks.Bank::name)
                         .findFirst()
-                        .orElse(l.bank() + ", which is no longer set up here"),
+                        .orElse(say("link.whichIsNoLongerSetUpHere", l.bank())),
                 l.state(),
                 l.validUntil(),
                 !l.askedConsentId().isEmpty(),
@@ -159,17 +161,17 @@ class BankLinkController {
     private String advice(long companyId, BankLink l) {
         LocalDate today = records.today(companyId);
         return switch (l.state()) {
-            case ASKED -> "Sign in at the bank to give your consent; if you have, look again.";
-            case LAPSED -> "Renew the consent at the bank. Nothing is lost: what was booked since is fetched then.";
+            case ASKED -> say("link.signInAtTheBankToGive");
+            case LAPSED -> say("link.renewTheConsentAtTheBankNothing");
             case VALID ->
                 !l.askedConsentId().isEmpty()
-                        ? "A new consent is asked for: sign in at the bank to give it; if you have, test the connection."
-                                + " Until then the one of now goes on."
+                        ? say("link.aNewConsentIsAskedForSign")
                         : l.validUntil().isBefore(today.plusDays(SOON))
-                                ? "The consent lapses on " + tidemark.core.problem.Words.day(l.validUntil())
-                                        + ". Renew it before that."
+                                ? say(
+                                        "link.theConsentLapsesOnRenewItBefore",
+                                        tidemark.core.problem.Words.day(l.validUntil()))
                                 : records.accounts(l.id()).stream().allMatch(a -> a.bankAccountId() == null)
-                                        ? "Tie an account that was found to one of yours."
+                                        ? say("link.tieAnAccountThatWasFoundTo")
                                         : "";
             case ENDED -> "";
         };
@@ -197,8 +199,8 @@ class BankLinkController {
                     "link." + e.kind().name().toLowerCase(java.util.Locale.ROOT),
                     "",
                     e.told(),
-                    "a bank that answers, and a valid consent",
-                    e.kind() == LinkFailure.Kind.LAPSED ? "Renew the consent." : "Try again later.");
+                    say("link.aBankThatAnswersAndAValid"),
+                    e.kind() == LinkFailure.Kind.LAPSED ? say("link.renewTheConsent") : say("link.tryAgainLater"));
         }
     }
 
@@ -225,7 +227,7 @@ class BankLinkController {
                 linkId,
                 l -> l.rhythm(body.everyHours(), body.daysBack()),
                 actor.name(),
-                "Asks every %d hours, %d days back".formatted(body.everyHours(), body.daysBack())));
+                say("link.asksEveryHoursDaysBack").formatted(body.everyHours(), body.daysBack())));
     }
 
     @PutMapping("/bank-links/{linkId}/accounts/{foundId}")

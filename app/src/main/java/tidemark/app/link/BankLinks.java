@@ -1,5 +1,7 @@
 package tidemark.app.link;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.LocalDate;
@@ -72,7 +74,7 @@ class BankLinks {
         try {
             for (BankLink link : space.isLow() ? List.<BankLink>of() : records.due(records.now())) {
                 try {
-                    poll(link.companyId(), link.id(), "bank link");
+                    poll(link.companyId(), link.id(), say("link.bankLink"));
                 } catch (LinkFailure e) {
                     LOG.info("Bank link {}: {}", link.id(), e.told());
                 } catch (RuntimeException e) {
@@ -99,7 +101,7 @@ class BankLinks {
         Banks.Bank bank = banks.get(link.bank());
         AccountInformation.Asked asked =
                 information.ask(bank, records.today(companyId).plusDays(CONSENT_DAYS), returnTo);
-        records.change(companyId, id, l -> l.renewed(asked), who, "Asked " + bank.name() + " for a new consent");
+        records.change(companyId, id, l -> l.renewed(asked), who, say("link.askedForANewConsent", bank.name()));
         return asked;
     }
 
@@ -121,7 +123,7 @@ class BankLinks {
                                 id,
                                 l -> l.valid(consent.validUntil(), records.now()),
                                 who,
-                                bank.name() + " gave its consent until " + consent.validUntil());
+                                say("link.gaveItsConsentUntil", bank.name(), consent.validUntil()));
             }
             if (consent.status().equals("received")) {
                 return link;
@@ -153,7 +155,7 @@ class BankLinks {
                         link.id(),
                         l -> l.replaced(asked.validUntil(), records.now()),
                         who,
-                        bank.name() + " gave a new consent until " + asked.validUntil());
+                        say("link.gaveANewConsentUntil", bank.name(), asked.validUntil()));
             case "received" -> link;
             default -> notGiven(companyId, link, bank, who);
         };
@@ -161,7 +163,7 @@ class BankLinks {
 
     private BankLink notGiven(long companyId, BankLink link, Banks.Bank bank, String who) {
         return records.change(
-                companyId, link.id(), BankLink::notGiven, who, bank.name() + " was not given a new consent");
+                companyId, link.id(), BankLink::notGiven, who, say("link.wasNotGivenANewConsent", bank.name()));
     }
 
     /** Fetches all tied accounts of a link. What the bank gave is taken or waits for a decision like any file. */
@@ -169,11 +171,7 @@ class BankLinks {
         BankLink link = records.get(companyId, id);
         if (link.state() != BankLink.State.VALID) {
             throw new RuleViolation(
-                    "link.state",
-                    "",
-                    "a link whose consent is not valid",
-                    "a valid consent",
-                    "Sign in at the bank first, or renew the consent.");
+                    "link.state", "", say("link.state.found"), say("link.state.expected"), say("link.state.remedy"));
         }
         Banks.Bank bank = banks.get(link.bank());
         List<Fetched> out = new ArrayList<>();
@@ -207,7 +205,7 @@ class BankLinks {
         ObjectNode of = fetched.putObject("account");
         of.put("number", account.number());
         of.put("currency", linked.currency());
-        String name = "%s %s from %s.json".formatted(bank.name(), account.name(), from);
+        String name = say("link.fromJson").formatted(bank.name(), account.name(), from);
         return told(
                 account.id(),
                 incomingFiles.deliver(
@@ -236,13 +234,17 @@ class BankLinks {
         LinkedAccount found = records.accounts(id).stream()
                 .filter(a -> a.id() == foundId)
                 .findFirst()
-                .orElseThrow(() -> new NotFound("account of the link"));
+                .orElseThrow(() -> new NotFound(say("link.accountOfTheLink")));
         YearMonth month;
         try {
             month = YearMonth.parse(openingMonth);
         } catch (DateTimeException e) {
             throw new RuleViolation(
-                    "month.unreadable", "openingMonth", openingMonth, "a month such as 2026-05", "Correct the month.");
+                    "month.unreadable",
+                    "openingMonth",
+                    openingMonth,
+                    say("month.unreadable.expected"),
+                    say("month.unreadable.remedy"));
         }
         long account = setUp.addBankAccount(
                         companyId,
@@ -253,7 +255,8 @@ class BankLinks {
                                 found.currency(),
                                 month,
                                 openingBalance,
-                                ""),
+                                "",
+                                null),
                         who)
                 .account()
                 .id();
@@ -268,6 +271,6 @@ class BankLinks {
         } catch (LinkFailure e) {
             LOG.info("The bank was not told of the end of link {}: {}", id, e.told());
         }
-        records.change(companyId, id, BankLink::end, who, "Ended the link to " + bank.name());
+        records.change(companyId, id, BankLink::end, who, say("link.endedTheLinkTo", bank.name()));
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.app.link;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.net.URI;
 import java.nio.file.Path;
 import java.time.LocalDate;
@@ -57,13 +59,16 @@ class Banks implements DisposableBean {
                         LocalDate.of(2026, 5, 31),
                         LocalDate.of(2026, 6, 12));
             }
-            out.add(new Bank(PRACTICE, "Practice bank", URI.create(practiceBank.address())));
+            out.add(new Bank(PRACTICE, say("link.practiceBank"), URI.create(practiceBank.address())));
         }
         return out;
     }
 
     Bank get(String id) {
-        return list().stream().filter(b -> b.id().equals(id)).findFirst().orElseThrow(() -> new NotFound("bank"));
+        return list().stream()
+                .filter(b -> b.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new NotFound(say("link.bank")));
     }
 
     @Override

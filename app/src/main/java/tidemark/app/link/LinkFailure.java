@@ -1,5 +1,7 @@
 package tidemark.app.link;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.Serial;
 
 /** What is the matter with a bank, so that a person understands it. */
@@ -9,12 +11,12 @@ class LinkFailure extends RuntimeException {
 
     /** What kind of trouble; only some pass by themselves. */
     enum Kind {
-        DOWN("The bank does not answer, or says that it is down. Nothing is lost; it is asked again later."),
-        SLOW("The bank took longer than we wait. Nothing is lost; it is asked again later."),
-        LIMITED("The bank allows no more requests for now. Nothing is lost; it is asked again later."),
-        LAPSED("The consent is no longer valid. Renew it at the bank; nothing is lost in between."),
-        UNREADABLE("The bank answered with something that cannot be understood. It is asked again later."),
-        REFUSED("The bank refused the request.");
+        DOWN(say("link.theBankDoesNotAnswerOrSays")),
+        SLOW(say("link.theBankTookLongerThanWeWait")),
+        LIMITED(say("link.theBankAllowsNoMoreRequestsFor")),
+        LAPSED(say("link.theConsentIsNoLongerValidRenew")),
+        UNREADABLE(say("link.theBankAnsweredWithSomethingThatCannot")),
+        REFUSED(say("link.theBankRefusedTheRequest"));
 
         private final String words;
 

@@ -1,5 +1,7 @@
 package tidemark.app.link;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -46,7 +48,7 @@ class LinkRecords {
             long companyId, Banks.Bank bank, AccountInformation.Asked asked, int hours, int days, String who) {
         BankLink link = links.save(new BankLink(companyId, bank.id(), asked, hours, days, who, clock.instant()));
         activity.record(
-                companyId, who, "link.asked", "bank_link", link.id(), "Asked " + bank.name() + " for a consent");
+                companyId, who, "link.asked", "bank_link", link.id(), say("link.asked.askedForAConsent", bank.name()));
         return link;
     }
 
@@ -62,7 +64,7 @@ class LinkRecords {
 
     @Transactional(readOnly = true)
     public BankLink get(long companyId, long id) {
-        return links.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("bank link"));
+        return links.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("link.bankLink")));
     }
 
     @Transactional(readOnly = true)
@@ -103,7 +105,7 @@ class LinkRecords {
     private static String currency(JsonNode node) {
         String code = node.path("currency").asString("");
         if (code.length() != 3) {
-            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, "an account without a currency");
+            throw new LinkFailure(LinkFailure.Kind.UNREADABLE, say("link.anAccountWithoutACurrency"));
         }
         return code;
     }
@@ -116,25 +118,25 @@ class LinkRecords {
     @Transactional
     public void feed(long companyId, long id, long linkedId, @Nullable Long accountId, String who) {
         get(companyId, id);
-        LinkedAccount account =
-                linked.findByIdAndBankLinkId(linkedId, id).orElseThrow(() -> new NotFound("account of the link"));
+        LinkedAccount account = linked.findByIdAndBankLinkId(linkedId, id)
+                .orElseThrow(() -> new NotFound(say("link.accountOfTheLink")));
         if (accountId != null) {
             BankAccount own = accounts.get(companyId, accountId);
             if (!own.currency().getCode().equals(account.currency())) {
                 throw new RuleViolation(
                         "link.currency",
                         "accountId",
-                        own.name() + ", in " + own.currency().getCode(),
-                        "an account in " + account.currency(),
-                        "Choose another account.");
+                        say("link.currency.found", own.name(), own.currency().getCode()),
+                        say("link.currency.expected", account.currency()),
+                        say("link.currency.remedy"));
             }
             if (!accountId.equals(account.bankAccountId()) && linked.feeding(accountId) > 0) {
                 throw new RuleViolation(
                         "link.twice",
                         "accountId",
-                        own.name() + ", which another link feeds already",
-                        "one link for each account",
-                        "End the other link first.");
+                        say("link.twice.found", own.name()),
+                        say("link.twice.expected"),
+                        say("link.twice.remedy"));
             }
         }
         account.feeds(accountId);
@@ -145,9 +147,11 @@ class LinkRecords {
                 "bank_link",
                 id,
                 accountId == null
-                        ? "No longer takes " + account.name()
-                        : account.name() + " at the bank feeds "
-                                + accounts.get(companyId, accountId).name());
+                        ? say("link.account.noLongerTakes", account.name())
+                        : say(
+                                "link.account.atTheBankFeeds",
+                                account.name(),
+                                accounts.get(companyId, accountId).name()));
     }
 
     LocalDate today(long companyId) {

@@ -1,5 +1,7 @@
 package tidemark.app.link;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.net.URI;
 import java.net.http.HttpRequest;
 import java.time.LocalDate;
@@ -47,7 +49,7 @@ class PracticeControls {
     private Banks.Bank bank(long companyId, long linkId) {
         BankLink link = records.get(companyId, linkId);
         if (!link.bank().equals(Banks.PRACTICE)) {
-            throw new NotFound("practice bank");
+            throw new NotFound(say("link.practiceBank2"));
         }
         return banks.get(link.bank());
     }

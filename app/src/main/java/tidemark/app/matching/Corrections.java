@@ -1,5 +1,7 @@
 package tidemark.app.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -37,7 +39,8 @@ import tidemark.core.statement.BankLine;
  */
 @Service
 class Corrections {
-    private static final EntrySource CORRECTION = EntrySource.consequence("CORRECTION", "put right from a bank line");
+    private static final EntrySource CORRECTION =
+            EntrySource.consequence("CORRECTION", say("matching.putRightFromABankLine"));
 
     private final BankAccounts accounts;
     private final AccountBooksReader books;
@@ -92,20 +95,20 @@ class Corrections {
             throw new RuleViolation(
                     "correction.opening",
                     "",
-                    "an item taken over with the account, which has no entry here",
-                    "an entry of this ledger",
-                    "Match it as it is and book the difference from the line, or declare a bank error.");
+                    say("correction.opening.found"),
+                    say("correction.opening.expected"),
+                    say("correction.opening.remedy"));
         }
         JournalLineRow balancing = balancing(own, wrong.journalEntryId(), correctedLine);
-        String title = cash.checkNumber().isEmpty() ? cash.title() : "check " + cash.checkNumber();
+        String title = cash.checkNumber().isEmpty() ? cash.title() : say("matching.check", cash.checkNumber());
         long difference = Math.subtractExact(line.minorUnits(), cash.minorUnits());
         if (difference == 0) {
             throw new RuleViolation(
                     "correction.none",
                     "amount",
-                    "equal amounts at the bank and in the ledger",
-                    "amounts that differ",
-                    "Match the entry as it is.");
+                    say("correction.none.found"),
+                    say("correction.none.expected"),
+                    say("correction.none.remedy"));
         }
         JournalEntry entry = BankLineBooking.entry(
                 own.movement(
@@ -113,7 +116,7 @@ class Corrections {
                         difference,
                         cash.reference(),
                         cash.party(),
-                        "Amount of " + title + " put right"),
+                        say("matching.amountOfPutRight", title)),
                 own.cashCode(),
                 own.code(balancing.ledgerAccountId()),
                 balancing.partyId() == null ? PartyId.NONE : new PartyId(balancing.partyId()));
@@ -138,7 +141,8 @@ class Corrections {
         BankAccount account = accounts.get(companyId, accountId);
         AccountBooks own = books.of(account);
         CurrencyUnit base = own.base();
-        long entryId = matches.journalEntryOf(accountId, cashEntryId).orElseThrow(() -> new NotFound("entry"));
+        long entryId =
+                matches.journalEntryOf(accountId, cashEntryId).orElseThrow(() -> new NotFound(say("matching.entry")));
         return ledger.linesOf(List.of(entryId)).stream()
                 .filter(l -> l.ledgerAccountId() != account.ledgerAccountId())
                 .map(l -> new OtherLine(
@@ -159,29 +163,31 @@ class Corrections {
             throw new RuleViolation(
                     "correction.account",
                     "",
-                    "an entry with no other account",
-                    "an entry against another account",
-                    "Reverse it and book it anew.");
+                    say("correction.account.found"),
+                    say("correction.account.expected"),
+                    say("correction.account.remedy"));
         }
         if (wanted == null && others.size() > 1) {
             throw new RuleViolation(
                     "correction.which",
                     "correctedLine",
-                    "an entry with " + others.size() + " other lines: "
-                            + String.join(
+                    say(
+                            "correction.which.found",
+                            others.size(),
+                            String.join(
                                     "; ",
                                     others.stream()
                                             .map(l -> l.lineNumber() + ", " + own.titled(l.ledgerAccountId()))
-                                            .toList()),
-                    "the line that the difference belongs to",
-                    "Choose the line, or reverse the entry and book it anew.");
+                                            .toList())),
+                    say("correction.which.expected"),
+                    say("correction.which.remedy"));
         }
         return wanted == null
                 ? others.getFirst()
                 : others.stream()
                         .filter(l -> l.lineNumber() == wanted)
                         .findFirst()
-                        .orElseThrow(() -> new NotFound("line of the entry"));
+                        .orElseThrow(() -> new NotFound(say("matching.lineOfTheEntry")));
     }
 
     /** Matches a line with entries that differ by a little, and books the difference on the account's own for it. */
@@ -205,7 +211,7 @@ class Corrections {
                         difference,
                         AccountBooks.reference(line),
                         with.getFirst().party(),
-                        "Difference to " + line.title()),
+                        say("matching.differenceTo", line.title())),
                 own.cashCode(),
                 own.codeFor(Purpose.DIFFERENCES),
                 PartyId.NONE);

@@ -1,5 +1,7 @@
 package tidemark.app.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Clock;
 import java.time.LocalDate;
 import org.springframework.stereotype.Service;
@@ -121,14 +123,18 @@ class ErrorDeclarations {
             throw new RuleViolation(
                     "note.unfit",
                     "note",
-                    note.isBlank() ? "nothing" : note.length() + " characters",
-                    "3 to 500 characters",
-                    "Say what is wrong and what is being done about it.");
+                    note.isBlank() ? say("note.unfit.found") : say("note.unfit.found2", note.length()),
+                    say("note.unfit.expected"),
+                    say("note.unfit.remedy"));
         }
     }
 
     private static RuleViolation alreadyDeclared(String title) {
         return new RuleViolation(
-                "error.declared", "", title + ", declared an error already", "one that is not", "Look at it again.");
+                "error.declared",
+                "",
+                say("error.declared.found", title),
+                say("error.declared.expected"),
+                say("error.declared.remedy"));
     }
 }

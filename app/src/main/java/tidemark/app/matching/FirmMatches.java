@@ -1,5 +1,7 @@
 package tidemark.app.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import java.time.YearMonth;
 import java.util.List;
@@ -75,7 +77,7 @@ public class FirmMatches {
                     "match.firm",
                     "bank_account",
                     accountId,
-                    "%s: took %d firm matches of %s".formatted(account.name(), firm.size(), month));
+                    say("matching.tookFirmMatchesOf").formatted(account.name(), firm.size(), month));
         }
         return new FirmTaken(batch, firm.size());
     }
@@ -85,7 +87,7 @@ public class FirmMatches {
         BankAccount account = accounts.lock(companyId, accountId);
         List<ItemMatch> batch = rows.findByBankAccountIdAndBatchIdOrderById(accountId, batchId);
         if (batch.isEmpty()) {
-            throw new NotFound("match");
+            throw new NotFound(say("matching.match"));
         }
         for (ItemMatch match : batch) {
             matches.unmatchOfMany(account, match, who);
@@ -96,7 +98,7 @@ public class FirmMatches {
                 "match.firm-undone",
                 "bank_account",
                 accountId,
-                "%s: undid %d firm matches in one step".formatted(account.name(), batch.size()));
+                say("matching.undidFirmMatchesInOneStep").formatted(account.name(), batch.size()));
         return batch.size();
     }
 }

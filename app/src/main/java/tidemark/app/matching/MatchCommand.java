@@ -1,5 +1,7 @@
 package tidemark.app.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -34,8 +36,7 @@ import tidemark.core.statement.StatementFacts;
  * ledger by the engine that the application has; needs no database.
  */
 public final class MatchCommand {
-    private static final String USAGE =
-            "match --statement FILE --ledger LEDGER.csv [--history HISTORY.csv] [--currency CODE] --out MATCHES.csv";
+    private static final String USAGE = say("matching.matchStatementFileLedgerLedgerCsvHistory");
 
     private MatchCommand() {}
 
@@ -47,8 +48,12 @@ public final class MatchCommand {
             return 0;
         } catch (RuleViolation e) {
             for (Problem p : e.problems()) {
-                print.println(p.code() + (p.where().isEmpty() ? "" : ", " + p.where()) + ": found " + p.found()
-                        + ", expected " + p.expected() + ". " + p.remedy());
+                print.println(say(
+                        "matching.foundExpected",
+                        p.code() + (p.where().isEmpty() ? "" : ", " + p.where()),
+                        p.found(),
+                        p.expected(),
+                        p.remedy()));
             }
             return 2;
         }
@@ -60,13 +65,13 @@ public final class MatchCommand {
             boolean known = List.of("--statement", "--ledger", "--history", "--currency", "--out")
                     .contains(args[i]);
             if (!known || i + 1 == args.length) {
-                throw new RuleViolation("usage", "", args[i], USAGE, "Give each option with its value.");
+                throw new RuleViolation("usage", "", args[i], USAGE, say("matching.giveEachOptionWithItsValue"));
             }
             options.put(args[i], args[i + 1]);
         }
         for (String needed : List.of("--statement", "--ledger", "--out")) {
             if (!options.containsKey(needed)) {
-                throw new RuleViolation("usage", "", "no " + needed, USAGE, "Add it.");
+                throw new RuleViolation("usage", "", say("matching.no", needed), USAGE, say("matching.addIt"));
             }
         }
         return options;
@@ -85,9 +90,13 @@ public final class MatchCommand {
             Files.writeString(to, matches);
         } catch (IOException e) {
             throw new RuleViolation(
-                    "file.unwritable", "", to.toString(), "a place that can be written to", "Choose another place.");
+                    "file.unwritable",
+                    "",
+                    to.toString(),
+                    say("file.unwritable.expected"),
+                    say("file.unwritable.remedy"));
         }
-        print.println("%,d lines, %,d entries: %,d taken, %,d rows in %s"
+        print.println(say("matching.linesEntriesTakenRowsIn")
                 .formatted(
                         lines.size(),
                         entries.size(),
@@ -110,7 +119,7 @@ public final class MatchCommand {
 
     private static RuleViolation unreadable(String file) {
         return new RuleViolation(
-                "file.unreadable", "", file, "a file of UTF-8 text that can be read", "Check the path.");
+                "file.unreadable", "", file, say("file.unreadable.expected"), say("file.unreadable.remedy"));
     }
 
     private interface Reading<T> {

@@ -1,5 +1,7 @@
 package tidemark.app.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -68,7 +70,7 @@ class MatchRows {
     List<BankLineRow> lines(BankAccount account, Collection<Long> ids) {
         List<BankLineRow> found = ids.isEmpty() ? List.of() : lines.some(account.id(), ids);
         if (found.size() != ids.size()) {
-            throw new NotFound("bank line");
+            throw new NotFound(say("matching.bankLine"));
         }
         return found;
     }
@@ -76,7 +78,7 @@ class MatchRows {
     List<CashEntryRow> entries(BankAccount account, Collection<Long> ids) {
         List<CashEntryRow> found = ids.isEmpty() ? List.of() : entries.some(account.id(), ids);
         if (found.size() != ids.size()) {
-            throw new NotFound("cash entry");
+            throw new NotFound(say("matching.cashEntry"));
         }
         return found;
     }
@@ -167,13 +169,13 @@ class MatchRows {
     }
 
     RuleViolation taken(String title, long matchId) {
-        ItemMatch match = matches.findById(matchId).orElseThrow(() -> new NotFound("match"));
+        ItemMatch match = matches.findById(matchId).orElseThrow(() -> new NotFound(say("matching.match")));
         return new RuleViolation(
                 "match.taken",
                 "",
-                title + ", which " + match.madeBy() + " has matched already",
-                "items that are not matched yet",
-                "Look at the line again; undo that match first if it is wrong.");
+                say("match.taken.found", title, match.madeBy()),
+                say("match.taken.expected"),
+                say("match.taken.remedy"));
     }
 
     private void checkMark(BankAccount account, List<BankLineRow> lineRows, List<CashEntryRow> entryRows) {
@@ -197,9 +199,9 @@ class MatchRows {
         return new RuleViolation(
                 "month.prepared",
                 "",
-                "a month of " + account.name() + " that is prepared and waits for its certification",
-                "an open month",
-                "Have it sent back first.");
+                say("month.prepared.found2", account.name()),
+                say("month.prepared.expected2"),
+                say("month.prepared.remedy2"));
     }
 
     private static List<LocalDate> dates(List<BankLineRow> lineRows, List<CashEntryRow> entryRows) {
@@ -226,8 +228,8 @@ class MatchRows {
                 "match.made",
                 "match",
                 match.id(),
-                account.name() + ": " + (bank.isEmpty() ? "no line" : bank) + " = "
-                        + (ours.isEmpty() ? "no entry" : ours));
+                account.name() + ": " + (bank.isEmpty() ? say("match.made.noLine") : bank) + " = "
+                        + (ours.isEmpty() ? say("match.made.noEntry") : ours));
     }
 
     /** Undoes a match after all checks. */
@@ -261,6 +263,6 @@ class MatchRows {
     /** Undoes the match of a ticked paper line; the caller removes the line. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void unmatch(BankAccount account, long matchId) {
-        unmatch(account, matches.findById(matchId).orElseThrow(() -> new NotFound("match")));
+        unmatch(account, matches.findById(matchId).orElseThrow(() -> new NotFound(say("matching.match"))));
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.app.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -135,7 +137,7 @@ public class Matches implements CancellingPairs {
             return new Members(members, Set.of());
         }
         if (lineRows.isEmpty()) {
-            throw new NotFound("bank line");
+            throw new NotFound(say("matching.bankLine"));
         }
         for (BankLineRow line : lineRows) {
             if (line.itemMatchId() != null) {
@@ -162,19 +164,15 @@ public class Matches implements CancellingPairs {
         ItemMatch match = matches.findByIdAndBankAccountId(matchId, accountId).orElse(null);
         if (match == null) {
             throw new RuleViolation(
-                    "match.gone",
-                    "",
-                    "a match that is not there any more",
-                    "a match that still stands",
-                    "Somebody has undone it already; look at the line again.");
+                    "match.gone", "", say("match.gone.found"), say("match.gone.expected"), say("match.gone.remedy"));
         }
         if (match.how() == ItemMatch.How.CANCELLED) {
             throw new RuleViolation(
                     "match.cancelled",
                     "",
-                    "an entry and its reversal",
-                    "a match with the bank",
-                    "A reversal stands; book the entry again if it was right.");
+                    say("match.cancelled.found"),
+                    say("match.cancelled.expected"),
+                    say("match.cancelled.remedy"));
         }
         List<CashEntryRow> members = entries.ofMatches(List.of(matchId));
         List<BankLineRow> lineMembers = lines.ofMatches(List.of(matchId));
@@ -195,13 +193,15 @@ public class Matches implements CancellingPairs {
                 "match.undone",
                 "match",
                 matchId,
-                account.name() + ": undid "
-                        + String.join(
+                say(
+                        "match.undone.undid",
+                        account.name(),
+                        String.join(
                                 ", ",
                                 lineMembers.stream()
                                         .limit(5)
                                         .map(l -> l.line().title())
-                                        .toList()));
+                                        .toList())));
         reverseBooked(companyId, members, reversed, who);
     }
 

@@ -1,5 +1,7 @@
 package tidemark.app.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -115,7 +117,7 @@ class OwnTransfers {
         BankLineRow otherLine = matches.line(other, otherLineId);
         OwnTransfer.check(line.line(), otherLine.line());
         if (!other.currency().equals(account.currency())) {
-            throw new NotFound("bank line");
+            throw new NotFound(say("matching.bankLine"));
         }
         boolean leavesHere = line.minorUnits() < 0;
         TransferBooking.End here = end(companyId, account, line);
@@ -137,7 +139,7 @@ class OwnTransfers {
                         ""),
                 companies.get(companyId).baseCurrency(),
                 out.reference().isEmpty() ? out.bankReference() : out.reference(),
-                "Transfer from " + from.name() + " to " + to.name());
+                say("matching.transferFromTo", from.name(), to.name()));
         Ledger.Booked booked = ledger.book(
                 companyId,
                 entries.stream().map(e -> new Ledger.Posting(e, "", "")).toList(),

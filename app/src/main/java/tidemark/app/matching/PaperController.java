@@ -1,5 +1,7 @@
 package tidemark.app.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -124,7 +126,12 @@ class PaperController {
         CurrencyUnit currency = accounts.get(companyId, accountId).currency();
         long amount = style(companyId).minorUnits(body.amount(), currency, "amount");
         if (amount == 0) {
-            throw new RuleViolation("amount.zero", "amount", "zero", "an amount other than zero", "Type the amount.");
+            throw new RuleViolation(
+                    "amount.zero",
+                    "amount",
+                    say("amount.zero.found5"),
+                    say("amount.zero.expected"),
+                    say("amount.zero.remedy5"));
         }
         BankLineRow line = statements.type(
                 companyId,

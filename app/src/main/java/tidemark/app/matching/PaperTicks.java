@@ -1,5 +1,7 @@
 package tidemark.app.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
@@ -106,14 +108,14 @@ class PaperTicks {
                 .stream()
                 .filter(l -> l.id() == lineId)
                 .findFirst()
-                .orElseThrow(() -> new NotFound("tick"));
+                .orElseThrow(() -> new NotFound(say("matching.tick")));
         if (ticked.itemMatchId() == null || !matches.isTick(ticked.itemMatchId())) {
             throw new RuleViolation(
                     "paper.not.ticked",
                     "",
-                    ticked.line().title() + ", which was typed",
-                    "a line that a tick made",
-                    "Undo its match if it has one, and take it back where the lines are typed.");
+                    say("paper.not.ticked.found", ticked.line().title()),
+                    say("paper.not.ticked.expected"),
+                    say("paper.not.ticked.remedy"));
         }
         matches.unmatch(account, ticked.itemMatchId());
         paper.removeLine(account, statementId, lineId);
@@ -123,6 +125,6 @@ class PaperTicks {
                 "paper.unticked",
                 "statement",
                 statementId,
-                "Took back the tick of " + ticked.line().title());
+                say("paper.unticked.tookBackTheTickOf", ticked.line().title()));
     }
 }

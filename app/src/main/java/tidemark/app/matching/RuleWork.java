@@ -1,5 +1,7 @@
 package tidemark.app.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -211,9 +213,9 @@ class RuleWork {
             throw new RuleViolation(
                     "rule.nothing",
                     "",
-                    "no open line of %s that “%s” books".formatted(month, row.name()),
-                    "at least one",
-                    "Look at the ladder again; somebody may have decided meanwhile.");
+                    say("matching.noOpenLineOfThatBooks").formatted(month, row.name()),
+                    say("rule.nothing.expected"),
+                    say("rule.nothing.remedy"));
         }
         rules.used(companyId, ruleId, count);
         return views.shown(companyId, all, preview);

@@ -1,5 +1,7 @@
 package tidemark.app.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
@@ -72,14 +74,14 @@ public class Allocations {
                     throw new RuleViolation(
                             "settle.party",
                             row.title(),
-                            "an item of somebody else",
-                            "an item of " + party.name(),
-                            "Choose items of the same.");
+                            say("settle.party.found2"),
+                            say("settle.party.expected2", party.name()),
+                            say("settle.party.remedy"));
                 }
                 String discount = request.discount() == null ? "" : request.discount();
                 long deducted = discount.isBlank()
                         ? 0
-                        : style.minorUnits(discount, company.baseCurrency(), row.title() + ", discount");
+                        : style.minorUnits(discount, company.baseCurrency(), say("party.discount", row.title()));
                 long promised = reserved.getOrDefault(row.id(), 0L);
                 long free = Math.max(0, Math.abs(row.openMinorUnits()) - promised);
                 long paid = request.amount().isBlank()
@@ -89,11 +91,12 @@ public class Allocations {
                     throw new RuleViolation(
                             "settle.reserved",
                             row.title(),
-                            MinorUnits.grouped(Math.addExact(paid, deducted), company.baseCurrency())
-                                    + " to settle, of which " + MinorUnits.grouped(free, company.baseCurrency())
-                                    + " is free",
-                            "no more than payments that wait leave",
-                            "Look at the payments that wait; void the one that is not meant.");
+                            say(
+                                    "settle.reserved.found",
+                                    MinorUnits.grouped(Math.addExact(paid, deducted), company.baseCurrency()),
+                                    MinorUnits.grouped(free, company.baseCurrency())),
+                            say("settle.reserved.expected"),
+                            say("settle.reserved.remedy"));
                 }
                 parts.add(new Allocation.Part(
                         row.item(),

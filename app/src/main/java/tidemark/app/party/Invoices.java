@@ -1,5 +1,7 @@
 package tidemark.app.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -135,18 +137,18 @@ public class Invoices {
         if (!party.control().invoices()) {
             throw new RuleViolation(
                     "party.role",
-                    label.isEmpty() ? "partyId" : label + ", party",
-                    party.name() + ", who is " + party.control().someone(),
-                    "a customer or a supplier",
-                    "Add that role to them first, or book it as an entry.");
+                    label.isEmpty() ? "partyId" : say("party.role.where", label),
+                    say("party.role.found", party.name(), party.control().someone()),
+                    say("party.role.expected"),
+                    say("party.role.remedy"));
         }
         if (!party.active()) {
             throw new RuleViolation(
                     "party.inactive",
-                    label.isEmpty() ? "partyId" : label + ", party",
-                    party.name() + ", who is no longer active",
-                    "an active customer or supplier",
-                    "Choose another, or make them active again.");
+                    label.isEmpty() ? "partyId" : say("party.inactive.where", label),
+                    say("party.inactive.found", party.name()),
+                    say("party.inactive.expected"),
+                    say("party.inactive.remedy"));
         }
         ItemTerms.Kind itemKind =
                 kind == InvoiceBooking.Kind.INVOICE ? ItemTerms.Kind.INVOICE : ItemTerms.Kind.CREDIT_NOTE;
@@ -158,22 +160,25 @@ public class Invoices {
                     siteId,
                     date);
         }
-        Fields.text(number, label.isEmpty() ? "number" : label + ", number", 60);
+        Fields.text(number, label.isEmpty() ? "number" : say("party.number", label), 60);
         if (items.numberTaken(company.id(), party.control(), customer ? 0 : party.id(), itemKind, number)) {
             throw new RuleViolation(
                     "number.taken",
-                    label.isEmpty() ? "number" : label + ", number",
-                    number + ", which " + (customer ? "there is" : party.name() + " has sent") + " already",
-                    "a number of its own",
-                    "Correct the number, or look at the invoice that has it.");
+                    label.isEmpty() ? "number" : say("number.taken.where", label),
+                    say(
+                            "number.taken.found3",
+                            number,
+                            customer ? say("number.taken.found6") : say("number.taken.found2", party.name())),
+                    say("number.taken.expected3"),
+                    say("number.taken.remedy5"));
         }
         if (dueDate != null && dueDate.isBefore(documentDate)) {
             throw new RuleViolation(
                     "date.order",
-                    label.isEmpty() ? "dueDate" : label + ", due_date",
+                    label.isEmpty() ? "dueDate" : say("date.order.where", label),
                     dueDate.toString(),
-                    "a day on or after " + documentDate,
-                    "Correct one of the dates.");
+                    say("date.order.expected2", documentDate),
+                    say("date.order.remedy4"));
         }
         InvoiceBooking.Invoice invoice = new InvoiceBooking.Invoice(
                 party.control(), kind, party.partyId(), party.name(), number, date, documentDate, text, lines);
@@ -212,20 +217,20 @@ public class Invoices {
         List<Ledger.Posting> postings = new ArrayList<>();
         Set<String> seen = new HashSet<>();
         for (InvoiceFile.Row row : rows) {
-            String where = "line " + row.fileLine();
+            String where = say("party.line", row.fileLine());
             try {
                 Party party = parties.get(
                         companyId,
-                        parties.named(companyId, control, row.party(), where + ", party")
+                        parties.named(companyId, control, row.party(), say("party.party", where))
                                 .value());
                 if (!seen.add((control == Control.PAYABLES ? party.id() : 0) + "/" + (row.gross() > 0) + "/"
                         + row.number())) {
                     throw new RuleViolation(
                             "number.taken",
-                            where + ", number",
-                            row.number() + ", which a row before has",
-                            "a number of its own",
-                            "Correct one of the two.");
+                            say("number.taken.where", where),
+                            say("number.taken.found4", row.number()),
+                            say("number.taken.expected3"),
+                            say("number.taken.remedy2"));
                 }
                 postings.add(posting(
                         company,

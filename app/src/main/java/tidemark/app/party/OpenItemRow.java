@@ -1,5 +1,7 @@
 package tidemark.app.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -61,7 +63,7 @@ public class OpenItemRow {
         this.journalLineId = line.id();
         this.kind = terms.kind();
         this.number = terms.number().isEmpty() ? null : terms.number();
-        String named = terms.title().isEmpty() ? "Entry " + entry.number() + ", " + entry.text() : terms.title();
+        String named = terms.title().isEmpty() ? say("party.entry", entry.number(), entry.text()) : terms.title();
         this.title = named.length() > 200 ? named.substring(0, 199) + "…" : named;
         this.itemDate = entry.entryDate();
         this.dueDate = terms.dueDate().equals(LocalDate.MIN) ? entry.entryDate() : terms.dueDate();

@@ -1,5 +1,7 @@
 package tidemark.app.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -82,8 +84,10 @@ public class OpenItems implements PostingListener {
     }
 
     private String title(OpenItemRow row) {
-        return row.title() + " of "
-                + parties.findById(row.partyId()).map(Party::name).orElse("");
+        return say(
+                "party.of",
+                row.title(),
+                parties.findById(row.partyId()).map(Party::name).orElse(""));
     }
 
     /** The items with their settlements, and those at the other end of these, from which the core works out the rest. */
@@ -102,7 +106,7 @@ public class OpenItems implements PostingListener {
             }
             items.some(companyId, all).forEach(i -> rows.put(i.id(), i));
             if (!rows.keySet().containsAll(ids)) {
-                throw new NotFound("open item");
+                throw new NotFound(say("party.openItem"));
             }
             settlements.touching(all).forEach(s -> settlementRows.put(s.id(), s));
             core = new PartyItems(
@@ -172,7 +176,7 @@ public class OpenItems implements PostingListener {
                     "/parties/" + row.partyId() + "?item=" + row.id(),
                     row.openMinorUnits() == 0
                             ? "settled"
-                            : MinorUnits.grouped(row.openMinorUnits(), currency) + " open"));
+                            : say("party.open", MinorUnits.grouped(row.openMinorUnits(), currency))));
         }
         return out;
     }
@@ -198,7 +202,7 @@ public class OpenItems implements PostingListener {
                             part.minorUnits(),
                             part.discount(),
                             day,
-                            "item " + number),
+                            say("party.item", number)),
                     companyId,
                     who);
         }
@@ -210,10 +214,11 @@ public class OpenItems implements PostingListener {
                 "items.settled",
                 "party",
                 row.partyId(),
-                "Settled "
-                        + String.join(
+                say(
+                        "items.settled.settled",
+                        String.join(
                                 ", ",
-                                changes.stream().map(ItemChange::title).limit(6).toList()));
+                                changes.stream().map(ItemChange::title).limit(6).toList())));
         return changes;
     }
 
@@ -221,8 +226,9 @@ public class OpenItems implements PostingListener {
     @Transactional(propagation = Propagation.MANDATORY)
     public List<ItemChange> undo(long companyId, long settlementId, LocalDate day, String who) {
         bankAccounts.lockJournal(companyId);
-        SettlementRow row =
-                settlements.findByIdAndCompanyId(settlementId, companyId).orElseThrow(() -> new NotFound("settlement"));
+        SettlementRow row = settlements
+                .findByIdAndCompanyId(settlementId, companyId)
+                .orElseThrow(() -> new NotFound(say("party.settlement")));
         Loaded loaded = new Loaded(companyId, List.of(row.debitItemId(), row.creditItemId()));
         OpenItemRow debit = java.util.Objects.requireNonNull(loaded.rows.get(row.debitItemId()));
         OpenItemRow credit = java.util.Objects.requireNonNull(loaded.rows.get(row.creditItemId()));
@@ -234,7 +240,7 @@ public class OpenItems implements PostingListener {
                 "settlement.undone",
                 "party",
                 row.partyId(),
-                "Opened again " + debit.title() + " and " + credit.title());
+                say("settlement.undone.openedAgainAnd", debit.title(), credit.title()));
         return changes;
     }
 
@@ -245,7 +251,7 @@ public class OpenItems implements PostingListener {
         Map<Long, OpenItemRow> out = new HashMap<>();
         items.some(companyId, ids).forEach(i -> out.put(i.id(), i));
         if (!out.keySet().containsAll(ids)) {
-            throw new NotFound("open item");
+            throw new NotFound(say("party.openItem"));
         }
         return out;
     }

@@ -1,5 +1,7 @@
 package tidemark.app.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.EnumSet;
@@ -46,9 +48,9 @@ public class Parties implements PartyNames {
             throw new RuleViolation(
                     "field.invalid",
                     "address",
-                    card.address().length() + " characters",
-                    "at most 500",
-                    "Shorten the address.");
+                    say("field.invalid.found2", card.address().length()),
+                    say("field.invalid.expected2"),
+                    say("field.invalid.remedy3"));
         }
         Party party = id == null
                 ? new Party(new PartyIdentity(companyId, name, card.address().strip()), control)
@@ -79,20 +81,20 @@ public class Parties implements PartyNames {
             throw new RuleViolation(
                     "party.kind",
                     "control",
-                    "none",
+                    say("party.kind.found"),
                     Arrays.stream(Control.values())
                             .filter(c -> c != Control.NONE)
                             .map(Control::someone)
                             .collect(Collectors.joining(", ")),
-                    "Choose one of them.");
+                    say("party.kind.remedy"));
         }
         if (!control.invoices() && (terms.discountPercent().signum() != 0 || terms.discountDays() != 0)) {
             throw new RuleViolation(
                     "party.terms",
                     "discountPercent",
-                    "an early-payment discount for " + control.someone(),
-                    "none: there are no invoices that it could be taken from",
-                    "Leave it empty.");
+                    say("party.terms.found", control.someone()),
+                    say("party.terms.expected"),
+                    say("party.terms.remedy"));
         }
         String code = requestedCode.isBlank()
                 ? freeCode(companyId, control, party.name())
@@ -104,7 +106,7 @@ public class Parties implements PartyNames {
                 });
         party.set(code, terms, active);
         parties.save(party);
-        record(party, "party.kept", party.name() + (active ? "" : ", no longer active"), who);
+        record(party, "party.kept", party.name() + (active ? "" : say("party.kept.noLongerActive")), who);
         return party;
     }
 
@@ -125,9 +127,9 @@ public class Parties implements PartyNames {
         for (Party role : moved) {
             role.identity(kept.identity());
             parties.save(role);
-            record(role, "party.joined", name + " is the same as " + kept.name(), who);
+            record(role, "party.joined", say("party.joined.isTheSameAs", name, kept.name()), who);
         }
-        record(kept, "party.joined", kept.name() + " is the same as " + name, who);
+        record(kept, "party.joined", say("party.joined.isTheSameAs", kept.name(), name), who);
         parties.flush();
         identities.delete(left);
     }
@@ -140,13 +142,13 @@ public class Parties implements PartyNames {
             throw new RuleViolation(
                     "party.alone",
                     "",
-                    party.name() + ", who has this role only",
-                    "somebody with several roles",
-                    "There is nothing to part.");
+                    say("party.alone.found", party.name()),
+                    say("party.alone.expected"),
+                    say("party.alone.remedy"));
         }
         party.identity(identities.save(new PartyIdentity(companyId, party.name(), party.address())));
         parties.save(party);
-        record(party, "party.parted", party.name() + " is somebody of their own", who);
+        record(party, "party.parted", say("party.parted.isSomebodyOfTheirOwn", party.name()), who);
     }
 
     private static void checkApart(List<Party> there, Collection<Control> requested, String name) {
@@ -154,9 +156,9 @@ public class Parties implements PartyNames {
             throw new RuleViolation(
                             "party.role-taken",
                             "control",
-                            name + ", who is " + p.control().someone() + " already, " + p.code(),
-                            "each role once",
-                            "Use the one that is there.")
+                            say("party.role-taken.found", name, p.control().someone(), p.code()),
+                            say("party.role-taken.expected"),
+                            say("party.role-taken.remedy"))
                     .with("partyId", p.id());
         });
     }
@@ -187,7 +189,8 @@ public class Parties implements PartyNames {
 
     @Transactional(readOnly = true)
     public Party get(long companyId, long id) {
-        return parties.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("customer or supplier"));
+        return parties.findByIdAndCompanyId(id, companyId)
+                .orElseThrow(() -> new NotFound(say("party.customerOrSupplier")));
     }
 
     /** The name of somebody; empty for the identifier 0, which is nobody's. */
@@ -221,13 +224,15 @@ public class Parties implements PartyNames {
             throw new RuleViolation(
                     "party.ambiguous",
                     where,
-                    "“" + name + "”, which "
-                            + found.size() + " have: "
-                            + String.join(
+                    say(
+                            "party.ambiguous.found",
+                            name,
+                            found.size(),
+                            String.join(
                                     ", ",
-                                    found.stream().map(Party::code).sorted().toList()),
-                    "one of them",
-                    "Write the code in place of the name.");
+                                    found.stream().map(Party::code).sorted().toList())),
+                    say("party.ambiguous.expected"),
+                    say("party.ambiguous.remedy"));
         }
         return found.stream().findFirst();
     }
@@ -244,8 +249,8 @@ public class Parties implements PartyNames {
                 .orElseThrow(() -> new RuleViolation(
                         "party.unknown",
                         where,
-                        codeOrName.isBlank() ? "nobody" : "“" + codeOrName + "”",
-                        "the code or name of " + control.someone(),
-                        "Correct the name, or add them first."));
+                        codeOrName.isBlank() ? say("party.unknown.found2") : "“" + codeOrName + "”",
+                        say("party.unknown.expected2", control.someone()),
+                        say("party.unknown.remedy2")));
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.app.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import tidemark.app.company.DocumentKind;
@@ -8,13 +10,13 @@ import tidemark.app.ledger.EntrySource;
 /** What customers and suppliers bring into the journal, and how their documents are numbered. */
 @Configuration(proxyBeanMethods = false)
 class PartyDocuments {
-    static final EntrySource INVOICE = EntrySource.form("INVOICE", "invoice");
-    static final EntrySource RECEIPT = EntrySource.form("RECEIPT", "money received");
-    static final EntrySource DISCOUNT = EntrySource.consequence("DISCOUNT", "early-payment discount");
+    static final EntrySource INVOICE = EntrySource.form("INVOICE", say("party.invoice2"));
+    static final EntrySource RECEIPT = EntrySource.form("RECEIPT", say("party.moneyReceived"));
+    static final EntrySource DISCOUNT = EntrySource.consequence("DISCOUNT", say("party.earlyPaymentDiscount3"));
 
-    static final DocumentKind INVOICES = new DocumentKind("INVOICE", "Our invoices", "INV-");
-    static final DocumentKind CREDIT_NOTES = new DocumentKind("CREDIT_NOTE", "Our credit notes", "CN-");
-    static final DocumentKind RECEIPTS = new DocumentKind("RECEIPT", "Receipts", "RC-");
+    static final DocumentKind INVOICES = new DocumentKind("INVOICE", say("party.ourInvoices"), "INV-");
+    static final DocumentKind CREDIT_NOTES = new DocumentKind("CREDIT_NOTE", say("party.ourCreditNotes"), "CN-");
+    static final DocumentKind RECEIPTS = new DocumentKind("RECEIPT", say("party.receipts"), "RC-");
 
     @Bean
     EntrySource invoicedSource() {

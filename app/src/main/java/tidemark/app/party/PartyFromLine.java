@@ -1,5 +1,7 @@
 package tidemark.app.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Bean;
@@ -60,7 +62,12 @@ class PartyFromLine implements LineBooking<PartyFromLine.PartyChoice> {
     @Override
     public void check(PartyChoice details, CurrencyUnit currency) {
         if (details.partyId() == null) {
-            throw new RuleViolation("booking.other", "partyId", "nothing", "whose money it is", "Choose one.");
+            throw new RuleViolation(
+                    "booking.other",
+                    "partyId",
+                    say("booking.other.found"),
+                    say("booking.other.expected2"),
+                    say("booking.other.remedy"));
         }
     }
 

@@ -1,5 +1,7 @@
 package tidemark.app.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -27,6 +29,7 @@ import tidemark.core.party.DiscountBooking;
 import tidemark.core.party.PartyMoney;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.problem.Words;
+import tidemark.core.receipt.Tender;
 
 /** Books money received, and settles items with money that had settled nothing yet. */
 @Service
@@ -39,6 +42,7 @@ public class Receipts {
     private final Companies companies;
     private final BankAccounts bankAccounts;
     private final NumberCounters numbers;
+    private final List<ReceiptKeeper> keepers;
 
     Receipts(
             Parties parties,
@@ -48,7 +52,8 @@ public class Receipts {
             Ledger ledger,
             Companies companies,
             BankAccounts bankAccounts,
-            NumberCounters numbers) {
+            NumberCounters numbers,
+            List<ReceiptKeeper> keepers) {
         this.parties = parties;
         this.allocations = allocations;
         this.money = money;
@@ -57,11 +62,13 @@ public class Receipts {
         this.companies = companies;
         this.bankAccounts = bankAccounts;
         this.numbers = numbers;
+        this.keepers = keepers;
     }
 
     /**
      * @param account code of the ledger account that the money reaches
      * @param amount what was received; what is not spread over items stays unapplied; empty for what the items come to
+     * @param tender in what form it came, where it waits to be taken to the bank; absent for what needs no slip
      * @param again whether a receipt like one that is there already is meant
      */
     public record NewReceipt(
@@ -73,7 +80,8 @@ public class Receipts {
             @NotNull @Size(max = 400) String text,
             @Nullable Long siteId,
             @NotNull @Size(max = 500) List<Allocations.@Valid ItemPart> items,
-            @Nullable Boolean again) {}
+            @Nullable Boolean again,
+            @Nullable Tender tender) {}
 
     /** What was received, and what was booked of it. */
     public record Made(long received, Ledger.Booked booked) {}
@@ -84,9 +92,9 @@ public class Receipts {
                 .orElseThrow(() -> new RuleViolation(
                         "account.unknown",
                         "account",
-                        "account “" + request.account() + "”",
-                        "a code from the chart of accounts",
-                        "Choose where the money went."));
+                        say("account.unknown.found", request.account()),
+                        say("account.unknown.expected"),
+                        say("account.unknown.remedy3")));
         bankAccounts.lockByLedgerAccounts(companyId, Set.of(into.id()));
         bankAccounts.lockJournal(companyId);
         Company company = companies.get(companyId);
@@ -103,9 +111,9 @@ public class Receipts {
             throw new RuleViolation(
                     "receipt.amount",
                     "amount",
-                    request.amount() + (rest < 0 ? ", less than what is spread over the items" : ""),
-                    "an amount above zero that covers the items",
-                    "Correct the amount or the items.");
+                    request.amount() + (rest < 0 ? say("receipt.amount.found") : ""),
+                    say("receipt.amount.expected"),
+                    say("receipt.amount.remedy"));
         }
         if (request.siteId() != null) {
             companies.site(companyId, request.siteId());
@@ -114,7 +122,7 @@ public class Receipts {
                 ? numbers.take(companyId, PartyDocuments.RECEIPTS, request.siteId(), request.date())
                 : request.reference().strip();
         String text = request.text().isBlank()
-                ? "Receipt from " + party.name()
+                ? say("party.receiptFrom", party.name())
                 : request.text().strip();
         Ledger.Posting posting = money.posting(
                 company,
@@ -124,9 +132,14 @@ public class Receipts {
                 party.name(),
                 new PartyMoney.Use(allocation, rest, List.of()),
                 ledger.taxes(companyId),
-                new PartyMoneyBookings.Document("", "", request.siteId(), "Receipt " + reference));
+                new PartyMoneyBookings.Document("", "", request.siteId(), say("party.receipt", reference)));
         Ledger.Booked booked = ledger.book(companyId, List.of(posting), PartyDocuments.RECEIPT, null, who);
         booked.items().addAll(money.settle(companyId, booked.entries().getFirst(), allocation, request.date(), who));
+        Tender tender = request.tender();
+        if (tender != null) {
+            keepers.forEach(
+                    k -> k.received(booked.entries().getFirst(), into.id(), tender, party.name(), reference, received));
+        }
         return new Made(received, booked);
     }
 
@@ -138,12 +151,15 @@ public class Receipts {
                         throw new RuleViolation(
                                         "receipt.double",
                                         "reference",
-                                        reference + " of " + party.name() + " over "
-                                                + MinorUnits.grouped(received, company.baseCurrency()) + ", booked on "
-                                                + Words.day(there.entryDate()) + " by " + there.bookedBy() + " already",
-                                        "a receipt that is not there yet",
-                                        "Look at entry " + there.number()
-                                                + "; if this is another one, book it all the same.")
+                                        say(
+                                                "receipt.double.found",
+                                                reference,
+                                                party.name(),
+                                                MinorUnits.grouped(received, company.baseCurrency()),
+                                                Words.day(there.entryDate()),
+                                                there.bookedBy()),
+                                        say("receipt.double.expected"),
+                                        say("receipt.double.remedy", there.number()))
                                 .with("entryId", there.id());
                     });
         }
@@ -165,7 +181,11 @@ public class Receipts {
                 company, company.amountStyle(), party, request.items(), request.date(), Reservations.NOBODY);
         if (allocation.parts().isEmpty()) {
             throw new RuleViolation(
-                    "settle.nothing", "items", "no item", "at least one item to settle", "Choose what it settles.");
+                    "settle.nothing",
+                    "items",
+                    say("settle.nothing.found"),
+                    say("settle.nothing.expected"),
+                    say("settle.nothing.remedy"));
         }
         Ledger.Booked booked = Ledger.Booked.nothing();
         List<OpenItems.Part> paid = allocation.parts().stream()
@@ -185,7 +205,7 @@ public class Receipts {
             Company company, Party party, Allocation allocation, LocalDate date, Ledger.Booked booked, String who) {
         PartyMoney.Counterpart counterpart = money.counterpart(company, party);
         int sign = party.control() == Control.RECEIVABLES ? 1 : -1;
-        String text = "Early-payment discount";
+        String text = say("party.earlyPaymentDiscount2");
         List<JournalLine> lines = new ArrayList<>(DiscountBooking.lines(
                 allocation.parts(), counterpart.discountCode(), party.name(), ledger.taxes(company.id()), sign));
         lines.add(new JournalLine(counterpart.controlCode(), -sign * allocation.discount(), party.name(), text)

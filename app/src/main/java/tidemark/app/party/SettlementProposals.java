@@ -1,5 +1,7 @@
 package tidemark.app.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
@@ -65,7 +67,11 @@ public class SettlementProposals {
                 : company.amountStyle().minorUnits(known.amount(), company.baseCurrency(), "amount");
         if (amount < 0) {
             throw new RuleViolation(
-                    "settle.amount", "amount", "an amount below zero", "an amount above zero", "Correct the amount.");
+                    "settle.amount",
+                    "amount",
+                    say("settle.amount.found2"),
+                    say("settle.amount.expected"),
+                    say("settle.amount.remedy3"));
         }
         SettlementProposal proposal =
                 SettlementProposal.of(candidates(party, known.received()), amount, known.date(), known.numbers());

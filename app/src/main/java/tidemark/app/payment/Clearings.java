@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
@@ -87,14 +89,16 @@ class Clearings implements WaitingForBank {
             throw new RuleViolation(
                     "payment.clearing",
                     "",
-                    payment.title() + " of "
-                            + MinorUnits.grouped(
-                                    payment.minorUnits(), books.account().currency()),
-                    "a payment of "
-                            + MinorUnits.grouped(
-                                    movement.ownMinorUnits(), books.account().currency())
-                            + " that waits for the bank",
-                    "Choose another payment, or book the difference first.");
+                    say(
+                            "payment.clearing.found",
+                            payment.title(),
+                            MinorUnits.grouped(
+                                    payment.minorUnits(), books.account().currency())),
+                    say(
+                            "payment.clearing.expected",
+                            MinorUnits.grouped(
+                                    movement.ownMinorUnits(), books.account().currency())),
+                    say("payment.clearing.remedy"));
         }
         return PaymentBooking.clearing(
                 new PartyMoney.Terms(

@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -114,10 +116,10 @@ public class Payment extends MasterRow {
     /** As a person names it: {@code check 20421}. */
     public String title() {
         return switch (kind) {
-            case CHECK -> "check " + number;
-            case BANK_TRANSFER -> "bank transfer " + number;
-            case CARD -> "card payment " + number;
-            case OTHER -> "payment " + number;
+            case CHECK -> say("payment.check", number);
+            case BANK_TRANSFER -> say("payment.bankTransfer", number);
+            case CARD -> say("payment.cardPayment", number);
+            case OTHER -> say("payment.payment", number);
         };
     }
 

@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.FlushModeType;
 import java.time.LocalDate;
@@ -174,7 +176,7 @@ public class PaymentBatches {
         // else each lookup of a row writes out and looks through all rows before it
         em.setFlushMode(FlushModeType.COMMIT);
         for (PaymentFile.Row row : rows) {
-            String label = "line " + row.fileLine();
+            String label = say("payment.line", row.fileLine());
             try {
                 made.add(single.prepare(
                         account,

@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import tidemark.app.company.DocumentKind;
@@ -10,17 +12,17 @@ import tidemark.app.ledger.EntrySource.UndoneAt;
 @Configuration(proxyBeanMethods = false)
 class PaymentDocuments {
     static final EntrySource PAYMENT = new EntrySource(
-            "PAYMENT", "payment", UndoneAt.SOURCE, "Void the payment instead; its entry is reversed with it.", true);
+            "PAYMENT", say("payment.payment2"), UndoneAt.SOURCE, say("payment.voidThePaymentInsteadItsEntryIs"), true);
     static final EntrySource TRANSFER = new EntrySource(
             "TRANSFER",
-            "transfer",
+            say("payment.transfer"),
             UndoneAt.SOURCE,
-            "Reverse the transfer instead; its entries are reversed with it.",
+            say("payment.reverseTheTransferInsteadItsEntriesAre"),
             false);
-    static final EntrySource CLEARING = EntrySource.consequence("CLEARING", "payment cleared by the bank");
+    static final EntrySource CLEARING = EntrySource.consequence("CLEARING", say("payment.paymentClearedByTheBank"));
 
-    static final DocumentKind PAYMENTS = new DocumentKind("PAYMENT", "Payments other than checks", "PY-");
-    static final DocumentKind TRANSFERS = new DocumentKind("TRANSFER", "Transfers", "TR-");
+    static final DocumentKind PAYMENTS = new DocumentKind("PAYMENT", say("payment.paymentsOtherThanChecks"), "PY-");
+    static final DocumentKind TRANSFERS = new DocumentKind("TRANSFER", say("payment.transfers"), "TR-");
 
     @Bean
     EntrySource paidSource() {

@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -47,18 +49,20 @@ class PaymentForms {
             throw new RuleViolation(
                     "currency.wrong",
                     "items",
-                    "items in " + company.baseCurrency().getCode() + " paid from an account in "
-                            + account.currency().getCode(),
-                    "expenses, or an account in " + company.baseCurrency().getCode(),
-                    "Choose another account, or book it as an expense.");
+                    say(
+                            "currency.wrong.found2",
+                            company.baseCurrency().getCode(),
+                            account.currency().getCode()),
+                    say("currency.wrong.expected2", company.baseCurrency().getCode()),
+                    say("currency.wrong.remedy2"));
         }
         if (party == null && (!request.items().isEmpty() || !request.onAccount().isBlank())) {
             throw new RuleViolation(
                     "party.missing",
                     "partyId",
-                    "nobody",
-                    "whose items are settled",
-                    "Choose the supplier or customer.");
+                    say("party.missing.found3"),
+                    say("party.missing.expected2"),
+                    say("party.missing.remedy2"));
         }
         ExchangeRate rate = masterData.rate(company.id(), account.currency(), company.baseCurrency(), date);
         long onAccount = request.onAccount().isBlank()
@@ -66,7 +70,11 @@ class PaymentForms {
                 : style.minorUnits(request.onAccount(), company.baseCurrency(), "onAccount");
         if (onAccount < 0) {
             throw new RuleViolation(
-                    "payment.amount", "onAccount", "an amount below zero", "zero or more", "Correct the amount.");
+                    "payment.amount",
+                    "onAccount",
+                    say("payment.amount.found3"),
+                    say("payment.amount.expected2"),
+                    say("payment.amount.remedy2"));
         }
         return new PartyMoney.Use(
                 party == null

@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -43,7 +45,11 @@ class PaymentFromLine implements LineBooking<PaymentFromLine.PaymentChoice> {
     public void check(PaymentChoice details, CurrencyUnit currency) {
         if (details.id() == 0) {
             throw new RuleViolation(
-                    "booking.other", "paymentId", "nothing", "the payment that the bank has paid", "Choose one.");
+                    "booking.other",
+                    "paymentId",
+                    say("booking.other.found"),
+                    say("booking.other.expected3"),
+                    say("booking.other.remedy"));
         }
     }
 

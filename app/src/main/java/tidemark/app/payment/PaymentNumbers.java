@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -81,20 +83,18 @@ class PaymentNumbers {
                 throw new RuleViolation(
                         "number.stock",
                         where,
-                        requested + " typed for a blank check",
-                        "no number: blank checks of " + account.name() + " are numbered when they are written",
-                        "Leave the number empty.");
+                        say("number.stock.found", requested),
+                        say("number.stock.expected", account.name()),
+                        say("number.stock.remedy"));
             }
             String number = check ? CheckNumber.parse(requested) : Fields.text(requested, where, 40);
             if (isTaken(number)) {
                 throw new RuleViolation(
                         "number.taken",
                         where,
-                        number + ", which " + account.name() + " has used already",
-                        "a number that was never used",
-                        check
-                                ? "Take the next one, " + account.nextCheckNumber() + ", or look up that check."
-                                : "Choose another number.");
+                        say("number.taken.found5", number, account.name()),
+                        say("number.taken.expected2"),
+                        check ? say("number.taken.remedy3", account.nextCheckNumber()) : say("number.taken.remedy4"));
             }
             return number;
         }

@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.List;
 import org.springframework.stereotype.Component;
@@ -41,7 +43,9 @@ class PaymentPostings implements PostingListener {
         }
         for (Transfer t : transfers.ofEntry(companyId, entryId)) {
             out.add(new Link(
-                    "Transfer " + t.number(), "/transfers?find=" + t.number(), t.reversed() ? "reversed" : ""));
+                    say("payment.transfer2", t.number()),
+                    "/transfers?find=" + t.number(),
+                    t.reversed() ? "reversed" : ""));
         }
         return out;
     }

@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -161,7 +163,8 @@ public class PaymentViews {
 
     @Transactional(readOnly = true)
     public PaymentView payment(long companyId, long id) {
-        Payment payment = payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("payment"));
+        Payment payment =
+                payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("payment.payment2")));
         return view(payment, bankAccounts.get(companyId, payment.bankAccountId()));
     }
 

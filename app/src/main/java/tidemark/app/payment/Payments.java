@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -52,6 +54,7 @@ public class Payments {
     private final PaymentNumbers numbers;
     private final PaymentForms forms;
     private final PaymentBookings bookings;
+    private final OutOfAccount outOfAccount;
     private final Reversals reversals;
     private final Approvals approvals;
     private final ActivityLog activity;
@@ -68,6 +71,7 @@ public class Payments {
             PaymentNumbers numbers,
             PaymentForms forms,
             PaymentBookings bookings,
+            OutOfAccount outOfAccount,
             Reversals reversals,
             Approvals approvals,
             ActivityLog activity,
@@ -82,6 +86,7 @@ public class Payments {
         this.numbers = numbers;
         this.forms = forms;
         this.bookings = bookings;
+        this.outOfAccount = outOfAccount;
         this.reversals = reversals;
         this.approvals = approvals;
         this.activity = activity;
@@ -163,24 +168,26 @@ public class Payments {
         Party party = request.partyId() == null ? null : parties.get(company.id(), request.partyId());
         String payee = request.payee().isBlank() && party != null
                 ? party.name()
-                : Fields.text(request.payee(), label.isEmpty() ? "payee" : label + ", payee", 120);
+                : Fields.text(request.payee(), label.isEmpty() ? "payee" : say("payment.payee", label), 120);
         PartyMoney.Use use =
                 forms.use(company, style, account, party, request.parts(), request.date(), label, Reservations.NOBODY);
         long total = PaymentForms.ownTotal(company, style, account, use, request.parts());
-        List<Problem> problems =
-                account.limits().problems(total, account.currency(), label.isEmpty() ? "amount" : label + ", amount");
+        List<Problem> problems = account.limits()
+                .problems(total, account.currency(), label.isEmpty() ? "amount" : say("payment.amount", label));
         if (!problems.isEmpty()) {
             throw new RuleViolation(problems);
         }
         if (account.mark().holds(request.date())) {
             throw new RuleViolation(
                             "mark.held",
-                            label.isEmpty() ? "date" : label + ", date",
-                            request.date() + " on " + account.name(),
-                            "a date after " + account.mark().date() + ", up to which it is certified",
-                            "Choose a later date.")
+                            label.isEmpty() ? "date" : say("mark.held.where", label),
+                            say("mark.held.found3", request.date(), account.name()),
+                            say("mark.held.expected3", account.mark().date()),
+                            say("mark.held.remedy3"))
                     .with("mark", account.mark().date());
         }
+        payments.flush();
+        outOfAccount.check(account, request.date(), total, label.isEmpty() ? "amount" : say("payment.amount", label));
         OptionalLong limit = company.secondPersonAbove(companies.today(company.id(), request.siteId()));
         boolean second = limit.isPresent() && use.total() > limit.getAsLong();
         Payment payment = new Payment(
@@ -191,7 +198,7 @@ public class Payments {
                         request.kind(),
                         taker.take(
                                 request.number(),
-                                label.isEmpty() ? "number" : label + ", number",
+                                label.isEmpty() ? "number" : say("payment.number", label),
                                 request.siteId(),
                                 request.date()),
                         payee,
@@ -219,7 +226,7 @@ public class Payments {
                 "payment.made",
                 "payment",
                 payment.id(),
-                "%s to %s, %s, from %s"
+                say("payment.toFrom")
                         .formatted(
                                 Payment.upper(payment.title()),
                                 payee,
@@ -230,7 +237,7 @@ public class Payments {
                     company.id(),
                     PaymentApproval.KIND,
                     payment.id(),
-                    "%s to %s, %s, from %s"
+                    say("payment.toFrom")
                             .formatted(
                                     Payment.upper(payment.title()),
                                     payee,
@@ -248,27 +255,27 @@ public class Payments {
             throw new RuleViolation(
                     "bank-account.inactive",
                     label.isEmpty() ? "bankAccountId" : label,
-                    account.name() + ", which is no longer used",
-                    "an account in use",
-                    "Choose another account.");
+                    say("bank-account.inactive.found", account.name()),
+                    say("bank-account.inactive.expected"),
+                    say("bank-account.inactive.remedy"));
         }
         Limits.checkSite(request.siteId(), label);
         String site = request.siteId() == null
-                ? "no site"
+                ? say("payment.noSite")
                 : companies.site(account.companyId(), request.siteId()).name();
         Set<Long> allowed = account.settings().sites();
         if (!allowed.isEmpty() && (request.siteId() == null || !allowed.contains(request.siteId()))) {
             throw new RuleViolation(
                     "site.not-allowed",
                     label.isEmpty() ? "siteId" : label,
-                    site + " paying from " + account.name(),
-                    "a site that may use this account",
-                    "Choose such a site or another account, or have an administrator allow the site.");
+                    say("site.not-allowed.found", site, account.name()),
+                    say("site.not-allowed.expected"),
+                    say("site.not-allowed.remedy"));
         }
     }
 
     Payment get(long companyId, long id) {
-        return payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("payment"));
+        return payments.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("payment.payment2")));
     }
 
     /** Locks the payment's account, then reads the payment as it is now. */
@@ -282,7 +289,8 @@ public class Payments {
     }
 
     private Payment lock(long companyId, long id, boolean withExpenses) {
-        PaymentRepository.Place place = payments.placeOf(companyId, id).orElseThrow(() -> new NotFound("payment"));
+        PaymentRepository.Place place =
+                payments.placeOf(companyId, id).orElseThrow(() -> new NotFound(say("payment.payment2")));
         List<String> codes = withExpenses
                 ? json.readValue(place.getParts(), Parts.class).expenses().stream()
                         .map(GrossLine::account)
@@ -297,7 +305,13 @@ public class Payments {
         Payment payment = get(companyId, id);
         payment.move(PaymentState.Move.RELEASE);
         payment.released(who.name());
-        activity.record(companyId, who.name(), "payment.released", "payment", id, "Released " + payment.title());
+        activity.record(
+                companyId,
+                who.name(),
+                "payment.released",
+                "payment",
+                id,
+                say("payment.released.released", payment.title()));
         return hasCome(payment)
                 ? bookings.book(bankAccounts.get(companyId, payment.bankAccountId()), payment, who.name())
                 : Ledger.Booked.nothing();
@@ -310,7 +324,12 @@ public class Payments {
         reservations.release(id);
         payment.voided(null, who.name(), reason);
         activity.record(
-                companyId, who.name(), "payment.void", "payment", id, "Declined " + payment.title() + ": " + reason);
+                companyId,
+                who.name(),
+                "payment.void",
+                "payment",
+                id,
+                say("payment.void.declined", payment.title(), reason));
     }
 
     /** Voids a payment that the bank has not paid; what it settled is open again, its number stays taken. */
@@ -322,9 +341,9 @@ public class Payments {
             throw new RuleViolation(
                     "payment.presented",
                     "",
-                    payment.title() + ", which the bank has paid",
-                    "a payment not presented yet",
-                    "Undo the match with the bank's line first, if it was wrong.");
+                    say("payment.presented.found", payment.title()),
+                    say("payment.presented.expected"),
+                    say("payment.presented.remedy"));
         }
         payment.move(PaymentState.Move.VOID);
         approvals.changed(companyId, PaymentApproval.KIND, id, who, "voided");
@@ -339,7 +358,12 @@ public class Payments {
         // tying the reversed entry to its reversal let the payment go
         payments.save(payment);
         activity.record(
-                companyId, who, "payment.void", "payment", id, "Voided " + payment.title() + ": " + reason.strip());
+                companyId,
+                who,
+                "payment.void",
+                "payment",
+                id,
+                say("payment.void.voided", payment.title(), reason.strip()));
         return new Made(List.of(payment), booked);
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.ByteArrayOutputStream;
 import java.time.LocalDate;
 import java.util.List;
@@ -28,8 +30,8 @@ final class RegisterPdf {
         Document document = new Document(PageSize.A4.rotate(), 36, 36, 36, 36);
         PdfWriter.getInstance(document, out);
         document.open();
-        document.add(new Paragraph("Register of payments", TITLE));
-        document.add(new Paragraph(company + ", " + Words.day(from) + " to " + Words.day(to), TEXT));
+        document.add(new Paragraph(say("payment.registerOfPayments"), TITLE));
+        document.add(new Paragraph(say("payment.to", company, Words.day(from), Words.day(to)), TEXT));
         PdfPTable table = new PdfPTable(new float[] {9, 10, 14, 10, 22, 25, 11, 12});
         table.setWidthPercentage(100);
         table.setSpacingBefore(10);
@@ -45,7 +47,7 @@ final class RegisterPdf {
         document.add(table);
         for (PaymentViews.RegisterSum sum : register.sums()) {
             document.add(new Paragraph(
-                    "%d payments in %s: booked %s, waiting %s, void %s"
+                    say("payment.paymentsInBookedWaitingVoid")
                             .formatted(sum.count(), sum.currency(), sum.booked(), sum.waiting(), sum.voided()),
                     HEAD));
         }

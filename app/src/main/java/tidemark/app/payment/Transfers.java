@@ -1,5 +1,7 @@
 package tidemark.app.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
@@ -36,6 +38,7 @@ public class Transfers {
     private final MasterData masterData;
     private final NumberCounters numbers;
     private final Reversals reversals;
+    private final OutOfAccount outOfAccount;
     private final ActivityLog activity;
     private final Clock clock;
 
@@ -47,6 +50,7 @@ public class Transfers {
             MasterData masterData,
             NumberCounters numbers,
             Reversals reversals,
+            OutOfAccount outOfAccount,
             ActivityLog activity,
             Clock clock) {
         this.transfers = transfers;
@@ -56,6 +60,7 @@ public class Transfers {
         this.masterData = masterData;
         this.numbers = numbers;
         this.reversals = reversals;
+        this.outOfAccount = outOfAccount;
         this.activity = activity;
         this.clock = clock;
     }
@@ -89,8 +94,8 @@ public class Transfers {
                     "date.order",
                     "toDate",
                     toDate.toString(),
-                    "a day on or after " + request.fromDate() + ", when it leaves",
-                    "Correct one of the dates.");
+                    say("date.order.expected3", request.fromDate()),
+                    say("date.order.remedy4"));
         }
         long leaves = style.minorUnits(request.amount(), from.currency(), "amount");
         long arrives;
@@ -102,9 +107,9 @@ public class Transfers {
             throw new RuleViolation(
                     "transfer.received",
                     "received",
-                    "nothing",
-                    "what arrived in " + to.currency().getCode(),
-                    "Fill in the amount that " + to.name() + " received.");
+                    say("transfer.received.found"),
+                    say("transfer.received.expected", to.currency().getCode()),
+                    say("transfer.received.remedy", to.name()));
         }
         boolean oneCurrency = from.currency().equals(to.currency());
         if (oneCurrency && arrives != leaves) {
@@ -112,16 +117,29 @@ public class Transfers {
                     "transfer.amounts",
                     "received",
                     request.received(),
-                    "the amount that left, since both accounts are in one currency",
-                    "Book a fee on its own.");
+                    say("transfer.amounts.expected"),
+                    say("transfer.amounts.remedy"));
         }
+        if (!from.exchangesWith(to.currency()) || !to.exchangesWith(from.currency())) {
+            boolean sender = !from.exchangesWith(to.currency());
+            throw new RuleViolation(
+                    "transfer.currency",
+                    sender ? "fromAccountId" : "toAccountId",
+                    say(
+                            "transfer.currency.found",
+                            from.currency().getCode(),
+                            to.currency().getCode()),
+                    say("transfer.currency.expected", (sender ? from : to).name()),
+                    say("transfer.currency.remedy"));
+        }
+        outOfAccount.check(from, request.fromDate(), leaves, "amount");
         ExchangeRate fromRate = masterData.rate(companyId, from.currency(), base, request.fromDate());
         ExchangeRate toRate = oneCurrency ? fromRate : masterData.rate(companyId, to.currency(), base, toDate);
         long fromBase = fromRate.toBase(leaves);
         long toBase = toRate.toBase(arrives);
         String number = numbers.take(companyId, PaymentDocuments.TRANSFERS, null, request.fromDate());
         String text = request.text().isBlank()
-                ? "Transfer from " + from.name() + " to " + to.name()
+                ? say("payment.transferFromTo", from.name(), to.name())
                 : request.text().strip();
         boolean apart = !toDate.equals(request.fromDate());
         List<JournalEntry> entries = TransferBooking.entries(
@@ -163,20 +181,22 @@ public class Transfers {
     /** Reverses both sides; an entry later than the date is reversed on its own day. */
     @Transactional
     public Ledger.Booked reverse(long companyId, long id, LocalDate date, String who) {
-        TransferRepository.Ends ends = transfers.endsOf(companyId, id).orElseThrow(() -> new NotFound("transfer"));
+        TransferRepository.Ends ends =
+                transfers.endsOf(companyId, id).orElseThrow(() -> new NotFound(say("payment.transfer")));
         bankAccounts.lockByLedgerAccounts(
                 companyId,
                 List.of(
                         bankAccounts.get(companyId, ends.getFromAccountId()).ledgerAccountId(),
                         bankAccounts.get(companyId, ends.getToAccountId()).ledgerAccountId()));
-        Transfer transfer = transfers.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("transfer"));
+        Transfer transfer =
+                transfers.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("payment.transfer")));
         if (transfer.reversed()) {
             throw new RuleViolation(
                     "transfer.reversed",
                     "",
-                    "transfer " + transfer.number() + ", which is reversed already",
-                    "one that stands",
-                    "Nothing is left to do.");
+                    say("transfer.reversed.found", transfer.number()),
+                    say("transfer.reversed.expected"),
+                    say("transfer.reversed.remedy"));
         }
         Ledger.Booked booked = reversals.reverseAtSource(companyId, transfer.firstEntryId(), date, who);
         Long second = transfer.secondEntryId();
@@ -187,7 +207,13 @@ public class Transfers {
         transfer.reverse();
         // tying the reversed entries let the transfer go
         transfers.save(transfer);
-        activity.record(companyId, who, "transfer.reversed", "transfer", id, "Reversed transfer " + transfer.number());
+        activity.record(
+                companyId,
+                who,
+                "transfer.reversed",
+                "transfer",
+                id,
+                say("transfer.reversed.reversedTransfer", transfer.number()));
         return booked;
     }
 }

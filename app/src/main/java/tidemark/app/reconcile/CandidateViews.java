@@ -1,5 +1,7 @@
 package tidemark.app.reconcile;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
@@ -152,7 +154,7 @@ public class CandidateViews {
         YearMonth month = entries.some(accountId, List.of(entryId)).stream()
                 .map(e -> YearMonth.from(e.entryDate()))
                 .findFirst()
-                .orElseThrow(() -> new NotFound("cash entry"));
+                .orElseThrow(() -> new NotFound(say("reconcile.cashEntry")));
         // lines of a certified month are matched; what is open now comes after it
         YearMonth first =
                 month.isBefore(account.mark().nextMonth()) ? account.mark().nextMonth() : month;
@@ -188,15 +190,15 @@ public class CandidateViews {
 
     static String title(MonthData data, Candidate candidate) {
         if (candidate.entries().isEmpty()) {
-            return "Two lines of the bank that cancel each other";
+            return say("reconcile.twoLinesOfTheBankThatCancel");
         }
         CashEntry first = data.entry(candidate.entries().getFirst());
         String name = first == null ? "" : first.title();
         if (candidate.entries().size() > 1) {
-            return candidate.entries().size() + " entries, the first " + name;
+            return say("reconcile.entriesTheFirst", candidate.entries().size(), name);
         }
         return candidate.lines().size() == 1
                 ? name
-                : name + ", in " + candidate.lines().size() + " lines";
+                : say("reconcile.inLines", name, candidate.lines().size());
     }
 }

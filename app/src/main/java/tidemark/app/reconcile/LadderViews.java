@@ -1,5 +1,7 @@
 package tidemark.app.reconcile;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
@@ -202,8 +204,7 @@ public class LadderViews {
                 row.state() == Ladder.State.OPEN ? data.twinOf(row.line().id()) : null;
         return twin == null
                 ? ""
-                : "The bank may have booked this twice: it is like its line of "
-                        + MonthViews.DAY.format(twin.bookingDate()) + ", and the ledger has fewer.";
+                : say("reconcile.theBankMayHaveBookedThisTwice", MonthViews.DAY.format(twin.bookingDate()));
     }
 
     private static @Nullable String optional(OptionalLong amount, CurrencyUnit currency) {
@@ -213,22 +214,25 @@ public class LadderViews {
     /** What a matched line is explained by, in the words of its row. */
     public static String matchedWith(List<CashEntry> entries) {
         if (entries.isEmpty()) {
-            return "Cancelled by another bank line";
+            return say("reconcile.cancelledByAnotherBankLine");
         }
         return entries.size() == 1
                 ? entries.getFirst().title()
-                : entries.size() + " entries: "
-                        + String.join(
+                : say(
+                        "reconcile.entries",
+                        entries.size(),
+                        String.join(
                                 "; ",
-                                entries.stream().limit(4).map(CashEntry::title).toList());
+                                entries.stream().limit(4).map(CashEntry::title).toList()));
     }
 
     private static String explainedBy(
             MonthData data, Ladder.Row row, @Nullable ItemMatch match, List<Candidate> candidates) {
         switch (row.state()) {
             case BANK_ERROR -> {
-                return "Bank error: "
-                        + data.reconciliation().bankErrors().get(row.line().id());
+                return say(
+                        "reconcile.bankError",
+                        data.reconciliation().bankErrors().get(row.line().id()));
             }
             case MATCHED -> {
                 return matchedWith(match == null ? List.of() : data.entriesOf(match.id()));
@@ -236,17 +240,19 @@ public class LadderViews {
             default -> {
                 Rule rule = data.ruleOf(row.line().id());
                 if (rule != null) {
-                    return "Rule: " + rule.name();
+                    return say("reconcile.rule", rule.name());
                 }
                 if (candidates.isEmpty()) {
-                    return "nothing found yet";
+                    return say("reconcile.nothingFoundYet");
                 }
                 Candidate best = candidates.getFirst();
                 String name = CandidateViews.title(data, best);
                 return switch (best.strength()) {
-                    case FIRM -> "Firm: " + name;
+                    case FIRM -> say("reconcile.firm", name);
                     case FAIR, FAINT ->
-                        candidates.size() == 1 ? "Perhaps " + name : candidates.size() + " possibilities";
+                        candidates.size() == 1
+                                ? say("reconcile.perhaps", name)
+                                : say("reconcile.possibilities", candidates.size());
                 };
             }
         }
@@ -309,7 +315,7 @@ public class LadderViews {
         for (long id : new HashSet<>(lineIds)) {
             BankLine line = data.line(new BankLineId(id));
             if (line == null) {
-                throw new NotFound("bank line");
+                throw new NotFound(say("reconcile.bankLine"));
             }
             bank = Math.addExact(bank, line.minorUnits());
         }
@@ -317,7 +323,7 @@ public class LadderViews {
         for (long id : entryIds) {
             CashEntry entry = data.entry(new CashEntryId(id));
             if (entry == null) {
-                throw new NotFound("entry");
+                throw new NotFound(say("reconcile.entry"));
             }
             ledger = Math.addExact(ledger, entry.minorUnits());
         }

@@ -1,5 +1,7 @@
 package tidemark.app.reconcile;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -200,31 +202,36 @@ public class MonthViews {
 
     private static String statementWords(List<StatementRow> covering, Ladder ladder) {
         if (covering.isEmpty()) {
-            return "no statement yet";
+            return say("reconcile.noStatementYet");
         }
-        String kind = covering.stream().anyMatch(StatementRow::fromPaper) ? "paper statement" : "statement";
+        String kind = covering.stream().anyMatch(StatementRow::fromPaper)
+                ? say("reconcile.paperStatement")
+                : say("reconcile.statement");
         int lines = ladder.rows().size();
         return String.format(
                 Locale.ROOT,
-                "%s from %s to %s, %,d %s",
+                say("reconcile.fromTo"),
                 kind,
                 DAY.format(covering.getFirst().fromDate()),
                 DAY.format(covering.getLast().toDate()),
                 lines,
-                lines == 1 ? "line" : "lines");
+                lines == 1 ? say("noun.line") : say("noun.lines"));
     }
 
     private static String provenWords(MonthData data, CurrencyUnit currency) {
         Ladder ladder = data.ladder();
         if (ladder.rows().isEmpty()) {
-            return "Nothing to prove yet";
+            return say("reconcile.nothingToProveYet");
         }
         if (ladder.tide() == 0) {
-            return "Nothing proven yet, "
-                    + MinorUnits.report(data.reconciliation().bankOpening(), currency) + " to begin with";
+            return say(
+                    "reconcile.nothingProvenYetToBeginWith",
+                    MinorUnits.report(data.reconciliation().bankOpening(), currency));
         }
         Ladder.Row last = ladder.rows().get(ladder.tide() - 1);
-        return (ladder.tide() == ladder.rows().size() ? "Proven to the last line, " : "Proven to ")
+        return (ladder.tide() == ladder.rows().size()
+                        ? say("reconcile.provenToTheLastLine")
+                        : say("reconcile.provenTo"))
                 + (ladder.tide() == ladder.rows().size()
                         ? ""
                         : DAY.format(last.line().bookingDate()) + ", ")
@@ -258,21 +265,22 @@ public class MonthViews {
 
     private static String words(MonthData data, long gap) {
         if (!data.hasStatement()) {
-            return "There is no statement to the end of the month yet.";
+            return say("reconcile.thereIsNoStatementToTheEnd");
         }
         int open = data.ladder().openLines();
         if (gap == 0) {
             return open == 0
-                    ? "Every line is explained."
-                    : String.format(Locale.ROOT, "%,d", open)
-                            + (open == 1 ? " line still has" : " lines still have")
-                            + " no explanation.";
+                    ? say("reconcile.everyLineIsExplained")
+                    : say(
+                            "reconcile.noExplanation",
+                            String.format(Locale.ROOT, "%,d", open)
+                                    + (open == 1 ? say("reconcile.lineStillHas") : say("reconcile.linesStillHave")));
         }
         return GapTrace.trace(data.reconciliation()).stream()
                 .filter(GapTrace.Finding::explainsGap)
                 .map(GapTrace.Finding::words)
                 .findFirst()
-                .orElse("No single item makes it.");
+                .orElse(say("reconcile.noSingleItemMakesIt"));
     }
 
     /** Entries of the proof that the statement does not show. */
@@ -315,10 +323,7 @@ public class MonthViews {
 
     static String twin(MonthData data, CashEntryId id) {
         CashEntry twin = data.twinOf(id);
-        return twin == null
-                ? ""
-                : "May be booked twice: it is like " + twin.title() + " of " + DAY.format(twin.date())
-                        + ", and the bank has fewer.";
+        return twin == null ? "" : say("reconcile.mayBeBookedTwiceItIsLike", twin.title(), DAY.format(twin.date()));
     }
 
     /** Entries that are presumed to be a line and not firm: a person may still want them for another. */

@@ -1,5 +1,7 @@
 package tidemark.app.rule;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -73,7 +75,7 @@ public class Rules {
 
     @Transactional(readOnly = true)
     public MatchingRule get(long companyId, long id) {
-        return rows.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("rule"));
+        return rows.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("rule.rule")));
     }
 
     public Rule core(MatchingRule row, CurrencyUnit currency) {
@@ -111,7 +113,11 @@ public class Rules {
                 && draft.validTo() != null
                 && draft.validTo().isBefore(draft.validFrom())) {
             throw new RuleViolation(
-                    "rule.dates", "validTo", "an end before the beginning", "dates in order", "Correct the dates.");
+                    "rule.dates",
+                    "validTo",
+                    say("rule.dates.found"),
+                    say("rule.dates.expected"),
+                    say("rule.dates.remedy"));
         }
         RuleContent content = plain(companyId, draft);
         core(0, name, draft.validFrom(), draft.validTo(), content, currency(companyId, draft));
@@ -123,14 +129,14 @@ public class Rules {
                     throw new RuleViolation(
                             "rule.name",
                             "name",
-                            "“" + name + "”, which another rule has",
-                            "a name of its own",
-                            "Choose another.");
+                            say("rule.name.found", name),
+                            say("rule.name.expected"),
+                            say("rule.name.remedy"));
                 });
         row.write(name, draft.bankAccountId(), draft.validFrom(), draft.validTo(), json.writeValueAsString(content));
         row.switchTo(false);
         MatchingRule saved = rows.save(row);
-        activity.record(companyId, who, "rule.written", "matching_rule", saved.id(), "Rule “" + name + "”");
+        activity.record(companyId, who, "rule.written", "matching_rule", saved.id(), say("rule.written.rule", name));
         return saved;
     }
 
@@ -160,7 +166,11 @@ public class Rules {
         List<MatchingRule> all = list(companyId);
         if (all.size() >= MOST) {
             throw new RuleViolation(
-                    "rule.many", "", MOST + " rules", "at most " + MOST, "Remove those no longer used.");
+                    "rule.many",
+                    "",
+                    say("rule.many.found", MOST),
+                    say("rule.many.expected", MOST),
+                    say("rule.many.remedy"));
         }
         return all.isEmpty() ? 1 : all.getLast().place() + 1;
     }
@@ -179,7 +189,8 @@ public class Rules {
         MatchingRule row = get(companyId, id);
         touch(companyId, row.bankAccountId());
         row.switchTo(on);
-        activity.record(companyId, who, on ? "rule.on" : "rule.off", "matching_rule", id, "Rule “" + row.name() + "”");
+        activity.record(
+                companyId, who, on ? "rule.on" : "rule.off", "matching_rule", id, say("rule.rule2", row.name()));
     }
 
     @Transactional
@@ -187,7 +198,7 @@ public class Rules {
         MatchingRule row = get(companyId, id);
         touch(companyId, row.bankAccountId());
         rows.delete(row);
-        activity.record(companyId, who, "rule.removed", "matching_rule", id, "Rule “" + row.name() + "”");
+        activity.record(companyId, who, "rule.removed", "matching_rule", id, say("rule.removed.rule", row.name()));
     }
 
     /** Puts all rules in a new order. */
@@ -198,14 +209,14 @@ public class Rules {
                 || !new HashSet<>(ids)
                         .equals(new HashSet<>(all.stream().map(MatchingRule::id).toList()))) {
             throw new RuleViolation(
-                    "rule.order", "", "other rules than there are", "each rule once", "Look at the list again.");
+                    "rule.order", "", say("rule.order.found"), say("rule.order.expected"), say("rule.order.remedy"));
         }
         touch(companyId, null);
         all.sort(Comparator.comparing(r -> ids.indexOf(r.id())));
         for (int i = 0; i < all.size(); i++) {
             all.get(i).place(i + 1);
         }
-        activity.record(companyId, who, "rule.order", "company", companyId, "Order of the rules");
+        activity.record(companyId, who, "rule.order", "company", companyId, say("rule.order.orderOfTheRules"));
     }
 
     /** Counts that a rule booked so many lines. */

@@ -1,5 +1,7 @@
 package tidemark.app.setup;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.sql.SQLException;
 import java.util.List;
@@ -41,7 +43,13 @@ class BackupController {
     @Transactional(rollbackFor = Exception.class)
     public MadeBackup now(@PathVariable long companyId, Actor actor) throws IOException, SQLException {
         String name = backups.now();
-        activity.record(companyId, actor.name(), "backup.made", "company", companyId, "Backed up the books: " + name);
+        activity.record(
+                companyId,
+                actor.name(),
+                "backup.made",
+                "company",
+                companyId,
+                say("backup.made.backedUpTheBooks", name));
         return new MadeBackup(name);
     }
 }

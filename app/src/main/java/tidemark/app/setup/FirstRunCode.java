@@ -1,5 +1,7 @@
 package tidemark.app.setup;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.SecureRandom;
@@ -39,7 +41,7 @@ public class FirstRunCode {
     @EventListener(ApplicationReadyEvent.class)
     void tell() {
         if (!people.anybody()) {
-            System.out.printf("%n  These books are empty. The first page asks for this code: %s%n%n", code);
+            System.out.printf(say("setup.theseBooksAreEmptyTheFirstPage"), code);
         }
     }
 
@@ -51,9 +53,9 @@ public class FirstRunCode {
             throw new RuleViolation(
                     "first-run.code",
                     "code",
-                    "another code",
-                    "the code that the server printed when it was started",
-                    "Look on the console of the server; a new start prints a new one.");
+                    say("first-run.code.found"),
+                    say("first-run.code.expected"),
+                    say("first-run.code.remedy"));
         }
     }
 

@@ -1,5 +1,7 @@
 package tidemark.app.setup;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -246,8 +248,8 @@ class MasterDataController {
                     "purpose.company",
                     "purpose",
                     body.purpose().words(),
-                    "a purpose of the whole company",
-                    "Choose it on the bank account.");
+                    say("purpose.company.expected"),
+                    say("purpose.company.remedy"));
         }
         companies.purpose(
                 companyId,

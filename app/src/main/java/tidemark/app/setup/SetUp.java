@@ -1,5 +1,7 @@
 package tidemark.app.setup;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -26,6 +28,7 @@ import tidemark.app.company.NumberCounters;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.EntrySource;
+import tidemark.app.ledger.ExistingCashAccounts;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.statement.Statements;
 import tidemark.core.ledger.AccountType;
@@ -50,6 +53,7 @@ public class SetUp {
     private final NumberCounters numbers;
     private final Ledger ledger;
     private final Chart chart;
+    private final ExistingCashAccounts existing;
     private final Statements statements;
     private final ActivityLog activity;
     private final EntityManager em;
@@ -62,6 +66,7 @@ public class SetUp {
             NumberCounters numbers,
             Ledger ledger,
             Chart chart,
+            ExistingCashAccounts existing,
             Statements statements,
             ActivityLog activity,
             EntityManager em) {
@@ -72,6 +77,7 @@ public class SetUp {
         this.numbers = numbers;
         this.ledger = ledger;
         this.chart = chart;
+        this.existing = existing;
         this.statements = statements;
         this.activity = activity;
         this.em = em;
@@ -92,9 +98,9 @@ public class SetUp {
             throw new RuleViolation(
                     "set-up.done",
                     "",
-                    "an installation that has its administrator",
-                    "an empty one",
-                    "Sign in; the administrator can add people.");
+                    say("set-up.done.found"),
+                    say("set-up.done.expected"),
+                    say("set-up.done.remedy"));
         }
     }
 
@@ -123,9 +129,9 @@ public class SetUp {
             throw new RuleViolation(
                     "company.right",
                     "",
-                    "a person who administers no company",
-                    "an administrator",
-                    "Ask an administrator to add the company.");
+                    say("company.right.found"),
+                    say("company.right.expected"),
+                    say("company.right.remedy"));
         }
         Company company = companies.create(
                 Fields.text(name, "name", 120),
@@ -150,6 +156,7 @@ public class SetUp {
      * @param openingMonth the account is proven from the month after this one; its opening balance stands at the end
      *     of it
      * @param openingBalance the ledger's, in the account's currency
+     * @param cashAccountId a ledger account that lives already and becomes the cash account; absent for a new one
      * @param outstanding items of the last reconciliation, as CSV or cells of a spreadsheet; empty for none
      */
     public record NewBankAccount(
@@ -159,7 +166,8 @@ public class SetUp {
             String currency,
             YearMonth openingMonth,
             String openingBalance,
-            String outstanding) {}
+            String outstanding,
+            @Nullable Long cashAccountId) {}
 
     /** A new bank account and what its opening balance booked. */
     public record Added(BankAccount account, Ledger.Booked booked) {}
@@ -183,18 +191,21 @@ public class SetUp {
                         "bank-account.taken",
                         "name",
                         "“" + name + "”, " + number,
-                        "a name and a number no other account has",
-                        "Choose another name, or look at the account that has it.");
+                        say("bank-account.taken.expected"),
+                        say("bank-account.taken.remedy"));
             }
         }
         masterData.bankNamed(companyId, bank, who);
-        ChartAccount cash = chart.add(
-                companyId,
-                new LedgerAccount(freeCashCode(companyId), name, AccountType.ASSET, true),
-                currency.equals(company.baseCurrency()) ? null : currency,
-                who);
+        CurrencyUnit foreign = currency.equals(company.baseCurrency()) ? null : currency;
+        ChartAccount cash = request.cashAccountId() == null
+                ? chart.add(
+                        companyId,
+                        new LedgerAccount(freeCashCode(companyId), name, AccountType.ASSET, true),
+                        foreign,
+                        who)
+                : existing.fitting(companyId, request.cashAccountId(), foreign, opening, openingDate);
         // booked before the account is known as a bank account: the entry is its balance, not one of its movements
-        Ledger.Booked booked = opening == 0
+        Ledger.Booked booked = opening == 0 || request.cashAccountId() != null
                 ? Ledger.Booked.nothing()
                 : bookOpening(company, name, cash.code(), opening, currency, openingDate, who);
         Map<Purpose, Long> purposes = new EnumMap<>(Purpose.class);
@@ -204,6 +215,9 @@ public class SetUp {
                 companyId,
                 new BankAccounts.NewAccount(name, bank, number, currency, openingDate, opening, cash.id(), purposes));
         em.flush();
+        if (request.cashAccountId() != null) {
+            existing.takeLines(account, who);
+        }
         if (!request.outstanding().isBlank()) {
             takeOver(companyId, account.id(), request.outstanding(), who);
         }
@@ -213,7 +227,7 @@ public class SetUp {
                 "bank-account.added",
                 "bank_account",
                 account.id(),
-                "Added " + account.title() + ", opening " + MinorUnits.grouped(opening, currency));
+                say("bank-account.added.addedOpening", account.title(), MinorUnits.grouped(opening, currency)));
         return new Added(account, booked);
     }
 
@@ -228,7 +242,7 @@ public class SetUp {
         ExchangeRate rate = masterData.rate(company.id(), currency, company.baseCurrency(), day);
         long value = rate.toBase(opening);
         JournalLine cash = new JournalLine(cashCode, value, "", "");
-        String text = "Opening balance of " + name;
+        String text = say("setup.openingBalanceOf", name);
         return ledger.book(
                 company.id(),
                 List.of(new Ledger.Posting(
@@ -267,9 +281,9 @@ public class SetUp {
             throw new RuleViolation(
                     "outstanding.late",
                     "",
-                    account.name() + ", of which statements were taken already",
-                    "an account without a statement",
-                    "Take the statements back first, then load the outstanding items.");
+                    say("outstanding.late.found", account.name()),
+                    say("outstanding.late.expected"),
+                    say("outstanding.late.remedy"));
         }
         List<OutstandingItemsFile.Row> rows = OutstandingItemsFile.read(
                         table, account.currency(), account.openingDate())
@@ -282,7 +296,7 @@ public class SetUp {
                 "outstanding.taken",
                 "bank_account",
                 accountId,
-                "Took over %d outstanding items of %s".formatted(rows.size(), account.name()));
+                say("setup.tookOverOutstandingItemsOf").formatted(rows.size(), account.name()));
         return new TakenOver(
                 rows.size(),
                 MinorUnits.toDecimal(account.openingMinorUnits(), account.currency()),
@@ -304,9 +318,9 @@ public class SetUp {
                 throw new RuleViolation(
                         "purpose.company",
                         purpose.name(),
-                        purpose.words() + " of one account",
-                        "a purpose of bank accounts",
-                        "Choose it for the whole company.");
+                        say("purpose.company.found", purpose.words()),
+                        say("purpose.company.expected2"),
+                        say("purpose.company.remedy2"));
             }
             chart.fit(companyId, purpose, id);
         });
@@ -321,9 +335,9 @@ public class SetUp {
             throw new RuleViolation(
                     "limits.order",
                     "leastPayment",
-                    "a least payment above the most",
-                    "a least payment no more than the most",
-                    "Correct the limits.");
+                    say("limits.order.found"),
+                    say("limits.order.expected"),
+                    say("limits.order.remedy"));
         }
         boolean foreign = !account.currency().equals(bankAccounts.companyCurrency(companyId));
         if (request.bookOnClearing() && (foreign || !request.purposes().containsKey(Purpose.IN_TRANSIT_OUT))) {
@@ -331,14 +345,21 @@ public class SetUp {
                     "clearing.unfit",
                     "bookOnClearing",
                     foreign
-                            ? "an account in " + account.currency().getCode()
-                            : "no account for " + Purpose.IN_TRANSIT_OUT.words(),
-                    foreign ? "an account in the company's currency" : "a ledger account that holds what is under way",
-                    foreign ? "Book its payments to cash at once." : "Choose that account first.");
+                            ? say("clearing.unfit.found", account.currency().getCode())
+                            : say("clearing.unfit.found2", Purpose.IN_TRANSIT_OUT.words()),
+                    foreign ? say("clearing.unfit.expected") : say("clearing.unfit.expected2"),
+                    foreign ? say("clearing.unfit.remedy") : say("clearing.unfit.remedy2"));
         }
         String changes = Changes.between(account.settings(), request);
         account.settings(request);
-        activity.record(companyId, who, "bank-account.changed", "bank_account", accountId, "Changed " + name, changes);
+        activity.record(
+                companyId,
+                who,
+                "bank-account.changed",
+                "bank_account",
+                accountId,
+                say("bank-account.changed.changed", name),
+                changes);
     }
 
     private String freeCashCode(long companyId) {
@@ -350,9 +371,9 @@ public class SetUp {
         throw new RuleViolation(
                 "account.codes",
                 "",
-                "no free code from 1010 to 1190",
-                "a free code for the cash account",
-                "Free one of them.");
+                say("account.codes.found"),
+                say("account.codes.expected"),
+                say("account.codes.remedy"));
     }
 
     private long id(long companyId, String code) {
@@ -361,8 +382,8 @@ public class SetUp {
                 .orElseThrow(() -> new RuleViolation(
                         "account.unknown",
                         "",
-                        "no account " + code + " in the chart",
-                        "the account that this purpose is booked on",
-                        "Add the account to the chart first."));
+                        say("account.unknown.found2", code),
+                        say("account.unknown.expected2"),
+                        say("account.unknown.remedy2")));
     }
 }

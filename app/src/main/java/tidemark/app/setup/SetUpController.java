@@ -4,11 +4,16 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
+import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -24,6 +29,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 import tidemark.app.access.Actor;
+import tidemark.app.access.People;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.company.BankAccount;
@@ -46,6 +52,7 @@ public class SetUpController {
     private final Companies companies;
     private final BankAccounts bankAccounts;
     private final LedgerViews ledgerViews;
+    private final People people;
 
     SetUpController(
             SetUp setUp,
@@ -53,13 +60,15 @@ public class SetUpController {
             SetUpViews views,
             Companies companies,
             BankAccounts bankAccounts,
-            LedgerViews ledgerViews) {
+            LedgerViews ledgerViews,
+            People people) {
         this.setUp = setUp;
         this.firstRunCode = firstRunCode;
         this.views = views;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
         this.ledgerViews = ledgerViews;
+        this.people = people;
     }
 
     /** @param timeZone where the company is; UTC when absent */
@@ -86,7 +95,9 @@ public class SetUpController {
             @Nullable @Size(max = 3) String currency,
             @NotNull YearMonth openingMonth,
             @NotNull @Size(max = 40) String openingBalance,
-            @Nullable @Size(max = 2_000_000) String outstanding) {}
+            @Nullable @Size(max = 2_000_000) String outstanding,
+            @Nullable Long cashAccountId,
+            @Nullable @Valid BankAccountSettings settings) {}
 
     record OnePerson(boolean allowed) {}
 
@@ -156,8 +167,12 @@ public class SetUpController {
                         body.currency() == null ? "" : body.currency(),
                         body.openingMonth(),
                         body.openingBalance(),
-                        body.outstanding() == null ? "" : body.outstanding()),
+                        body.outstanding() == null ? "" : body.outstanding(),
+                        body.cashAccountId()),
                 actor.name());
+        if (body.settings() != null) {
+            keep(companyId, added.account(), body.settings(), actor);
+        }
         BankAccount account = added.account();
         return new AddedAccount(
                 preview ? null : account.id(),
@@ -166,12 +181,22 @@ public class SetUpController {
                 ledgerViews.shown(companyId, added.booked(), preview));
     }
 
-    /** The settings of a bank account; amounts as decimal text of its currency, absent for no limit. */
+    /** @param lastDay the last day somebody may work on the account; absent for no end */
+    record AccessPart(long personId, @Nullable LocalDate lastDay) {}
+
+    /**
+     * The settings of a bank account; amounts as decimal text of its currency, absent for no limit.
+     *
+     * @param mostOutInADay what payments and transfers of one day may come to
+     * @param currencies what a transfer may exchange the account's own with; absent or empty for all
+     * @param access of those who are limited to some bank accounts, who may work on this one; absent to leave it as it is
+     */
     record BankAccountSettings(
             @NotNull @Size(max = 120) String name,
             @Nullable Long branchId,
             @Nullable @Size(max = 40) String leastPayment,
             @Nullable @Size(max = 40) String mostPayment,
+            @Nullable @Size(max = 40) String mostOutInADay,
             boolean zeroPayment,
             @NotNull @Size(max = 40) String differenceTolerance,
             BankAccount.@NotNull CheckStock checkStock,
@@ -179,27 +204,35 @@ public class SetUpController {
             boolean bookOnClearing,
             boolean active,
             @NotNull Map<Purpose, Long> purposes,
-            @NotNull List<Long> sites) {}
+            @NotNull List<Long> sites,
+            @Nullable @Size(max = 200) List<@NotNull @Size(max = 3) String> currencies,
+            @Nullable @Size(max = 1000) List<@Valid AccessPart> access) {}
 
     @PutMapping("/companies/{companyId}/bank-accounts/{accountId}/settings")
     @Requires(Right.ADMINISTER)
-    void change(
+    @Transactional
+    public void change(
             @PathVariable long companyId,
             @PathVariable long accountId,
             @RequestBody @Valid BankAccountSettings body,
             Actor actor) {
-        CurrencyUnit c = bankAccounts.get(companyId, accountId).currency();
+        keep(companyId, bankAccounts.get(companyId, accountId), body, actor);
+    }
+
+    private void keep(long companyId, BankAccount account, BankAccountSettings body, Actor actor) {
+        CurrencyUnit c = account.currency();
         AmountStyle style = companies.get(companyId).amountStyle();
         Map<Purpose, Long> purposes = new EnumMap<>(Purpose.class);
         purposes.putAll(body.purposes());
         setUp.change(
                 companyId,
-                accountId,
+                account.id(),
                 new BankAccount.Settings(
                         body.name(),
                         body.branchId(),
                         limit(body.leastPayment(), style, c, "leastPayment"),
                         limit(body.mostPayment(), style, c, "mostPayment"),
+                        limit(body.mostOutInADay(), style, c, "mostOutInADay"),
                         body.zeroPayment(),
                         Math.abs(style.minorUnits(body.differenceTolerance(), c, "differenceTolerance")),
                         body.checkStock(),
@@ -207,8 +240,23 @@ public class SetUpController {
                         body.bookOnClearing(),
                         body.active(),
                         purposes,
-                        new HashSet<>(body.sites())),
+                        new HashSet<>(body.sites()),
+                        currencies(body.currencies())),
                 actor.name());
+        if (body.access() != null) {
+            Map<Long, Optional<LocalDate>> allowed = new HashMap<>();
+            body.access().forEach(a -> allowed.put(a.personId(), Optional.ofNullable(a.lastDay())));
+            people.giveAccess(companyId, account.id(), allowed, actor.name());
+        }
+    }
+
+    private static Set<String> currencies(@Nullable List<String> codes) {
+        return codes == null
+                ? Set.of()
+                : codes.stream()
+                        .map(code ->
+                                MinorUnits.currency(code.strip(), "currencies").getCode())
+                        .collect(Collectors.toSet());
     }
 
     private static @Nullable Long limit(@Nullable String text, AmountStyle style, CurrencyUnit currency, String where) {

@@ -3,9 +3,9 @@ package tidemark.app.setup;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.Arrays;
-import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.List;
-import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
@@ -19,6 +19,8 @@ import tidemark.app.company.Company;
 import tidemark.app.company.DateOrder;
 import tidemark.app.company.MasterData;
 import tidemark.app.company.NumberCounters;
+import tidemark.app.ledger.ChartAccount;
+import tidemark.app.ledger.Ledger;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.ledger.TaxUse;
 import tidemark.core.money.AmountStyle;
@@ -27,13 +29,22 @@ import tidemark.core.money.MinorUnits;
 /** A company's set-up as it is shown. */
 @Service
 public class SetUpViews {
+    private static final Set<Purpose> OF_BANK_ACCOUNT = EnumSet.complementOf(EnumSet.copyOf(Purpose.OF_COMPANY));
+
     private final Companies companies;
+    private final Ledger ledger;
     private final BankAccounts bankAccounts;
     private final MasterData masterData;
     private final NumberCounters numbers;
 
-    SetUpViews(Companies companies, BankAccounts bankAccounts, MasterData masterData, NumberCounters numbers) {
+    SetUpViews(
+            Companies companies,
+            Ledger ledger,
+            BankAccounts bankAccounts,
+            MasterData masterData,
+            NumberCounters numbers) {
         this.companies = companies;
+        this.ledger = ledger;
         this.bankAccounts = bankAccounts;
         this.masterData = masterData;
         this.numbers = numbers;
@@ -103,7 +114,8 @@ public class SetUpViews {
             List<SeriesView> series,
             List<RateView> rates,
             List<YearMonth> closedMonths,
-            List<PurposeView> purposes) {}
+            List<PurposeView> purposes,
+            List<PurposeView> bankAccountPurposes) {}
 
     private static @Nullable String above(Company company, LocalDate day) {
         OptionalLong limit = company.secondPersonAbove(day);
@@ -175,7 +187,15 @@ public class SetUpViews {
                                 r.rate().stripTrailingZeros().toPlainString()))
                         .toList(),
                 List.copyOf(masterData.closedMonths(companyId)),
-                purposes(Purpose.OF_COMPANY, company::purpose));
+                purposes(Purpose.OF_COMPANY, company::purpose),
+                purposes(OF_BANK_ACCOUNT, p -> startingAccount(companyId, p)));
+    }
+
+    /** The account of the starting chart, where the company still has it, for a bank account to be added. */
+    private Optional<Long> startingAccount(long companyId, Purpose purpose) {
+        return Optional.ofNullable(StartingChart.OF_BANK_ACCOUNT.get(purpose))
+                .flatMap(code -> ledger.accountByCode(companyId, code))
+                .map(ChartAccount::id);
     }
 
     private static List<PurposeView> purposes(
@@ -201,6 +221,7 @@ public class SetUpViews {
             @Nullable Long branchId,
             @Nullable String leastPayment,
             @Nullable String mostPayment,
+            @Nullable String mostOutInADay,
             boolean zeroPayment,
             String differenceTolerance,
             BankAccount.CheckStock checkStock,
@@ -208,18 +229,15 @@ public class SetUpViews {
             boolean bookOnClearing,
             boolean active,
             List<PurposeView> purposes,
-            List<Long> sites) {}
+            List<Long> sites,
+            List<String> currencies) {}
 
     @Transactional(readOnly = true)
     public List<BankAccountView> bankAccounts(long companyId) {
-        Map<Purpose, Boolean> ofAccount = new EnumMap<>(Purpose.class);
-        Arrays.stream(Purpose.values()).filter(p -> !p.ofCompany()).forEach(p -> ofAccount.put(p, true));
-        return bankAccounts.list(companyId).stream()
-                .map(a -> view(a, ofAccount.keySet()))
-                .toList();
+        return bankAccounts.list(companyId).stream().map(SetUpViews::view).toList();
     }
 
-    private static BankAccountView view(BankAccount a, Set<Purpose> ofAccount) {
+    private static BankAccountView view(BankAccount a) {
         BankAccount.Settings s = a.settings();
         CurrencyUnit c = a.currency();
         return new BankAccountView(
@@ -236,13 +254,15 @@ public class SetUpViews {
                 s.branchId(),
                 s.leastPayment() == null ? null : MinorUnits.toDecimal(s.leastPayment(), c),
                 s.mostPayment() == null ? null : MinorUnits.toDecimal(s.mostPayment(), c),
+                s.mostOutInADay() == null ? null : MinorUnits.toDecimal(s.mostOutInADay(), c),
                 s.zeroPayment(),
                 MinorUnits.toDecimal(s.differenceTolerance(), c),
                 s.checkStock(),
                 s.nextCheckNumber(),
                 s.bookOnClearing(),
                 s.active(),
-                purposes(ofAccount, a::purpose),
-                s.sites().stream().sorted().toList());
+                purposes(OF_BANK_ACCOUNT, a::purpose),
+                s.sites().stream().sorted().toList(),
+                s.currencies().stream().sorted().toList());
     }
 }

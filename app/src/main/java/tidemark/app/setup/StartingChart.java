@@ -1,5 +1,7 @@
 package tidemark.app.setup;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.List;
 import java.util.Map;
 import tidemark.core.ledger.AccountType;
@@ -10,32 +12,34 @@ import tidemark.core.ledger.Purpose;
 /** The chart that a new company begins with, and what its accounts are for. */
 final class StartingChart {
     static final List<LedgerAccount> ACCOUNTS = List.of(
-            new LedgerAccount("1200", "Receivables", AccountType.ASSET, true, Control.RECEIVABLES),
-            new LedgerAccount("1250", "Receipts in hand", AccountType.ASSET, true),
-            new LedgerAccount("1260", "Sister companies", AccountType.ASSET, true, Control.SISTER_COMPANIES),
-            new LedgerAccount("1270", "Deposits in transit", AccountType.ASSET, true),
-            new LedgerAccount("1900", "Between our own banks", AccountType.ASSET, true),
-            new LedgerAccount("2010", "Payables", AccountType.LIABILITY, true, Control.PAYABLES),
-            new LedgerAccount("2150", "Employees", AccountType.LIABILITY, true, Control.EMPLOYEES),
-            new LedgerAccount("2200", "Sales tax", AccountType.LIABILITY, true),
-            new LedgerAccount("2270", "Payments in transit", AccountType.LIABILITY, true),
-            new LedgerAccount("2900", "Unidentified receipts", AccountType.LIABILITY, true),
-            new LedgerAccount("2910", "Unapplied receipts", AccountType.LIABILITY, true),
-            new LedgerAccount("3900", "Opening balances", AccountType.EQUITY, true),
-            new LedgerAccount("4010", "Sales", AccountType.INCOME, true),
-            new LedgerAccount("4810", "Interest earned", AccountType.INCOME, true),
-            new LedgerAccount("4820", "Returned-item fee income", AccountType.INCOME, true),
-            new LedgerAccount("4830", "Exchange gains", AccountType.INCOME, true),
-            new LedgerAccount("4840", "Discounts taken", AccountType.INCOME, true),
-            new LedgerAccount("6010", "Operating expenses", AccountType.EXPENSE, true),
-            new LedgerAccount("6810", "Bank charges", AccountType.EXPENSE, true),
-            new LedgerAccount("6820", "Interest paid", AccountType.EXPENSE, true),
-            new LedgerAccount("6830", "Returned-item charges", AccountType.EXPENSE, true),
-            new LedgerAccount("6840", "Discounts given", AccountType.EXPENSE, true),
-            new LedgerAccount("6850", "Exchange losses", AccountType.EXPENSE, true),
-            new LedgerAccount("6890", "Differences", AccountType.EXPENSE, true));
+            new LedgerAccount("1200", say("setup.receivables"), AccountType.ASSET, true, Control.RECEIVABLES),
+            new LedgerAccount("1250", say("setup.receiptsInHand"), AccountType.ASSET, true),
+            new LedgerAccount("1260", say("setup.sisterCompanies"), AccountType.ASSET, true, Control.SISTER_COMPANIES),
+            new LedgerAccount("1270", say("setup.depositsInTransit"), AccountType.ASSET, true),
+            new LedgerAccount("1280", say("setup.bankErrorsToBePutRight"), AccountType.ASSET, true),
+            new LedgerAccount("1900", say("setup.betweenOurOwnBanks"), AccountType.ASSET, true),
+            new LedgerAccount("2010", say("setup.payables"), AccountType.LIABILITY, true, Control.PAYABLES),
+            new LedgerAccount("2150", say("setup.employees"), AccountType.LIABILITY, true, Control.EMPLOYEES),
+            new LedgerAccount("2200", say("setup.salesTax"), AccountType.LIABILITY, true),
+            new LedgerAccount("2270", say("setup.paymentsInTransit"), AccountType.LIABILITY, true),
+            new LedgerAccount("2900", say("setup.unidentifiedReceipts"), AccountType.LIABILITY, true),
+            new LedgerAccount("2910", say("setup.unappliedReceipts"), AccountType.LIABILITY, true),
+            new LedgerAccount("3900", say("setup.openingBalances"), AccountType.EQUITY, true),
+            new LedgerAccount("4010", say("setup.sales"), AccountType.INCOME, true),
+            new LedgerAccount("4810", say("setup.interestEarned"), AccountType.INCOME, true),
+            new LedgerAccount("4820", say("setup.returnedItemFeeIncome"), AccountType.INCOME, true),
+            new LedgerAccount("4830", say("setup.exchangeGains"), AccountType.INCOME, true),
+            new LedgerAccount("4840", say("setup.discountsTaken"), AccountType.INCOME, true),
+            new LedgerAccount("6010", say("setup.operatingExpenses"), AccountType.EXPENSE, true),
+            new LedgerAccount("6810", say("setup.bankCharges"), AccountType.EXPENSE, true),
+            new LedgerAccount("6820", say("setup.interestPaid"), AccountType.EXPENSE, true),
+            new LedgerAccount("6830", say("setup.returnedItemCharges"), AccountType.EXPENSE, true),
+            new LedgerAccount("6840", say("setup.discountsGiven"), AccountType.EXPENSE, true),
+            new LedgerAccount("6850", say("setup.exchangeLosses"), AccountType.EXPENSE, true),
+            new LedgerAccount("6890", say("setup.differences"), AccountType.EXPENSE, true));
 
     static final Map<Purpose, String> OF_COMPANY = Map.of(
+            Purpose.RECEIPTS_IN_HAND, "1250",
             Purpose.RECEIVABLES, "1200",
             Purpose.PAYABLES, "2010",
             Purpose.EMPLOYEES, "2150",
@@ -57,7 +61,8 @@ final class StartingChart {
             Map.entry(Purpose.RETURNED_FEE_INCOME, "4820"),
             Map.entry(Purpose.UNIDENTIFIED, "2900"),
             Map.entry(Purpose.UNAPPLIED, "2910"),
-            Map.entry(Purpose.BETWEEN_BANKS, "1900"));
+            Map.entry(Purpose.BETWEEN_BANKS, "1900"),
+            Map.entry(Purpose.BANK_ERRORS, "1280"));
 
     private StartingChart() {}
 }

@@ -1,5 +1,7 @@
 package tidemark.app.statement;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -84,7 +86,7 @@ public class InterimLines {
                     "interim.seen",
                     "bank_account",
                     account.id(),
-                    "The bank tells of %d lines of %s before its statement"
+                    say("statement.theBankTellsOfLinesOfBefore")
                             .formatted(sorted.fresh().size(), account.name()));
         }
         return sorted.fresh().size();
@@ -176,7 +178,7 @@ public class InterimLines {
         InterimLine line = seen(account.id()).stream()
                 .filter(l -> l.id() == id)
                 .findFirst()
-                .orElseThrow(() -> new NotFound("line"));
+                .orElseThrow(() -> new NotFound(say("statement.line2")));
         line.gone(clock.instant());
         activity.record(
                 companyId,
@@ -184,6 +186,6 @@ public class InterimLines {
                 "interim.dismissed",
                 "bank_account",
                 accountId,
-                "Dismissed " + line.line().title());
+                say("interim.dismissed.dismissed", line.line().title()));
     }
 }

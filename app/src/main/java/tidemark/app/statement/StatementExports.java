@@ -1,5 +1,7 @@
 package tidemark.app.statement;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.ByteArrayOutputStream;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -62,9 +64,9 @@ class StatementExports {
             throw new RuleViolation(
                     "export.period",
                     "from",
-                    "a period from " + from + " to " + to,
-                    "days, in that order, that statements of " + account.name() + " cover",
-                    "Choose other days.");
+                    say("export.period.found", from, to),
+                    say("export.period.expected", account.name()),
+                    say("export.period.remedy"));
         }
         return file(
                 account,

@@ -1,5 +1,7 @@
 package tidemark.app.statement;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import java.time.LocalDate;
 import java.util.List;
@@ -65,15 +67,15 @@ public class StatementLines {
             throw new RuleViolation(
                     "skipped.taken",
                     "",
-                    "a line that somebody has taken already",
-                    "a line that was skipped",
-                    "It stands on the ladder.");
+                    say("skipped.taken.found"),
+                    say("skipped.taken.expected"),
+                    say("skipped.taken.remedy"));
         }
         LocalDate day = line.line().bookingDate();
         StatementRow statement = statements
                 .findFirstByBankAccountIdAndFromDateLessThanEqualOrderByFromDateDesc(accountId, day)
                 .or(() -> statements.findFirstByBankAccountIdOrderByToDateDesc(accountId))
-                .orElseThrow(() -> new NotFound("statement"));
+                .orElseThrow(() -> new NotFound(say("statement.statement")));
         Statements.checkNotHeld(account, statement.fromDate());
         BankLineRow added = atItsPlace(statement, line.line());
         line = found(incomingId, skippedId);
@@ -84,7 +86,7 @@ public class StatementLines {
                 "line.taken",
                 "bank_account",
                 accountId,
-                "Took a line that had been skipped: %s, %s"
+                say("statement.tookALineThatHadBeenSkipped")
                         .formatted(
                                 line.line().title(),
                                 MinorUnits.report(line.line().minorUnits(), account.currency())));
@@ -117,7 +119,7 @@ public class StatementLines {
                 place + 1,
                 line,
                 Math.addExact(balance, line.minorUnits()),
-                "taken although it looked like one read before");
+                say("statement.takenAlthoughItLookedLikeOneRead"));
         em.persist(added);
         now.lines(own.size() + 1);
         em.flush();
@@ -125,24 +127,26 @@ public class StatementLines {
     }
 
     private SkippedLine found(long incomingId, long skippedId) {
-        return skipped.findByIdAndIncomingId(skippedId, incomingId).orElseThrow(() -> new NotFound("line"));
+        return skipped.findByIdAndIncomingId(skippedId, incomingId)
+                .orElseThrow(() -> new NotFound(say("statement.line2")));
     }
 
     /** Takes a line out that stands twice; it must not be matched, and its month not be certified. */
     @Transactional
     void drop(long companyId, long accountId, long lineId, String reason, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
-        BankLineRow line =
-                lines.some(accountId, List.of(lineId)).stream().findFirst().orElseThrow(() -> new NotFound("line"));
+        BankLineRow line = lines.some(accountId, List.of(lineId)).stream()
+                .findFirst()
+                .orElseThrow(() -> new NotFound(say("statement.line2")));
         StatementRow statement = taken.get(accountId, line.statementId());
         Statements.checkNotHeld(account, statement.fromDate());
         if (line.itemMatchId() != null) {
             throw new RuleViolation(
                     "line.matched",
                     "",
-                    line.line().title() + ", which is matched",
-                    "a line with no match",
-                    "Undo its match first.");
+                    say("line.matched.found", line.line().title()),
+                    say("line.matched.expected"),
+                    say("line.matched.remedy"));
         }
         String why = Fields.text(reason, "reason", 200);
         lines.shiftBalances(statement.id(), line.place(), -line.minorUnits());
@@ -157,7 +161,7 @@ public class StatementLines {
                 "line.dropped",
                 "bank_account",
                 accountId,
-                "Took out a line that stood twice, %s of %s, %s: %s"
+                say("statement.tookOutALineThatStoodTwice")
                         .formatted(
                                 line.line().title(),
                                 line.bookingDate(),

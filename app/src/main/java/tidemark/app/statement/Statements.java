@@ -1,5 +1,7 @@
 package tidemark.app.statement;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -100,7 +102,9 @@ public class Statements {
 
     @Transactional(readOnly = true)
     public StatementRow get(long accountId, long statementId) {
-        return statements.findByIdAndBankAccountId(statementId, accountId).orElseThrow(() -> new NotFound("statement"));
+        return statements
+                .findByIdAndBankAccountId(statementId, accountId)
+                .orElseThrow(() -> new NotFound(say("statement.statement")));
     }
 
     /** The original file of a statement. */
@@ -110,9 +114,9 @@ public class Statements {
     public Original original(long accountId, long statementId) {
         Long fileId = get(accountId, statementId).statementFileId();
         if (fileId == null) {
-            throw new NotFound("file");
+            throw new NotFound(say("statement.file"));
         }
-        StatementFile file = files.findById(fileId).orElseThrow(() -> new NotFound("file"));
+        StatementFile file = files.findById(fileId).orElseThrow(() -> new NotFound(say("statement.file")));
         return new Original(file.name(), file.format(), file.sha256(), file.content());
     }
 
@@ -143,9 +147,9 @@ public class Statements {
             throw new RuleViolation(
                     "statement.matched",
                     "",
-                    matched + " of its lines matched",
-                    "a statement with no line matched",
-                    "Undo its matches first.");
+                    say("statement.matched.found", matched),
+                    say("statement.matched.expected"),
+                    say("statement.matched.remedy"));
         }
         em.createNativeQuery(
                         "delete from bank_error where bank_line_id in (select id from bank_line where statement_id = ?)")
@@ -169,7 +173,7 @@ public class Statements {
                 "statement.taken-back",
                 "bank_account",
                 accountId,
-                "Took back the statement of %s from %s to %s"
+                say("statement.tookBackTheStatementOfFromTo")
                         .formatted(account.name(), statement.fromDate(), statement.toDate()));
     }
 
@@ -178,10 +182,9 @@ public class Statements {
             throw new RuleViolation(
                             "mark.held",
                             "",
-                            "a statement from " + day,
-                            "one that begins after " + account.lockedThrough() + ", up to which " + account.name()
-                                    + " is certified or waits for it",
-                            "Have that month sent back or reopened first.")
+                            say("mark.held.found2", day),
+                            say("mark.held.expected4", account.lockedThrough(), account.name()),
+                            say("mark.held.remedy4"))
                     .with("mark", account.lockedThrough());
         }
     }

@@ -127,7 +127,7 @@ class TodayController {
                             company.amountStyle(),
                             company.dateOrder(),
                             companies.today(company.id()),
-                            LimitsView.of(people.limits(actor.personId(), id)),
+                            LimitsView.of(people.limitsToday(actor.personId(), id)),
                             people.roles(actor.personId(), id));
                 })
                 .filter(c -> !c.roles().isEmpty())

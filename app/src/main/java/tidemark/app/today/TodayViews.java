@@ -1,5 +1,7 @@
 package tidemark.app.today;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -140,9 +142,9 @@ class TodayViews {
         if (due > 0) {
             tasks.add(new Task(
                     0,
-                    "Payments",
-                    due == 1 ? "1 payment has come to its date" : due + " payments have come to their date",
-                    due == 1 ? "Book it" : "Book them",
+                    say("today.payments"),
+                    due == 1 ? say("today.1PaymentHasComeToItsDate") : say("today.paymentsHaveComeToTheirDate", due),
+                    due == 1 ? say("today.bookIt") : say("today.bookThem"),
                     Place.DUE,
                     YearMonth.from(today)));
         }
@@ -150,18 +152,18 @@ class TodayViews {
         if (second.asked() + second.lapsed() > 0) {
             tasks.add(new Task(
                     0,
-                    "A second person",
+                    say("today.aSecondPerson"),
                     words(second),
-                    second.asked() + second.lapsed() == 1 ? "Look at it" : "Look at them",
+                    second.asked() + second.lapsed() == 1 ? say("today.lookAtIt") : say("today.lookAtThem"),
                     Place.APPROVALS,
                     YearMonth.from(today)));
         }
         if (space.isLow()) {
             tasks.add(new Task(
                     0,
-                    "The server's disk",
-                    "has only " + space.left() / 1_000_000 + " MB left; files are not taken until there is room again",
-                    "Tell whoever looks after it",
+                    say("today.theServersDisk"),
+                    say("today.hasOnlyMbLeftFilesAreNot", space.left() / 1_000_000),
+                    say("today.tellWhoeverLooksAfterIt"),
                     Place.DISK,
                     YearMonth.from(today)));
         }
@@ -169,11 +171,11 @@ class TodayViews {
         if (files.count() > 0) {
             tasks.add(new Task(
                     files.accountId() == null ? 0 : files.accountId(),
-                    "Statements",
+                    say("today.statements"),
                     files.count() == 1
-                            ? "a file has come in and waits for somebody to look at it"
-                            : files.count() + " files have come in and wait for somebody to look at them",
-                    files.count() == 1 ? "Look at it" : "Look at them",
+                            ? say("today.aFileHasComeInAndWaits")
+                            : say("today.filesHaveComeInAndWaitFor", files.count()),
+                    files.count() == 1 ? say("today.lookAtIt") : say("today.lookAtThem"),
                     Place.ARRIVALS,
                     YearMonth.from(today)));
         }
@@ -183,11 +185,11 @@ class TodayViews {
 
     private static String words(Approvals.Waiting second) {
         String asked = second.asked() == 1
-                ? "is asked to approve something"
-                : "is asked to approve " + second.asked() + " things";
+                ? say("today.isAskedToApproveSomething")
+                : say("today.isAskedToApproveThings", second.asked());
         String lapsed = second.lapsed() == 1
-                ? "one thing was not decided in time"
-                : second.lapsed() + " things were not decided in time";
+                ? say("today.oneThingWasNotDecidedInTime")
+                : say("today.thingsWereNotDecidedInTime", second.lapsed());
         return second.lapsed() == 0 ? asked : second.asked() == 0 ? lapsed : asked + "; " + lapsed;
     }
 
@@ -229,7 +231,7 @@ class TodayViews {
                 MinorUnits.toDecimal(
                         Math.addExact(bank, Proof.total(data.proof().notPresented())), c),
                 openEntries.size(),
-                dots(openLines, "bank lines", c),
+                dots(openLines, say("today.bankLines"), c),
                 dots(openEntries, "entries", c));
     }
 
@@ -268,11 +270,12 @@ class TodayViews {
 
     private static String words(Standing standing, Ladder ladder) {
         return switch (standing) {
-            case NO_STATEMENT -> "no statement";
-            case OPEN -> ladder.openLines() == 0 ? "apart" : String.format(Locale.ROOT, "%,d open", ladder.openLines());
+            case NO_STATEMENT -> say("today.noStatement");
+            case OPEN ->
+                ladder.openLines() == 0 ? "apart" : String.format(Locale.ROOT, say("today.open"), ladder.openLines());
             case PROVEN -> "ready";
             case PREPARED -> "prepared";
-            case UP_TO_DATE -> "up to date";
+            case UP_TO_DATE -> say("today.upToDate");
         };
     }
 
@@ -283,8 +286,8 @@ class TodayViews {
                 new Task(
                         lane.accountId(),
                         lane.name(),
-                        month + " is over and its statement has not been read",
-                        "Read a statement",
+                        say("today.isOverAndItsStatementHasNot", month),
+                        say("today.readAStatement"),
                         Place.STATEMENTS,
                         lane.nextMonth());
             case OPEN ->
@@ -292,10 +295,16 @@ class TodayViews {
                         lane.accountId(),
                         lane.name(),
                         lane.openLines() == 0
-                                ? "every line of " + month + " is explained, and the two sides are apart"
-                                : lane.openLines() + (lane.openLines() == 1 ? " bank line of " : " bank lines of ")
-                                        + month + (lane.openLines() == 1 ? " has" : " have") + " no explanation yet",
-                        "Reconcile " + month,
+                                ? say("today.everyLineOfIsExplainedAndThe", month)
+                                : say(
+                                        "today.noExplanationYet",
+                                        lane.openLines()
+                                                + (lane.openLines() == 1
+                                                        ? say("today.bankLineOf")
+                                                        : say("today.bankLinesOf"))
+                                                + month
+                                                + (lane.openLines() == 1 ? say("today.has") : say("today.have"))),
+                        say("today.reconcile", month),
                         Place.RECONCILE,
                         lane.nextMonth());
             case PROVEN ->
@@ -303,8 +312,8 @@ class TodayViews {
                         ? new Task(
                                 lane.accountId(),
                                 lane.name(),
-                                month + " is proven to the last line",
-                                "Prepare " + month,
+                                say("today.isProvenToTheLastLine", month),
+                                say("today.prepare", month),
                                 Place.CERTIFY,
                                 lane.nextMonth())
                         : null;
@@ -312,8 +321,8 @@ class TodayViews {
                 new Task(
                         lane.accountId(),
                         lane.name(),
-                        month + " is prepared and waits for a second person",
-                        "Certify " + month,
+                        say("today.isPreparedAndWaitsForASecond", month),
+                        say("today.certify", month),
                         Place.CERTIFY,
                         lane.nextMonth());
             case UP_TO_DATE -> null;

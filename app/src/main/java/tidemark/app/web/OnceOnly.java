@@ -1,5 +1,7 @@
 package tidemark.app.web;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -79,11 +81,7 @@ class OnceOnly implements HandlerInterceptor {
         }
         if (!key.matches("[A-Za-z0-9._:-]{8,100}")) {
             throw new RuleViolation(
-                    "key.unfit",
-                    HEADER,
-                    "a key of other signs or another length",
-                    "8 to 100 letters, digits, dots, dashes, colons or underscores",
-                    "Make a new key for each change, such as a UUID.");
+                    "key.unfit", HEADER, say("key.unfit.found"), say("key.unfit.expected"), say("key.unfit.remedy"));
         }
         long companyId = Long.parseLong(companyText);
         String name = companyId + "/" + key;
@@ -110,9 +108,9 @@ class OnceOnly implements HandlerInterceptor {
                     throw new RuleViolation(
                             "key.running",
                             HEADER,
-                            "a change with this key that is still being made",
-                            "one that has ended",
-                            "Ask again with the same key in a moment.");
+                            say("key.running.found"),
+                            say("key.running.expected"),
+                            say("key.running.remedy"));
                 }
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
@@ -180,19 +178,11 @@ class OnceOnly implements HandlerInterceptor {
     private static void check(Known known, Actor actor, String digest) {
         if (known.personId() != actor.personId() || !known.digest().equals(digest)) {
             throw new RuleViolation(
-                    "key.other",
-                    HEADER,
-                    "a key that another change carried",
-                    "a key of its own for each change",
-                    "Make a new key.");
+                    "key.other", HEADER, say("key.other.found"), say("key.other.expected"), say("key.other.remedy"));
         }
         if (known.done() && known.status() == null) {
             throw new RuleViolation(
-                    "key.done",
-                    HEADER,
-                    "a change that was made, whose answer was lost with the server",
-                    "one that was not made yet",
-                    "It was done. Look at the activity for what it did.");
+                    "key.done", HEADER, say("key.done.found"), say("key.done.expected"), say("key.done.remedy"));
         }
     }
 

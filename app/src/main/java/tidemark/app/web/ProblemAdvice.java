@@ -1,5 +1,7 @@
 package tidemark.app.web;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -104,26 +106,26 @@ class ProblemAdvice {
                 HttpStatus.UNAUTHORIZED,
                 "sign-in.needed",
                 "",
-                "nobody signed in",
-                "somebody who is",
-                "Sign in again in another window, then repeat what you did here; what you typed is kept.");
+                say("sign-in.needed.nobodySignedIn"),
+                say("sign-in.needed.somebodyWhoIs"),
+                say("sign-in.needed.signInAgainInAnotherWindowThen"));
     }
 
     @ExceptionHandler
     ProblemDetail forbidden(Forbidden e) {
         String needed = switch (e.right()) {
-            case PREPARE -> "a preparer";
-            case CERTIFY -> "a certifier";
-            case ADMINISTER -> "an administrator";
-            default -> "somebody with the right to look";
+            case PREPARE -> say("web.aPreparer");
+            case CERTIFY -> say("web.aCertifier");
+            case ADMINISTER -> say("web.anAdministrator");
+            default -> say("web.somebodyWithTheRightToLook");
         };
         return detail(
                 HttpStatus.FORBIDDEN,
                 "right.missing",
                 "",
-                "a person without that right",
+                say("right.missing.aPersonWithoutThatRight"),
                 needed,
-                "Ask an administrator of the company for it.");
+                say("right.missing.askAnAdministratorOfTheCompanyFor"));
     }
 
     @ExceptionHandler
@@ -138,9 +140,9 @@ class ProblemAdvice {
                 HttpStatus.TOO_MANY_REQUESTS,
                 "sign-in.closed",
                 "",
-                "too many wrong passwords in a row",
-                "a pause of " + (seconds + 59) / 60 + " minutes",
-                "Wait that long, then sign in again.");
+                say("sign-in.closed.tooManyWrongPasswordsInARow"),
+                say("sign-in.closed.aPauseOfMinutes", (seconds + 59) / 60),
+                say("sign-in.closed.waitThatLongThenSignInAgain"));
     }
 
     @ExceptionHandler
@@ -151,9 +153,9 @@ class ProblemAdvice {
                         HttpStatus.FORBIDDEN,
                         "token.in-person",
                         "",
-                        "a token",
-                        "a person who is signed in",
-                        "Sign in with a browser for what concerns your sign-in or your tokens.");
+                        say("token.in-person.aToken"),
+                        say("token.in-person.aPersonWhoIsSignedIn"),
+                        say("token.in-person.signInWithABrowserForWhat"));
             default -> {
                 String scope = switch (e.right()) {
                     case PREPARE -> "BOOK";
@@ -164,9 +166,9 @@ class ProblemAdvice {
                         HttpStatus.FORBIDDEN,
                         "token.scope",
                         "",
-                        "a token without the scope " + scope,
-                        "one with it",
-                        "Make another token with this scope.");
+                        say("token.scope.aTokenWithoutTheScope", scope),
+                        say("token.scope.oneWithIt"),
+                        say("token.scope.makeAnotherTokenWithThisScope"));
             }
         };
     }
@@ -177,9 +179,9 @@ class ProblemAdvice {
                 HttpStatus.FORBIDDEN,
                 "password.due",
                 "",
-                "a password that somebody else chose",
-                "one that only you know",
-                "Change the password, then go on.");
+                say("password.due.aPasswordThatSomebodyElseChose"),
+                say("password.due.oneThatOnlyYouKnow"),
+                say("password.due.changeThePasswordThenGoOn"));
     }
 
     @ExceptionHandler
@@ -188,9 +190,9 @@ class ProblemAdvice {
                 HttpStatus.FORBIDDEN,
                 "second-factor.due",
                 "",
-                "a sign-in by password alone",
-                "a second factor, which this company asks of everybody",
-                "Set it up, then go on.");
+                say("second-factor.due.aSignInByPasswordAlone"),
+                say("second-factor.due.aSecondFactorWhichThisCompanyAsks"),
+                say("second-factor.due.setItUpThenGoOn"));
     }
 
     @ExceptionHandler
@@ -199,9 +201,9 @@ class ProblemAdvice {
                 HttpStatus.NOT_FOUND,
                 "missing",
                 "",
-                "no such " + e.getMessage(),
-                "one of this company's",
-                "It may have been removed; go back and look again.");
+                say("web.noSuch", e.getMessage()),
+                say("web.oneOfThisCompanys"),
+                say("web.itMayHaveBeenRemovedGoBack"));
     }
 
     @ExceptionHandler({
@@ -210,7 +212,12 @@ class ProblemAdvice {
     })
     ProblemDetail noEndpoint(Exception e) {
         return detail(
-                HttpStatus.NOT_FOUND, "missing", "", "no such address", "an address of the API", "Check the address.");
+                HttpStatus.NOT_FOUND,
+                "missing",
+                "",
+                say("web.noSuchAddress"),
+                say("web.anAddressOfTheApi"),
+                say("web.checkTheAddress"));
     }
 
     @ExceptionHandler
@@ -219,18 +226,20 @@ class ProblemAdvice {
                 .map(f -> new Problem(
                         "field.invalid",
                         f.getField(),
-                        f.getRejectedValue() == null ? "nothing" : "a value that is too long or unfit",
-                        f.getDefaultMessage() == null ? "another value" : "a value that " + f.getDefaultMessage(),
-                        "Correct the field."))
+                        f.getRejectedValue() == null ? say("field.invalid.found3") : say("field.invalid.found4"),
+                        f.getDefaultMessage() == null
+                                ? say("field.invalid.expected3")
+                                : say("field.invalid.expected4", f.getDefaultMessage()),
+                        say("field.invalid.remedy2")))
                 .toList();
         return problems.isEmpty()
                 ? detail(
                         HttpStatus.UNPROCESSABLE_CONTENT,
                         "field.invalid",
                         "",
-                        "an unfit request",
-                        "a fit one",
-                        "Check the form.")
+                        say("field.invalid.anUnfitRequest"),
+                        say("field.invalid.aFitOne"),
+                        say("field.invalid.checkTheForm"))
                 : detail(HttpStatus.UNPROCESSABLE_CONTENT, problems);
     }
 
@@ -246,17 +255,17 @@ class ProblemAdvice {
                     HttpStatus.BAD_REQUEST,
                     "request.missing",
                     place(e),
-                    "nothing",
-                    "a value, which this question cannot do without",
-                    "Give it, and ask again.");
+                    say("request.missing.nothing"),
+                    say("request.missing.aValueWhichThisQuestionCannotDo"),
+                    say("request.missing.giveItAndAskAgain"));
         }
         return detail(
                 HttpStatus.BAD_REQUEST,
                 "request.unreadable",
                 place(e),
-                "a value that cannot be read, such as a date or a number",
-                "dates as 2026-06-04 and whole identifiers",
-                "Check the fields and try again.");
+                say("request.unreadable.aValueThatCannotBeReadSuch"),
+                say("request.unreadable.datesAs20260604AndWhole"),
+                say("request.unreadable.checkTheFieldsAndTryAgain"));
     }
 
     /** The field that could not be read, {@code lines[2].date}. */
@@ -291,9 +300,9 @@ class ProblemAdvice {
                 HttpStatus.BAD_REQUEST,
                 "value.range",
                 "",
-                "a value too large or too far off to be reckoned with",
-                "days from 1900 to 2999, and amounts that can be",
-                "Check the dates and amounts.");
+                say("value.range.aValueTooLargeOrTooFar"),
+                say("value.range.daysFrom1900To2999AndAmounts"),
+                say("value.range.checkTheDatesAndAmounts"));
     }
 
     @ExceptionHandler
@@ -302,9 +311,9 @@ class ProblemAdvice {
                 HttpStatus.UNSUPPORTED_MEDIA_TYPE,
                 "request.type",
                 "Content-Type",
-                e.getContentType() == null ? "none" : "another type of content",
-                "application/json, or a form with a file where one is asked for",
-                "Set the header.");
+                e.getContentType() == null ? say("request.type.none") : say("request.type.anotherTypeOfContent"),
+                say("request.type.expected"),
+                say("request.type.setTheHeader"));
     }
 
     @ExceptionHandler
@@ -313,9 +322,9 @@ class ProblemAdvice {
                 HttpStatus.NOT_ACCEPTABLE,
                 "request.accept",
                 "Accept",
-                "a type of answer that is not given here",
+                say("request.accept.aTypeOfAnswerThatIsNot"),
                 "application/json",
-                "Set the header, or leave it out.");
+                say("request.accept.setTheHeaderOrLeaveItOut"));
     }
 
     @ExceptionHandler
@@ -324,9 +333,9 @@ class ProblemAdvice {
                 HttpStatus.BAD_REQUEST,
                 "file.broken",
                 "",
-                "a form with a file that ends in the middle or is put together wrongly",
-                "a whole one",
-                "Send the file again.");
+                say("file.broken.aFormWithAFileThatEnds"),
+                say("file.broken.aWholeOne"),
+                say("file.broken.sendTheFileAgain"));
     }
 
     /** Whoever asked has gone; there is nobody to answer. */
@@ -344,9 +353,9 @@ class ProblemAdvice {
                 HttpStatus.CONTENT_TOO_LARGE,
                 "file.size",
                 "",
-                "a file above the limit",
-                "at most 60 MB",
-                "Ask the bank for a shorter period.");
+                say("file.size.aFileAboveTheLimit"),
+                say("file.size.atMost60Mb"),
+                say("file.size.askTheBankForAShorterPeriod"));
     }
 
     @ExceptionHandler
@@ -360,9 +369,9 @@ class ProblemAdvice {
                 HttpStatus.CONFLICT,
                 "changed.meanwhile",
                 "",
-                "something that changed while you worked on it",
-                "what you saw",
-                "Look at it again and repeat what you did; nothing was changed.");
+                say("changed.meanwhile.somethingThatChangedWhileYouWorkedOn"),
+                say("changed.meanwhile.whatYouSaw"),
+                say("changed.meanwhile.lookAtItAgainAndRepeatWhat"));
     }
 
     /** Waited for somebody else's change in vain. */
@@ -375,9 +384,9 @@ class ProblemAdvice {
                 HttpStatus.SERVICE_UNAVAILABLE,
                 "busy",
                 "",
-                "another change that took too long",
-                "a free account",
-                "Nothing was changed. Wait a moment, then try again.");
+                say("web.anotherChangeThatTookTooLong"),
+                say("web.aFreeAccount"),
+                say("web.nothingWasChangedWaitAMomentThen"));
     }
 
     /** Only what somebody else wrote first is a conflict; any other constraint that fails is a fault of ours. */
@@ -402,9 +411,9 @@ class ProblemAdvice {
                     HttpStatus.CONFLICT,
                     message.contains("mark.held") ? "mark.held" : "written.once",
                     "",
-                    "a change to something certified or booked",
-                    "a change above the mark",
-                    "Leave it as it is, or have the last month reopened.");
+                    say("web.aChangeToSomethingCertifiedOrBooked"),
+                    say("web.aChangeAboveTheMark"),
+                    say("web.leaveItAsItIsOrHave"));
         }
         return unexpected(e);
     }
@@ -416,9 +425,8 @@ class ProblemAdvice {
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "unexpected",
                 "",
-                "something that should not happen",
-                "an answer",
-                "It may have been done or not: look before you repeat it. If it stays, give the time to whoever looks"
-                        + " after the installation.");
+                say("web.somethingThatShouldNotHappen"),
+                say("web.anAnswer"),
+                say("web.itMayHaveBeenDoneOrNot"));
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.app.web;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.time.format.DateTimeParseException;
@@ -92,7 +94,7 @@ class ReadingRules {
             }
             if (!isPlain(text)) {
                 return (String)
-                        context.handleWeirdStringValue(String.class, "…", "a text with signs that cannot be kept");
+                        context.handleWeirdStringValue(String.class, "…", say("web.aTextWithSignsThatCannotBe"));
             }
             return text;
         }
@@ -110,7 +112,7 @@ class ReadingRules {
                 return day(text == null ? "" : text);
             } catch (DateTimeParseException e) {
                 return (LocalDate) context.handleWeirdStringValue(
-                        LocalDate.class, text == null ? "" : text, "not a date such as 2026-06-04");
+                        LocalDate.class, text == null ? "" : text, say("web.notADateSuchAs202606"));
             }
         }
     }

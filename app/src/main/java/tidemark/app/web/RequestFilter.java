@@ -1,5 +1,7 @@
 package tidemark.app.web;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -96,9 +98,9 @@ class RequestFilter extends OncePerRequestFilter {
                     new Problem(
                             "body.size",
                             "",
-                            "a form of more than " + LARGEST_BODY + " bytes",
-                            "at most so many",
-                            "Split the form, or send a file."));
+                            say("body.size.found", LARGEST_BODY),
+                            say("body.size.expected"),
+                            say("body.size.remedy")));
             return;
         }
         passOn(new BoundedBody(request, body), response, chain);
@@ -125,9 +127,9 @@ class RequestFilter extends OncePerRequestFilter {
                         new Problem(
                                 "busy.files",
                                 "",
-                                "too many files at once",
-                                "a few at a time",
-                                "Nothing was read. Wait a moment, then send it again."));
+                                say("busy.files.found"),
+                                say("busy.files.expected"),
+                                say("busy.files.remedy")));
                 return;
             }
         } catch (InterruptedException e) {

@@ -1,5 +1,7 @@
 package tidemark.app.web;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -33,15 +35,15 @@ import tools.jackson.databind.json.JsonMapper;
 class SecurityConfig {
     private static final String CONTENT_SECURITY_POLICY = String.join(
             "; ",
-            "default-src 'none'",
-            "script-src 'self'",
-            "style-src 'self' 'unsafe-inline'",
-            "font-src 'self'",
-            "img-src 'self' data:",
-            "connect-src 'self'",
-            "form-action 'self'",
-            "base-uri 'none'",
-            "frame-ancestors 'none'");
+            say("web.defaultSrcNone"),
+            say("web.scriptSrcSelf"),
+            say("web.styleSrcSelfUnsafeInline"),
+            say("web.fontSrcSelf"),
+            say("web.imgSrcSelfData"),
+            say("web.connectSrcSelf"),
+            say("web.formActionSelf"),
+            say("web.baseUriNone"),
+            say("web.frameAncestorsNone"));
 
     @Bean
     SecurityContextRepository securityContextRepository() {

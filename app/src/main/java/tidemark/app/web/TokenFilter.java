@@ -1,5 +1,7 @@
 package tidemark.app.web;
 
+import static tidemark.core.words.Catalogue.say;
+
 import io.github.bucket4j.Bucket;
 import io.github.bucket4j.ConsumptionProbe;
 import jakarta.servlet.FilterChain;
@@ -30,7 +32,7 @@ import tools.jackson.databind.json.JsonMapper;
  * such a header is the token's alone: no session is read or begun for it.
  */
 class TokenFilter extends OncePerRequestFilter {
-    private static final String SCHEME = "bearer ";
+    private static final String SCHEME = say("web.bearer");
 
     private final Tokens tokens;
     private final JsonMapper json;
@@ -68,9 +70,9 @@ class TokenFilter extends OncePerRequestFilter {
                     new Problem(
                             "token.unknown",
                             HttpHeaders.AUTHORIZATION,
-                            "a token that is unknown, expired or ended",
-                            "one that holds",
-                            "Make a new one under your name, Tokens for programs."));
+                            say("token.unknown.found"),
+                            say("token.unknown.expected"),
+                            say("token.unknown.remedy")));
             return;
         }
         Bucket bucket = buckets.computeIfAbsent(
@@ -92,9 +94,9 @@ class TokenFilter extends OncePerRequestFilter {
                     new Problem(
                             "token.busy",
                             "",
-                            "more than " + perMinute + " requests in a minute",
-                            "fewer",
-                            "Nothing was done. Wait " + wait + " seconds, then send it again."));
+                            say("token.busy.found", perMinute),
+                            say("token.busy.expected"),
+                            say("token.busy.remedy", wait)));
             return;
         }
         UsernamePasswordAuthenticationToken authentication =

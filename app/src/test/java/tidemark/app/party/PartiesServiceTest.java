@@ -125,7 +125,7 @@ class PartiesServiceTest {
         assertEquals(
                 List.of(
                         "Supplier Pell Ltd. is the same as Pell Charter",
-                        "Supplier Pell Charter is somebody of their own",
+                        "Supplier Pell Charter is a separate party",
                         "Supplier Pell Ltd."),
                 jdbc.queryForList(
                         "select text from activity where object_type = 'party' and object_id = ? order by id offset 1 rows",

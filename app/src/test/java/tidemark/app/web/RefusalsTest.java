@@ -98,7 +98,7 @@ class RefusalsTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
             POST | /people | {'login':'x','name':'X Y','password':'long enough words','roles':[]} | login.unfit | login | “x”
-            POST | /people | {'login':'maren','name':'X Y','password':'long enough words','roles':[]} | login.taken | login | “maren”, which somebody has
+            POST | /people | {'login':'maren','name':'X Y','password':'long enough words','roles':[]} | login.taken | login | “maren”, which somebody uses already
             POST | /people | {'login':'xyz','name':'X Y','password':'short','roles':[]} | password.unfit | password | 5 characters
             POST | /ledger/accounts | {'code':'6010','name':'Again','type':'EXPENSE'} | account.taken | code | “6010”, which is in the chart already
             POST | /ledger/accounts | {'code':'6 0','name':'Again','type':'EXPENSE'} | code.unfit | code | “6 0”

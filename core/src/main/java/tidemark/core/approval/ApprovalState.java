@@ -1,5 +1,7 @@
 package tidemark.core.approval;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.EnumMap;
 import java.util.Map;
 import tidemark.core.problem.RuleViolation;
@@ -40,9 +42,9 @@ public enum ApprovalState {
             throw new RuleViolation(
                     "approval.state",
                     "",
-                    title + ", which " + words(),
-                    "something that waits for a second person",
-                    "Look at it again: somebody may have been there before you.");
+                    say("approval.state.found", title, words()),
+                    say("approval.state.expected"),
+                    say("approval.state.remedy"));
         }
         return next;
     }
@@ -50,11 +52,11 @@ public enum ApprovalState {
     /** As in a sentence: {@code is approved}. */
     public String words() {
         return switch (this) {
-            case ASKED -> "waits for a second person";
-            case APPROVED -> "is approved";
-            case DECLINED -> "was declined";
-            case LAPSED -> "has lapsed";
-            case VOID -> "was changed or taken back since it was asked";
+            case ASKED -> say("approval.waitsForASecondPerson");
+            case APPROVED -> say("approval.isApproved");
+            case DECLINED -> say("approval.wasDeclined");
+            case LAPSED -> say("approval.hasLapsed");
+            case VOID -> say("approval.wasChangedOrTakenBackSinceIt");
         };
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.core.approval;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import tidemark.core.problem.RuleViolation;
@@ -40,25 +42,25 @@ public record Asked(String title, long askedBy, LocalDate lapsesAfter, String di
             throw new RuleViolation(
                     "approval.second",
                     "",
-                    name + ", who asked for it",
-                    "a second person",
-                    "Ask somebody else who prepares to look at it.");
+                    say("approval.second.found", name),
+                    say("approval.second.expected"),
+                    say("approval.second.remedy"));
         }
         if (lapsedOn(day)) {
             throw new RuleViolation(
                     "approval.lapsed",
                     "",
-                    title + ", which could be approved until " + Words.day(lapsesAfter),
-                    "something that was asked in the last " + DAYS + " days",
-                    "Have it asked again.");
+                    say("approval.lapsed.found", title, Words.day(lapsesAfter)),
+                    say("approval.lapsed.expected", DAYS),
+                    say("approval.lapsed.remedy"));
         }
         if (!digest.isEmpty() && !digest.equals(digestNow)) {
             throw new RuleViolation(
                     "approval.changed",
                     "",
-                    title + ", which was changed since it was asked",
-                    "what was asked for",
-                    "Look at what it is now and have it asked again.");
+                    say("approval.changed.found", title),
+                    say("approval.changed.expected"),
+                    say("approval.changed.remedy"));
         }
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.core.certificate;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.time.YearMonth;
 import java.util.ArrayList;
@@ -32,7 +34,7 @@ public final class CertificateVerifier {
         try {
             verifier.run();
         } catch (ClassCastException | IllegalArgumentException | java.time.DateTimeException e) {
-            verifier.add("shape", false, "the file is not a whole certificate: " + e.getMessage());
+            verifier.add("shape", false, say("certificate.theFileIsNotAWholeCertificate", e.getMessage()));
         }
         return List.copyOf(verifier.checks);
     }
@@ -45,12 +47,15 @@ public final class CertificateVerifier {
         add(
                 name,
                 computed.compareTo(stated) == 0,
-                what + ": computed " + computed.toPlainString() + ", stated " + stated.toPlainString());
+                say("certificate.computedStated", what, computed.toPlainString(), stated.toPlainString()));
     }
 
     private void run() {
         Map<?, ?> content = map(file, "certificate");
-        add("format", CertificateContent.FORMAT.equals(content.get("format")), "format " + content.get("format"));
+        add(
+                "format",
+                CertificateContent.FORMAT.equals(content.get("format")),
+                say("certificate.format", content.get("format")));
         seals(content);
         statements(content);
         proof(content);
@@ -61,7 +66,7 @@ public final class CertificateVerifier {
     private void seals(Map<?, ?> content) {
         List<?> chain = list(file, "chain");
         if (chain.isEmpty()) {
-            add("chain", false, "the chain of seals is empty");
+            add("chain", false, say("certificate.theChainOfSealsIsEmpty"));
             return;
         }
         Map<?, ?> last = asMap(chain.getLast());
@@ -69,7 +74,7 @@ public final class CertificateVerifier {
         add(
                 "content",
                 digest.equals(last.get("contentSha256")),
-                "SHA-256 of the content: computed " + digest + ", stated " + last.get("contentSha256"));
+                say("certificate.sha256OfTheContentComputedStated", digest, last.get("contentSha256")));
         String previous = "";
         YearMonth before = null;
         for (Object link : chain) {
@@ -77,11 +82,14 @@ public final class CertificateVerifier {
             YearMonth month = YearMonth.parse(text(seal, "month"));
             String value = Seal.value(previous, text(seal, "contentSha256"));
             add(
-                    "seal " + month,
+                    say("certificate.seal", month),
                     value.equals(seal.get("seal")),
-                    "seal of " + month + ": computed " + value + ", stated " + seal.get("seal"));
+                    say("certificate.sealOfComputedStated", month, value, seal.get("seal")));
             if (before != null) {
-                add("order " + month, month.equals(before.plusMonths(1)), month + " follows " + before);
+                add(
+                        say("certificate.order", month),
+                        month.equals(before.plusMonths(1)),
+                        say("certificate.follows", month, before));
             }
             before = month;
             if (link != chain.getLast()) {
@@ -89,26 +97,29 @@ public final class CertificateVerifier {
             }
         }
         add(
-                "previous seal",
+                say("certificate.previousSeal"),
                 previous.equals(content.get("previousSeal")),
-                "the content names the previous seal " + content.get("previousSeal"));
+                say("certificate.theContentNamesThePreviousSeal", content.get("previousSeal")));
         add(
                 "month",
                 text(last, "month").equals(content.get("month")),
-                "month " + content.get("month") + ", in the chain " + last.get("month"));
+                say("certificate.monthInTheChain", content.get("month"), last.get("month")));
     }
 
     private void statements(Map<?, ?> content) {
         BigDecimal running = decimal(content, "previousClosing");
         List<?> statements = list(content, "statements");
-        add("statements", !statements.isEmpty(), Words.count(statements.size(), "statement"));
+        add(
+                "statements",
+                !statements.isEmpty(),
+                Words.count(statements.size(), say("noun.statement"), say("noun.statements")));
         Map<?, ?> perBank = asMap(list(map(content, "proofOfCash"), "bank").getFirst());
         for (Object s : statements) {
             Map<?, ?> statement = asMap(s);
             if (text(statement, "from").compareTo(text(content, "from")) >= 0) {
                 equal(
-                        "statement " + statement.get("from"),
-                        "opening balance of the statement from " + statement.get("from"),
+                        say("certificate.statement", statement.get("from")),
+                        say("certificate.openingBalanceOfTheStatementFrom", statement.get("from")),
                         running,
                         decimal(statement, "opening"));
             }
@@ -116,7 +127,7 @@ public final class CertificateVerifier {
         }
         equal(
                 "opening",
-                "opening balance in the proof of cash",
+                say("certificate.openingBalanceInTheProofOfCash"),
                 decimal(content, "previousClosing"),
                 decimal(perBank, "opening"));
     }
@@ -127,20 +138,31 @@ public final class CertificateVerifier {
         for (String list : List.of("onTheWay", "notPresented", "bankErrors")) {
             bank = bank.add(total(proof, list));
         }
-        equal("adjusted bank balance", "adjusted bank balance", bank, decimal(proof, "adjustedBank"));
+        equal(
+                say("certificate.adjustedBankBalance"),
+                say("certificate.adjustedBankBalance"),
+                bank,
+                decimal(proof, "adjustedBank"));
         BigDecimal ledger = decimal(proof, "ledgerBalance");
         for (String list : List.of("notBookedIn", "notBookedOut", "ledgerErrors")) {
             ledger = ledger.add(total(proof, list));
         }
-        equal("adjusted ledger balance", "adjusted ledger balance", ledger, decimal(proof, "adjustedLedger"));
+        equal(
+                say("certificate.adjustedLedgerBalance"),
+                say("certificate.adjustedLedgerBalance"),
+                ledger,
+                decimal(proof, "adjustedLedger"));
         equal("gap", "gap", bank.subtract(ledger), decimal(proof, "gap"));
-        add("gap is zero", bank.compareTo(ledger) == 0, "adjusted balances " + bank + " and " + ledger);
+        add(
+                say("certificate.gapIsZero"),
+                bank.compareTo(ledger) == 0,
+                say("certificate.adjustedBalancesAnd", bank, ledger));
         Map<?, ?> lines = map(content, "bankLines");
         long explained = number(lines, "matched") + number(lines, "bankErrors");
         add(
-                "bank lines",
+                say("certificate.bankLines"),
                 explained == number(lines, "count"),
-                explained + " of " + lines.get("count") + " bank lines explained");
+                say("certificate.ofBankLinesExplained", explained, lines.get("count")));
     }
 
     private BigDecimal total(Map<?, ?> proof, String name) {
@@ -149,7 +171,7 @@ public final class CertificateVerifier {
         for (Object item : list(group, "items")) {
             sum = sum.add(decimal(asMap(item), "amount"));
         }
-        equal(name, "total of " + name, sum, decimal(group, "total"));
+        equal(name, say("certificate.totalOf", name), sum, decimal(group, "total"));
         return sum;
     }
 
@@ -164,32 +186,36 @@ public final class CertificateVerifier {
                 for (Object row : list(proofOfCash, side)) {
                     sum = sum.add(decimal(asMap(row), column));
                 }
-                equal("cash " + side + " " + column, side + ", column " + column, sum, decimal(adjusted, column));
+                equal(
+                        say("certificate.cash", side, column),
+                        say("certificate.column", side, column),
+                        sum,
+                        decimal(adjusted, column));
             }
             for (Object row : list(proofOfCash, side)) {
                 Map<?, ?> r = asMap(row);
                 equal(
-                        "cash row " + r.get("name"),
-                        "row " + r.get("name"),
+                        say("certificate.cashRow", r.get("name")),
+                        say("certificate.row", r.get("name")),
                         decimal(r, "opening").add(decimal(r, "in")).subtract(decimal(r, "out")),
                         decimal(r, "closing"));
             }
         }
         for (String column : columns) {
             equal(
-                    "cash " + column,
-                    "both sides, column " + column,
+                    say("certificate.cash2", column),
+                    say("certificate.bothSidesColumn", column),
                     decimal(map(proofOfCash, "adjustedBank"), column),
                     decimal(map(proofOfCash, "adjustedLedger"), column));
         }
         equal(
-                "cash closing bank",
-                "closing balance of the proof of cash",
+                say("certificate.cashClosingBank"),
+                say("certificate.closingBalanceOfTheProofOfCash"),
                 decimal(asMap(list(proofOfCash, "bank").getFirst()), "closing"),
                 decimal(proof, "bankBalance"));
         equal(
-                "cash closing ledger",
-                "closing ledger balance of the proof of cash",
+                say("certificate.cashClosingLedger"),
+                say("certificate.closingLedgerBalanceOfTheProofOf"),
                 decimal(asMap(list(proofOfCash, "ledger").getFirst()), "closing"),
                 decimal(proof, "ledgerBalance"));
     }
@@ -199,13 +225,17 @@ public final class CertificateVerifier {
         String certified = text(map(content, "certifiedBy"), "login");
         boolean onePerson = Boolean.TRUE.equals(content.get("onePerson"));
         add(
-                "two persons",
+                say("certificate.twoPersons"),
                 onePerson || !prepared.equals(certified),
-                "prepared by " + prepared + ", certified by " + certified + (onePerson ? ", one person allowed" : ""));
+                say(
+                        "certificate.preparedByCertifiedBy",
+                        prepared,
+                        certified,
+                        onePerson ? say("certificate.onePersonAllowed") : ""));
     }
 
     private static Map<?, ?> map(Map<?, ?> parent, String key) {
-        return need(parent, key, Map.class, () -> "no object “" + key + "”");
+        return need(parent, key, Map.class, () -> say("certificate.noObject", key));
     }
 
     private static Map<?, ?> asMap(Object node) {
@@ -213,15 +243,16 @@ public final class CertificateVerifier {
     }
 
     private static List<?> list(Map<?, ?> parent, String key) {
-        return need(parent, key, List.class, () -> "no list “" + key + "”");
+        return need(parent, key, List.class, () -> say("certificate.noList", key));
     }
 
     private static String text(Map<?, ?> parent, String key) {
-        return need(parent, key, String.class, () -> "no text “" + key + "”");
+        return need(parent, key, String.class, () -> say("certificate.noText", key));
     }
 
     private static long number(Map<?, ?> parent, String key) {
-        return need(parent, key, Number.class, () -> "no number “" + key + "”").longValue();
+        return need(parent, key, Number.class, () -> say("certificate.noNumber", key))
+                .longValue();
     }
 
     private static BigDecimal decimal(Map<?, ?> parent, String key) {

@@ -1,5 +1,7 @@
 package tidemark.core.certificate;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.time.format.TextStyle;
@@ -72,8 +74,8 @@ public final class CertificationConditions {
                         "certify." + c.code(),
                         "",
                         c.words() + " (" + c.detail() + ")",
-                        "every condition to hold",
-                        "Mend it, then certify."))
+                        say("certificate.everyConditionToHold"),
+                        say("certificate.mendItThenCertify")))
                 .toList();
         if (!problems.isEmpty()) {
             throw new RuleViolation(problems);
@@ -92,10 +94,16 @@ public final class CertificationConditions {
         YearMonth next = in.mark().nextMonth();
         boolean holds = next.equals(in.month());
         String words = holds
-                ? shortName(in.month().minusMonths(1)) + " is certified"
-                : in.month().isBefore(next) ? name(in.month()) + " is certified already" : name(next) + " comes first";
+                ? say("certificate.isCertified", shortName(in.month().minusMonths(1)))
+                : in.month().isBefore(next)
+                        ? say("certificate.isCertifiedAlready", name(in.month()))
+                        : say("certificate.comesFirst", name(next));
         return new Condition(
-                "order", holds, words, "certified to " + Words.day(in.mark().date()), Condition.Place.PREVIOUS_MONTH);
+                "order",
+                holds,
+                words,
+                say("certificate.certifiedTo", Words.day(in.mark().date())),
+                Condition.Place.PREVIOUS_MONTH);
     }
 
     private static Condition monthOver(Input in) {
@@ -103,8 +111,10 @@ public final class CertificationConditions {
         return new Condition(
                 "month.over",
                 holds,
-                holds ? shortName(in.month()) + " is over" : shortName(in.month()) + " is not over yet",
-                "today is " + Words.day(in.today()),
+                holds
+                        ? say("month.over.isOver", shortName(in.month()))
+                        : say("month.over.isNotOverYet", shortName(in.month())),
+                say("month.over.todayIs", Words.day(in.today())),
                 Condition.Place.LADDER);
     }
 
@@ -114,8 +124,8 @@ public final class CertificationConditions {
             return new Condition(
                     "statements",
                     false,
-                    "No statement of " + shortName(in.month()) + " has been read",
-                    "a statement from " + Words.day(r.from()) + " to " + Words.day(r.to()) + " is needed",
+                    say("certificate.noStatementOfHasBeenRead", shortName(in.month())),
+                    say("certificate.aStatementFromToIsNeeded", Words.day(r.from()), Words.day(r.to())),
                     Condition.Place.STATEMENTS);
         }
         LocalDate expectedFrom = null;
@@ -125,9 +135,13 @@ public final class CertificationConditions {
                 return new Condition(
                         "statements",
                         false,
-                        "A statement does not follow on from the one before",
-                        "from " + Words.day(s.from()) + " with " + amount(s.openingMinorUnits(), in)
-                                + "; expected from " + Words.day(expectedFrom) + " with " + amount(expectedOpening, in),
+                        say("certificate.aStatementDoesNotFollowOnFrom"),
+                        say(
+                                "certificate.fromWithExpectedFromWith",
+                                Words.day(s.from()),
+                                amount(s.openingMinorUnits(), in),
+                                Words.day(expectedFrom),
+                                amount(expectedOpening, in)),
                         Condition.Place.STATEMENTS);
             }
             expectedFrom = s.to().plusDays(1);
@@ -138,17 +152,19 @@ public final class CertificationConditions {
             return new Condition(
                     "statements",
                     false,
-                    "The statements do not cover the whole of " + shortName(in.month()),
-                    "read from " + Words.day(in.statements().getFirst().from()) + " to "
-                            + Words.day(in.statements().getLast().to()),
+                    say("certificate.theStatementsDoNotCoverTheWhole", shortName(in.month())),
+                    say(
+                            "certificate.readFromTo",
+                            Words.day(in.statements().getFirst().from()),
+                            Words.day(in.statements().getLast().to())),
                     Condition.Place.STATEMENTS);
         }
         if (r.bankOpening() != in.previousClosing()) {
             return new Condition(
                     "statements",
                     false,
-                    "The statement does not open with the last closing balance",
-                    amount(r.bankOpening(), in) + " against " + amount(in.previousClosing(), in),
+                    say("certificate.theStatementDoesNotOpenWithThe"),
+                    say("certificate.against", amount(r.bankOpening(), in), amount(in.previousClosing(), in)),
                     Condition.Place.STATEMENTS);
         }
         long moneyIn = 0;
@@ -161,14 +177,14 @@ public final class CertificationConditions {
         return new Condition(
                 "statements",
                 adds,
-                adds ? "The statement follows on and adds up" : "The statement does not add up",
-                "%s + %s in − %s out = %s%s"
+                adds ? say("certificate.theStatementFollowsOnAndAddsUp") : say("certificate.theStatementDoesNotAddUp"),
+                say("certificate.inOut")
                         .formatted(
                                 amount(r.bankOpening(), in),
                                 amount(moneyIn, in),
                                 amount(moneyOut, in),
                                 amount(r.bankOpening() + moneyIn - moneyOut, in),
-                                adds ? "" : ", and the bank says " + amount(r.bankClosing(), in)),
+                                adds ? "" : say("certificate.andTheBankSays", amount(r.bankClosing(), in))),
                 Condition.Place.STATEMENTS);
     }
 
@@ -179,13 +195,19 @@ public final class CertificationConditions {
                 .filter(row -> row.state() == Ladder.State.BANK_ERROR)
                 .count();
         String words = open > 0
-                ? open + " of " + count + " bank lines " + (open == 1 ? "has" : "have") + " no explanation"
-                : count == 0 ? "There are no bank lines to explain" : "All " + count + " bank lines are explained";
+                ? say(
+                        "certificate.ofBankLinesNoExplanation",
+                        open,
+                        count,
+                        open == 1 ? say("certificate.has") : say("certificate.have"))
+                : count == 0
+                        ? say("certificate.thereAreNoBankLinesToExplain")
+                        : say("certificate.allBankLinesAreExplained", count);
         return new Condition(
                 "lines.explained",
                 open == 0,
                 words,
-                (count - open - errors) + " matched, " + errors + " declared bank errors",
+                say("lines.explained.matchedDeclaredBankErrors", count - open - errors, errors),
                 Condition.Place.LADDER);
     }
 
@@ -194,9 +216,13 @@ public final class CertificationConditions {
         return new Condition(
                 "gap",
                 holds,
-                holds ? "There is no gap" : "The two sides are " + grouped(proof.gap(), in) + " apart",
-                "adjusted bank balance " + amount(proof.adjustedBank(), in) + ", adjusted ledger balance "
-                        + amount(proof.adjustedLedger(), in),
+                holds
+                        ? say("certificate.thereIsNoGap")
+                        : say("certificate.theTwoSidesAreApart", grouped(proof.gap(), in)),
+                say(
+                        "certificate.adjustedBankBalanceAdjustedLedgerBalance",
+                        amount(proof.adjustedBank(), in),
+                        amount(proof.adjustedLedger(), in)),
                 Condition.Place.PROOF);
     }
 
@@ -206,9 +232,13 @@ public final class CertificationConditions {
         return new Condition(
                 "movements",
                 holds,
-                holds ? "Money in and money out agree too" : "Money in or money out does not agree",
-                "apart: opening " + amount(apart.opening(), in) + ", in " + amount(apart.in(), in) + ", out "
-                        + amount(apart.out(), in) + ", closing " + amount(apart.closing(), in),
+                holds ? say("certificate.moneyInAndMoneyOutAgreeToo") : say("certificate.moneyInOrMoneyOutDoesNot"),
+                say(
+                        "certificate.apartOpeningInOutClosing",
+                        amount(apart.opening(), in),
+                        amount(apart.in(), in),
+                        amount(apart.out(), in),
+                        amount(apart.closing(), in)),
                 Condition.Place.PROOF);
     }
 
@@ -218,8 +248,10 @@ public final class CertificationConditions {
         return new Condition(
                 "journal",
                 holds,
-                holds ? "The ledger agrees with its journal" : "The ledger does not agree with its journal",
-                "cash entries " + amount(ledger, in) + ", journal " + amount(in.journalClosing(), in),
+                holds
+                        ? say("certificate.theLedgerAgreesWithItsJournal")
+                        : say("certificate.theLedgerDoesNotAgreeWithIts"),
+                say("certificate.cashEntriesJournal", amount(ledger, in), amount(in.journalClosing(), in)),
                 Condition.Place.LEDGER);
     }
 
@@ -228,8 +260,8 @@ public final class CertificationConditions {
             return new Condition(
                     "preparer",
                     false,
-                    "Nobody has prepared it yet",
-                    "one person prepares, another certifies",
+                    say("certificate.nobodyHasPreparedItYet"),
+                    say("certificate.onePersonPreparesAnotherCertifies"),
                     Condition.Place.PREPARING);
         }
         Person by = in.preparer().get();
@@ -239,15 +271,15 @@ public final class CertificationConditions {
             return new Condition(
                     "preparer",
                     true,
-                    "The same person prepared it, which this company allows",
-                    by.name() + "; the certificate says so",
+                    say("certificate.theSamePersonPreparedItWhichThis"),
+                    say("certificate.theCertificateSaysSo", by.name()),
                     Condition.Place.PREPARING);
         }
         return new Condition(
                 "preparer",
                 !same,
-                same ? "You prepared it yourself" : "Somebody else prepared it",
-                same ? "another person has to certify it" : by.name(),
+                same ? say("certificate.youPreparedItYourself") : say("certificate.somebodyElsePreparedIt"),
+                same ? say("certificate.anotherPersonHasToCertifyIt") : by.name(),
                 Condition.Place.PREPARING);
     }
 

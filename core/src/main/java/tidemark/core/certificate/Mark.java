@@ -1,5 +1,7 @@
 package tidemark.core.certificate;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.time.format.DateTimeFormatter;
@@ -32,28 +34,24 @@ public record Mark(LocalDate date) {
     public void checkMatch(Collection<LocalDate> fixedLineDates, Collection<LocalDate> allDates) {
         for (LocalDate day : fixedLineDates) {
             if (holds(day)) {
-                throw held("a bank line of " + DAY.format(day));
+                throw held(say("certificate.aBankLineOf", DAY.format(day)));
             }
         }
         if (allDates.stream().allMatch(this::holds)) {
-            throw held("items that are all dated up to then");
+            throw held(say("certificate.itemsThatAreAllDatedUpTo"));
         }
     }
 
     /** @throws RuleViolation {@code mark.held} when the day is on or below the mark */
     public void check(LocalDate day, String what) {
         if (holds(day)) {
-            throw held(what + " of " + DAY.format(day));
+            throw held(say("certificate.of", what, DAY.format(day)));
         }
     }
 
     private RuleViolation held(String found) {
         return new RuleViolation(
-                        "mark.held",
-                        "",
-                        found,
-                        "a date after " + DAY.format(date) + ", up to which this account is certified",
-                        "Leave it as it is, or have the last certified month reopened with a reason.")
+                        "mark.held", "", found, say("mark.held.expected", DAY.format(date)), say("mark.held.remedy"))
                 .with("mark", date);
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.core.certificate;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.EnumMap;
 import java.util.Map;
 import tidemark.core.problem.RuleViolation;
@@ -33,14 +35,23 @@ public enum MonthState {
             throw new RuleViolation(
                     "month.state",
                     "",
-                    month + ", which is " + name().toLowerCase(java.util.Locale.ROOT),
+                    say("month.state.found", month, words()),
                     switch (move) {
-                        case PREPARE -> "an open month";
-                        case SEND_BACK, CERTIFY -> "a prepared month";
-                        case REOPEN -> "a certified month";
+                        case PREPARE -> say("month.state.expected");
+                        case SEND_BACK, CERTIFY -> say("month.state.expected2");
+                        case REOPEN -> say("month.state.expected3");
                     },
-                    "Look at the month again: somebody may have been there before you.");
+                    say("month.state.remedy"));
         }
         return next;
+    }
+
+    /** As in a sentence: {@code prepared}. */
+    public String words() {
+        return switch (this) {
+            case OPEN -> say("month.words.open");
+            case PREPARED -> say("month.words.prepared");
+            case CERTIFIED -> say("month.words.certified");
+        };
     }
 }

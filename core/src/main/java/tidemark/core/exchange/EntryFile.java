@@ -1,5 +1,7 @@
 package tidemark.core.exchange;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
@@ -37,11 +39,15 @@ public final class EntryFile {
                     String id = row.needed("entry_id");
                     if (!ids.add(id)) {
                         row.problem(
-                                "entry.twice", "entry_id", "“" + id + "” a second time", "each once", "Remove one.");
+                                "entry.twice",
+                                "entry_id",
+                                say("entry.twice.found", id),
+                                say("entry.twice.expected"),
+                                say("entry.twice.remedy"));
                     }
                     CurrencyUnit currency = row.text("currency").isEmpty()
                             ? assumed
-                            : MinorUnits.currency(row.text("currency"), "line " + row.fileLine() + ", currency");
+                            : MinorUnits.currency(row.text("currency"), say("exchange.lineCurrency", row.fileLine()));
                     return new NamedEntry(
                             id,
                             row.text("account"),
@@ -61,11 +67,7 @@ public final class EntryFile {
         MovementKind found = MovementKind.find(kind).orElse(null);
         if (found == null && !kind.isEmpty()) {
             row.problem(
-                    "kind.unknown",
-                    "kind",
-                    "“" + kind + "”",
-                    "check, deposit, transfer, direct_debit, card_settlement, fee, payroll, wire or other",
-                    "Correct the kind, or leave it empty.");
+                    "kind.unknown", "kind", "“" + kind + "”", say("kind.unknown.expected"), say("kind.unknown.remedy"));
         }
         boolean check =
                 found == MovementKind.CHECK && !CheckNumbers.plain(reference).isEmpty();

@@ -1,5 +1,7 @@
 package tidemark.core.exchange;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -93,7 +95,12 @@ public final class HistoryFile {
 
     private static Optional<Learned.Decided> decided(CsvTable.Row row, CurrencyUnit currency) {
         if (row.text("amount").isEmpty()) {
-            row.problem("field.empty", "amount", "nothing", "a line_id, or the amount of a line", "Fill in one.");
+            row.problem(
+                    "field.empty",
+                    "amount",
+                    say("field.empty.found"),
+                    say("field.empty.expected"),
+                    say("field.empty.remedy"));
             return Optional.empty();
         }
         long amount = row.amount("amount", currency);

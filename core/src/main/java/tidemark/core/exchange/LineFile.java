@@ -1,5 +1,7 @@
 package tidemark.core.exchange;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -64,11 +66,16 @@ public final class LineFile {
     private static NamedLine line(CsvTable.Row row, CurrencyUnit assumed, Set<String> ids) {
         String id = row.needed("line_id");
         if (!ids.add(id)) {
-            row.problem("line.twice", "line_id", "“" + id + "” a second time", "each line once", "Remove one.");
+            row.problem(
+                    "line.twice",
+                    "line_id",
+                    say("line.twice.found", id),
+                    say("line.twice.expected"),
+                    say("line.twice.remedy"));
         }
         CurrencyUnit currency = row.text("currency").isEmpty()
                 ? assumed
-                : MinorUnits.currency(row.text("currency"), "line " + row.fileLine() + ", currency");
+                : MinorUnits.currency(row.text("currency"), say("exchange.lineCurrency", row.fileLine()));
         LocalDate booked = row.date("booking_date");
         long amount = row.amount("amount", currency);
         return new NamedLine(

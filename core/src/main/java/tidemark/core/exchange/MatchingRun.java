@@ -1,5 +1,7 @@
 package tidemark.core.exchange;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -164,7 +166,13 @@ public final class MatchingRun {
             List<String> before = decided.get(line.id());
             if (before != null) {
                 rows.add(List.of(
-                        line.id(), String.join(";", before), "auto", "1", "firm", "decided before", "m" + ++groups));
+                        line.id(),
+                        String.join(";", before),
+                        "auto",
+                        "1",
+                        "firm",
+                        say("exchange.decidedBefore"),
+                        "m" + ++groups));
                 continue;
             }
             int rank = 0;

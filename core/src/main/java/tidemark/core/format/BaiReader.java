@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.LocalDate;
@@ -92,20 +94,21 @@ public final class BaiReader implements StatementReader {
             if (!ended) {
                 throw new RuleViolation(
                         "file.incomplete",
-                        "line " + Math.max(1, lines.number()),
-                        "the end of the file without its trailer",
-                        "a record 99 at the end",
-                        "The file breaks off; fetch it from the bank again.");
+                        say("file.incomplete.where", Math.max(1, lines.number())),
+                        say("file.incomplete.found"),
+                        say("file.incomplete.expected"),
+                        say("file.incomplete.remedy"));
             }
             lines.tellCharset(sink);
         }
 
         private void continued(String line) {
             if (record.isEmpty()) {
-                throw bad("88 with nothing to continue", "another record before it");
+                throw bad(say("format.88WithNothingToContinue"), say("format.anotherRecordBeforeIt"));
             }
             if (++continuations > MOST_CONTINUATIONS) {
-                throw bad("more than " + MOST_CONTINUATIONS + " continuations", "a record of bearable length");
+                throw bad(
+                        say("format.moreThanContinuations", MOST_CONTINUATIONS), say("format.aRecordOfBearableLength"));
             }
             record.more(line, 3);
         }
@@ -113,10 +116,10 @@ public final class BaiReader implements StatementReader {
         private RuleViolation bad(String found, String expected) {
             return new RuleViolation(
                     "bai.record",
-                    "line " + (recordLine == 0 ? Math.max(1, lines.number()) : recordLine),
+                    say("bai.record.where", recordLine == 0 ? Math.max(1, lines.number()) : recordLine),
                     found,
                     expected,
-                    "Fetch the file from the bank again.");
+                    say("bai.record.remedy"));
         }
 
         private void record() {
@@ -125,7 +128,7 @@ public final class BaiReader implements StatementReader {
             }
             record.complete();
             if (ended) {
-                throw bad(FormatDates.quoted(record.text()), "nothing after the trailer of the file");
+                throw bad(FormatDates.quoted(record.text()), say("format.nothingAfterTheTrailerOfTheFile"));
             }
             record.next();
             int code = record.number(2);
@@ -133,7 +136,7 @@ public final class BaiReader implements StatementReader {
             switch (code) {
                 case 1 -> {
                     if (file.open) {
-                        throw bad("a second record 01", "one file header");
+                        throw bad(say("format.aSecondRecord01"), say("format.oneFileHeader"));
                     }
                     terminated();
                     file.begin();
@@ -145,14 +148,14 @@ public final class BaiReader implements StatementReader {
                 case 49 -> endAccount();
                 case 98 -> endGroup();
                 case 99 -> endFile();
-                default -> throw bad(FormatDates.quoted(record.text()), "a record 01, 02, 03, 16, 88, 49, 98 or 99");
+                default -> throw bad(FormatDates.quoted(record.text()), say("format.aRecord0102031688"));
             }
             record.clear();
         }
 
         private void count(int code) {
             if (code != 1 && !file.open) {
-                throw bad("record " + record.field(), "record 01 first");
+                throw bad(say("format.record", record.field()), say("format.record01First"));
             }
             int physical = 1 + continuations;
             file.records += physical;
@@ -168,16 +171,16 @@ public final class BaiReader implements StatementReader {
             if (!record.endsWithSlash()) {
                 throw new RuleViolation(
                         "file.incomplete",
-                        "line " + recordLine,
+                        say("file.incomplete.where", recordLine),
                         FormatDates.quoted(record.text()),
-                        "a record ended by /",
-                        "The record breaks off; fetch the file from the bank again.");
+                        say("file.incomplete.expected2"),
+                        say("file.incomplete.remedy2"));
             }
         }
 
         private void group() {
             if (group.open) {
-                throw bad("record 02 inside a group", "record 98 before it");
+                throw bad(say("format.record02InsideAGroup"), say("format.record98BeforeIt"));
             }
             terminated();
             int physical = 1 + continuations;
@@ -186,10 +189,10 @@ public final class BaiReader implements StatementReader {
             record.read();
             record.read();
             record.read();
-            asOf = FormatDates.sixDigits(record.read(), recordLine, "as-of date");
+            asOf = FormatDates.sixDigits(record.read(), recordLine, say("format.asOfDate"));
             record.read();
             String code = record.read();
-            groupCurrency = code.isEmpty() ? null : MinorUnits.currency(code, "line " + recordLine + ", currency");
+            groupCurrency = code.isEmpty() ? null : MinorUnits.currency(code, say("format.lineCurrency", recordLine));
             String modifier = record.read();
             interim = modifier.equals("1") || modifier.equals("3");
         }
@@ -197,8 +200,10 @@ public final class BaiReader implements StatementReader {
         private void account() {
             if (!group.open || account.open) {
                 throw bad(
-                        "record 03 " + (group.open ? "inside an account" : "outside a group"),
-                        group.open ? "record 49 before it" : "record 02 before it");
+                        say(
+                                "format.record03",
+                                group.open ? say("format.insideAnAccount") : say("format.outsideAGroup")),
+                        group.open ? say("format.record49BeforeIt") : say("format.record02BeforeIt"));
             }
             terminated();
             int physical = 1 + continuations;
@@ -206,7 +211,8 @@ public final class BaiReader implements StatementReader {
             account.records = physical;
             number = record.read();
             String code = record.read();
-            currency = code.isEmpty() ? groupCurrency : MinorUnits.currency(code, "line " + recordLine + ", currency");
+            currency =
+                    code.isEmpty() ? groupCurrency : MinorUnits.currency(code, say("format.lineCurrency", recordLine));
             opening = null;
             closing = null;
             position = 0;
@@ -237,22 +243,24 @@ public final class BaiReader implements StatementReader {
                     record.next();
                     LocalDate day = record.day(days);
                     if (day == null && !record.isFieldEmpty()) {
-                        throw FormatDates.refused(record.field(), recordLine, "value date", FormatDates.SIX_DIGITS);
+                        throw FormatDates.refused(
+                                record.field(), recordLine, say("format.valueDate"), FormatDates.SIX_DIGITS);
                     }
                     record.next();
                     return day;
                 }
                 case 'S' -> {
-                    String parts = record.read() + " at once, " + record.read() + " after a day, " + record.read()
-                            + " after two or more";
+                    String parts = say("format.atOnceAfterADayAfterTwo", record.read(), record.read(), record.read());
                     if (ofLine) {
-                        draft.extra("available: " + parts);
+                        draft.extra(say("format.available", parts));
                     }
                 }
                 case 'D' -> {
                     String count = record.read();
                     if (!FormatDates.digits(count, count.length()) || count.isEmpty() || count.length() > 3) {
-                        throw bad(FormatDates.quoted(count) + " as the number of availabilities", "a number up to 999");
+                        throw bad(
+                                say("format.asTheNumberOfAvailabilities", FormatDates.quoted(count)),
+                                say("format.aNumberUpTo999"));
                     }
                     for (int i = Integer.parseInt(count); i > 0 && record.hasMore(); i--) {
                         record.next();
@@ -261,19 +269,19 @@ public final class BaiReader implements StatementReader {
                 }
                 case BaiRecord.NOTHING, 'Z', '0', '1', '2' -> {}
                 default ->
-                    throw bad(FormatDates.quoted(record.field()) + " as funds type", "Z, 0, 1, 2, V, S, D or nothing");
+                    throw bad(say("format.asFundsType", FormatDates.quoted(record.field())), say("format.z012VSD"));
             }
             return null;
         }
 
         private void transaction() {
             if (!account.open) {
-                throw bad("record 16 outside an account", "record 03 before it");
+                throw bad(say("format.record16OutsideAnAccount"), say("format.record03BeforeIt"));
             }
             record.next();
             int code = record.number(3);
             if (code < 0) {
-                throw bad(FormatDates.quoted(record.field()) + " as type code", "three digits");
+                throw bad(say("format.asTypeCode", FormatDates.quoted(record.field())), say("format.threeDigits"));
             }
             String type = record.field();
             record.next();
@@ -290,23 +298,23 @@ public final class BaiReader implements StatementReader {
             account.sum = Math.addExact(account.sum, amount);
             boolean in = (code >= 100 && code <= 399) || (code >= 920 && code <= 959);
             if (!in && !((code >= 400 && code <= 699) || code >= 960)) {
-                throw bad("type code " + type, "a detail code from 100 to 699, or 920 to 999");
+                throw bad(say("format.typeCode", type), say("format.aDetailCodeFrom100To699"));
             }
             if (amount < 0) {
                 throw new RuleViolation(
                         "amount.negative",
-                        "line " + recordLine,
+                        say("amount.negative.where", recordLine),
                         FormatDates.quoted(Long.toString(amount)),
-                        "an amount without a sign, its side told by the type code",
-                        "Fetch the file from the bank again.");
+                        say("amount.negative.expected"),
+                        say("amount.negative.remedy"));
             }
             if (amount == 0) {
                 sink.warn(ReadWarning.note(
                         recordLine,
                         "amount.zero",
-                        "a line of zero",
-                        "an amount other than zero",
-                        "It was passed over; it moves nothing."));
+                        say("amount.zero.found"),
+                        say("amount.zero.expected"),
+                        say("amount.zero.remedy")));
                 return;
             }
             draft.amount = in ? amount : -amount;
@@ -326,11 +334,11 @@ public final class BaiReader implements StatementReader {
 
         private void endAccount() {
             if (!account.open) {
-                throw bad("record 49 outside an account", "record 03 before it");
+                throw bad(say("format.record49OutsideAnAccount"), say("format.record03BeforeIt"));
             }
             terminated();
             account.open = false;
-            total("account " + number, account.sum);
+            total(say("format.account", number), account.sum);
             records(record.read(), account.records);
             group.sum = Math.addExact(group.sum, account.sum);
             group.parts++;
@@ -341,12 +349,14 @@ public final class BaiReader implements StatementReader {
         private void endGroup() {
             if (!group.open || account.open) {
                 throw bad(
-                        "record 98 " + (group.open ? "inside an account" : "outside a group"),
-                        "each level ended in turn");
+                        say(
+                                "format.record98",
+                                group.open ? say("format.insideAnAccount") : say("format.outsideAGroup")),
+                        say("format.eachLevelEndedInTurn"));
             }
             terminated();
             group.open = false;
-            total("the group", group.sum);
+            total(say("format.theGroup"), group.sum);
             parts("accounts", record.read(), group.parts);
             records(record.read(), group.records);
             file.sum = Math.addExact(file.sum, group.sum);
@@ -355,19 +365,19 @@ public final class BaiReader implements StatementReader {
 
         private void endFile() {
             if (group.open) {
-                throw bad("record 99 inside a group", "record 98 before it");
+                throw bad(say("format.record99InsideAGroup"), say("format.record98BeforeIt"));
             }
             terminated();
-            total("the file", file.sum);
+            total(say("format.theFile"), file.sum);
             parts("groups", record.read(), file.parts);
             records(record.read(), file.records);
             if (statements == 0) {
                 throw new RuleViolation(
                         "statement.none",
-                        "line " + recordLine,
-                        "no account in the file",
-                        "at least one record 03",
-                        "Choose the file that holds the statement.");
+                        say("statement.none.where", recordLine),
+                        say("statement.none.found"),
+                        say("statement.none.expected"),
+                        say("statement.none.remedy"));
             }
             ended = true;
         }
@@ -376,19 +386,28 @@ public final class BaiReader implements StatementReader {
             record.next();
             long told = record.isFieldEmpty() ? 0 : amount();
             if (told != made) {
-                warn("control.total", "amounts of " + of + " that make " + made, told + ", its control total");
+                warn(
+                        "control.total",
+                        say("control.total.amountsOfThatMake", of, made),
+                        say("control.total.itsControlTotal", told));
             }
         }
 
         private void parts(String of, String stated, int made) {
             if (!stated.equals(Integer.toString(made)) && number(stated) != made) {
-                warn("control.parts", made + " " + of, FormatDates.quoted(stated) + ", as the trailer says");
+                warn(
+                        "control.parts",
+                        made + " " + of,
+                        say("control.parts.asTheTrailerSays", FormatDates.quoted(stated)));
             }
         }
 
         private void records(String stated, int made) {
             if (number(stated) != made) {
-                warn("control.records", made + " records", FormatDates.quoted(stated) + ", as the trailer says");
+                warn(
+                        "control.records",
+                        say("control.records.records", made),
+                        say("control.records.asTheTrailerSays", FormatDates.quoted(stated)));
             }
         }
 
@@ -399,8 +418,8 @@ public final class BaiReader implements StatementReader {
         }
 
         private void warn(String code, String found, String expected) {
-            sink.warn(ReadWarning.breach(
-                    recordLine, code, found, expected, "A record is missing or wrong; fetch the file again."));
+            sink.warn(
+                    ReadWarning.breach(recordLine, code, found, expected, say("format.aRecordIsMissingOrWrongFetch")));
         }
 
         /** The field in whole minor units, with or without a sign. */
@@ -415,10 +434,10 @@ public final class BaiReader implements StatementReader {
             if (digits.isEmpty() || digits.length() > 18 || !FormatDates.digits(digits, digits.length())) {
                 throw new RuleViolation(
                         "amount.unreadable",
-                        "line " + recordLine,
+                        say("amount.unreadable.where", recordLine),
                         FormatDates.quoted(text),
-                        "digits without a point, the last of them " + places() + " decimal places",
-                        "Fetch the file from the bank again.");
+                        say("amount.unreadable.expected", places()),
+                        say("amount.unreadable.remedy"));
             }
             long value = Long.parseLong(digits);
             return text.charAt(0) == '-' ? -value : value;
@@ -429,10 +448,10 @@ public final class BaiReader implements StatementReader {
             if (Math.abs(amount) > MinorUnits.LARGEST) {
                 throw new RuleViolation(
                         "amount.size",
-                        "line " + recordLine,
+                        say("amount.size.where", recordLine),
                         FormatDates.quoted(Long.toString(amount)),
-                        "an amount of at most " + MinorUnits.LARGEST + " minor units",
-                        "Fetch the file from the bank again; a digit may be too many.");
+                        say("amount.size.expected", MinorUnits.LARGEST),
+                        say("amount.size.remedy"));
             }
             return amount;
         }

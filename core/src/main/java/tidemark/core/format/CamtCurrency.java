@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import javax.xml.stream.XMLStreamException;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
@@ -17,23 +19,23 @@ final class CamtCurrency {
         String code = cursor.attribute("Ccy");
         if (!code.isEmpty()) {
             if (unit == null) {
-                unit = MinorUnits.currency(code, "line " + cursor.line() + ", Ccy");
+                unit = MinorUnits.currency(code, say("format.lineCcy", cursor.line()));
             } else if (!unit.getCode().equals(code)) {
                 throw XmlCursor.at(
                         cursor.line(),
                         "currency.other",
-                        "an amount in " + code,
-                        "amounts in " + unit.getCode() + ", the currency of the account",
-                        "Fetch the file from the bank again, or ask the bank what it means.");
+                        say("currency.other.anAmountIn", code),
+                        say("currency.other.amountsInTheCurrencyOfTheAccount", unit.getCode()),
+                        say("currency.other.fetchTheFileFromTheBankAgain"));
             }
         }
         if (unit == null) {
             throw XmlCursor.at(
                     cursor.line(),
                     "currency.missing",
-                    "an amount without Ccy",
-                    "a currency code",
-                    "Fetch the file again.");
+                    say("currency.missing.anAmountWithoutCcy"),
+                    say("currency.missing.aCurrencyCode"),
+                    say("currency.missing.fetchTheFileAgain"));
         }
         String digits = cursor.text();
         if (digits.startsWith("-")) {
@@ -41,8 +43,8 @@ final class CamtCurrency {
                     cursor.line(),
                     "amount.negative",
                     "“" + digits + "”",
-                    "an amount without a sign, its side told by CdtDbtInd",
-                    "Fetch the file from the bank again.");
+                    say("amount.negative.anAmountWithoutASignItsSide"),
+                    say("amount.negative.fetchTheFileFromTheBankAgain"));
         }
         long plain = plain(digits);
         return plain == MinorUnits.NOT_PLAIN ? MinorUnits.parse(digits, unit, cursor.line(), "Amt") : plain;

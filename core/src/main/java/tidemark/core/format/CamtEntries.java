@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import javax.xml.stream.XMLStreamException;
@@ -89,9 +91,9 @@ final class CamtEntries {
                 throw XmlCursor.at(
                         cursor.line(),
                         "side.unreadable",
-                        "“" + side + "” as CdtDbtInd",
-                        "CRDT or DBIT",
-                        "Fetch the file from the bank again.");
+                        say("side.unreadable.asCdtdbtind", side),
+                        say("side.unreadable.crdtOrDbit"),
+                        say("side.unreadable.fetchTheFileFromTheBankAgain"));
         };
     }
 
@@ -103,9 +105,9 @@ final class CamtEntries {
             sink.warn(ReadWarning.note(
                     draft.fileLine,
                     "line.information",
-                    "an entry that is for information only (INFO)",
-                    "booked or pending entries",
-                    "It was passed over; it moves nothing."));
+                    say("line.information.found"),
+                    say("line.information.expected"),
+                    say("line.information.remedy")));
             return;
         }
         draft.pending = status.equals("PDNG") || status.equals("FUTR");
@@ -116,17 +118,17 @@ final class CamtEntries {
             throw XmlCursor.at(
                     draft.fileLine,
                     "line.date.missing",
-                    "an entry without a booking date",
-                    "BookgDt on every booked entry",
-                    "Fetch the file from the bank again.");
+                    say("line.date.missing.anEntryWithoutABookingDate"),
+                    say("line.date.missing.bookgdtOnEveryBookedEntry"),
+                    say("line.date.missing.fetchTheFileFromTheBankAgain"));
         }
         if (draft.amount == 0) {
             sink.warn(ReadWarning.note(
                     draft.fileLine,
                     "amount.zero",
-                    "an entry of zero",
-                    "an amount other than zero",
-                    "It was passed over; it moves nothing."));
+                    say("amount.zero.found2"),
+                    say("amount.zero.expected"),
+                    say("amount.zero.remedy")));
             return;
         }
         checkParts();
@@ -140,7 +142,7 @@ final class CamtEntries {
             draft.extra("reversal");
         }
         if (transactions > 1) {
-            draft.extra("batch of " + transactions);
+            draft.extra(say("format.batchOf", transactions));
         }
         position++;
         sink.line(draft.line(position));
@@ -203,9 +205,9 @@ final class CamtEntries {
                 sink.warn(ReadWarning.breach(
                         draft.fileLine,
                         "line.parts",
-                        "a batch of " + transactions + " parts that make " + MinorUnits.report(partsMade, unit),
-                        MinorUnits.report(signed, unit) + ", the amount of the entry",
-                        "Ask the bank for the parts of this batch; its whole amount is taken."));
+                        say("line.parts.found", transactions, MinorUnits.report(partsMade, unit)),
+                        say("line.parts.expected", MinorUnits.report(signed, unit)),
+                        say("line.parts.remedy")));
             }
         }
     }
@@ -241,11 +243,11 @@ final class CamtEntries {
     private void charges() throws XMLStreamException {
         cursor.children(name -> {
             switch (name) {
-                case "Amt", "TtlChrgsAndTaxAmt" -> draft.extra("charges " + money());
+                case "Amt", "TtlChrgsAndTaxAmt" -> draft.extra(say("format.charges", money()));
                 case "Rcrd" ->
                     cursor.children(r -> {
                         if (r.equals("Amt")) {
-                            draft.extra("charges " + money());
+                            draft.extra(say("format.charges", money()));
                         } else {
                             cursor.skip();
                         }
@@ -277,7 +279,7 @@ final class CamtEntries {
                     CurrencyUnit unit = currency.unit;
                     boolean foreign = unit != null && !code.isEmpty() && !code.equals(unit.getCode());
                     if (foreign) {
-                        draft.extra("originally " + code + " " + value);
+                        draft.extra(say("format.originally", code, value));
                     } else if (own) {
                         transaction.amount = value;
                         transaction.amountCurrency = code;
@@ -294,7 +296,7 @@ final class CamtEntries {
     private void exchange() throws XMLStreamException {
         cursor.children(name -> {
             if (name.equals("XchgRate")) {
-                draft.extra("rate " + cursor.text());
+                draft.extra(say("format.rate", cursor.text()));
             } else {
                 cursor.skip();
             }
@@ -332,7 +334,7 @@ final class CamtEntries {
             case "RtrInf" ->
                 cursor.children(r -> {
                     if (r.equals("Rsn")) {
-                        draft.extra("returned: " + cursor.textOrCode());
+                        draft.extra(say("format.returned", cursor.textOrCode()));
                     } else {
                         cursor.skip();
                     }
@@ -365,10 +367,10 @@ final class CamtEntries {
             } catch (ArithmeticException | NumberFormatException e) {
                 throw new RuleViolation(
                         "amount.unreadable",
-                        "line " + cursor.line() + ", TxDtls",
+                        say("amount.unreadable.where2", cursor.line()),
                         FormatDates.quoted(t.amount),
-                        "the amount of a part, a decimal such as 12.50",
-                        "Fetch the file from the bank again.");
+                        say("amount.unreadable.expected2"),
+                        say("amount.unreadable.remedy"));
             }
         }
         endToEnd = joined(endToEnd, t.endToEnd);

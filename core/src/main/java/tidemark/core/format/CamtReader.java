@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import com.ctc.wstx.api.WstxInputProperties;
 import com.ctc.wstx.exc.WstxLazyException;
 import com.ctc.wstx.stax.WstxInputFactory;
@@ -77,9 +79,9 @@ public final class CamtReader implements StatementReader {
         return XmlCursor.at(
                 line,
                 "xml.malformed",
-                "XML that breaks off, is not well-formed, or has a text or nesting beyond bearable size",
-                "a complete camt document",
-                "Fetch the file from the bank again.");
+                say("xml.malformed.xmlThatBreaksOffIsNotWell"),
+                say("xml.malformed.aCompleteCamtDocument"),
+                say("xml.malformed.fetchTheFileFromTheBankAgain"));
     }
 
     private static void close(@Nullable XMLStreamReader xml) {
@@ -140,9 +142,9 @@ public final class CamtReader implements StatementReader {
                 throw XmlCursor.at(
                         cursor.line(),
                         "statement.none",
-                        "no statement in the file",
-                        "at least one Stmt, Rpt or Ntfctn",
-                        "Choose the file that holds the statement.");
+                        say("statement.none.noStatementInTheFile"),
+                        say("statement.none.atLeastOneStmtRptOrNtfctn"),
+                        say("statement.none.chooseTheFileThatHoldsTheStatement"));
             }
         }
 
@@ -156,15 +158,15 @@ public final class CamtReader implements StatementReader {
                     throw XmlCursor.at(
                             cursor.line(),
                             "xml.doctype",
-                            "a document type definition",
-                            "a camt document without one",
-                            "Do not use this file; ask the bank for a clean one.");
+                            say("xml.doctype.aDocumentTypeDefinition"),
+                            say("xml.doctype.aCamtDocumentWithoutOne"),
+                            say("xml.doctype.doNotUseThisFileAskThe"));
                 }
                 if (event != XMLStreamConstants.START_ELEMENT) {
                     continue;
                 }
                 String namespace = xml.getNamespaceURI() == null ? "" : xml.getNamespaceURI();
-                first = first.isEmpty() ? "<" + xml.getLocalName() + "> in “" + namespace + "”" : first;
+                first = first.isEmpty() ? say("format.in", xml.getLocalName(), namespace) : first;
                 Matcher matcher = NAMESPACE.matcher(namespace);
                 if (xml.getLocalName().equals("Document") && matcher.matches()) {
                     int version = Integer.parseInt(matcher.group(2));
@@ -190,9 +192,9 @@ public final class CamtReader implements StatementReader {
             throw XmlCursor.at(
                     cursor.line(),
                     "file.format",
-                    first.isEmpty() ? "no element" : first,
-                    "a camt.052, camt.053 or camt.054 document, version 02 to 13",
-                    "Ask the bank for the statement as camt.053.");
+                    first.isEmpty() ? say("file.format.noElement") : first,
+                    say("file.format.aCamt052Camt053OrCamt"),
+                    say("file.format.askTheBankForTheStatementAs"));
         }
 
         private void statement() throws XMLStreamException {
@@ -233,17 +235,19 @@ public final class CamtReader implements StatementReader {
                 sink.warn(ReadWarning.breach(
                         startLine,
                         "statement.balance.missing",
-                        opening == null ? "no opening balance (OPBD or PRCD)" : "no closing balance (CLBD)",
-                        "both",
-                        "Ask the bank for a complete camt.053."));
+                        opening == null
+                                ? say("statement.balance.missing.found")
+                                : say("statement.balance.missing.found2"),
+                        say("statement.balance.missing.expected"),
+                        say("statement.balance.missing.remedy")));
             }
             if (from != null && to != null && to.isBefore(from)) {
                 throw XmlCursor.at(
                         startLine,
                         "statement.period",
-                        "a period from " + from + " to " + to,
-                        "a first and a last day, in that order",
-                        "Fetch the file from the bank again.");
+                        say("statement.period.aPeriodFromTo", from, to),
+                        say("statement.period.aFirstAndALastDayIn"),
+                        say("statement.period.fetchTheFileFromTheBankAgain"));
             }
             sink.end(facts());
         }
@@ -288,7 +292,8 @@ public final class CamtReader implements StatementReader {
                                 cursor.skip();
                             }
                         });
-                    case "Ccy" -> currency.unit = MinorUnits.currency(cursor.text(), "line " + cursor.line() + ", Ccy");
+                    case "Ccy" ->
+                        currency.unit = MinorUnits.currency(cursor.text(), say("format.lineCcy", cursor.line()));
                     default -> cursor.skip();
                 }
             });

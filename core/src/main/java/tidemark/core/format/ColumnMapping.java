@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashSet;
@@ -49,23 +51,30 @@ public record ColumnMapping(
         check(columns, problems);
         if (decimalPoint != '.' && decimalPoint != ',') {
             problems.add(new Problem(
-                    "mapping.decimal", "decimalPoint", "“" + decimalPoint + "”", ". or ,", "Choose one of the two."));
+                    "mapping.decimal",
+                    "decimalPoint",
+                    "“" + decimalPoint + "”",
+                    say("mapping.decimal.expected"),
+                    say("mapping.decimal.remedy")));
         }
         if (dates == DateOrder.UNTOLD) {
             problems.add(new Problem(
                     "mapping.dates",
                     "dates",
-                    "no order of day, month and year",
-                    "year, month or day first",
-                    "Choose the order in which the bank writes its dates."));
+                    say("mapping.dates.found"),
+                    say("mapping.dates.expected"),
+                    say("mapping.dates.remedy")));
         }
         if (skipRows < 0 || skipRows > 200 || header.size() > MOST_COLUMNS) {
             problems.add(new Problem(
                     "mapping.rows",
                     "skipRows",
-                    skipRows + " rows to skip, " + Words.count(header.size(), "column"),
-                    "at most 200 rows and " + MOST_COLUMNS + " columns",
-                    "Correct the number."));
+                    say(
+                            "mapping.rows.found",
+                            skipRows,
+                            Words.count(header.size(), say("noun.column"), say("noun.columns"))),
+                    say("mapping.rows.expected", MOST_COLUMNS),
+                    say("mapping.rows.remedy")));
         }
         try {
             java.nio.charset.Charset.forName(charset);
@@ -74,8 +83,8 @@ public record ColumnMapping(
                     "mapping.charset",
                     "charset",
                     "“" + charset + "”",
-                    "a character set such as UTF-8 or windows-1252",
-                    "Choose another one."));
+                    say("mapping.charset.expected"),
+                    say("mapping.charset.remedy")));
         }
         if (!problems.isEmpty()) {
             throw new RuleViolation(problems);
@@ -84,7 +93,7 @@ public record ColumnMapping(
 
     private static void check(Map<Column, List<Integer>> columns, List<Problem> problems) {
         if (!columns.containsKey(Column.BOOKING_DATE)) {
-            problems.add(missing("BOOKING_DATE", "the booking date"));
+            problems.add(missing("BOOKING_DATE", say("format.theBookingDate")));
         }
         boolean one = columns.containsKey(Column.AMOUNT);
         boolean two = columns.containsKey(Column.MONEY_IN) || columns.containsKey(Column.MONEY_OUT);
@@ -92,13 +101,13 @@ public record ColumnMapping(
             problems.add(new Problem(
                     "mapping.amount",
                     "columns",
-                    one ? "both one column of amounts and columns for money in and out" : "no column of amounts",
-                    "either one column of amounts, or one for money in and one for money out",
-                    "Choose the columns that hold the amounts."));
+                    one ? say("mapping.amount.found") : say("mapping.amount.found2"),
+                    say("mapping.amount.expected"),
+                    say("mapping.amount.remedy")));
         } else if (two && !(columns.containsKey(Column.MONEY_IN) && columns.containsKey(Column.MONEY_OUT))) {
             problems.add(missing(
                     columns.containsKey(Column.MONEY_IN) ? "MONEY_OUT" : "MONEY_IN",
-                    "the other one of money in and out"));
+                    say("format.theOtherOneOfMoneyInAnd")));
         }
         Set<Integer> used = new HashSet<>();
         columns.forEach((column, places) -> {
@@ -106,25 +115,25 @@ public record ColumnMapping(
                 problems.add(new Problem(
                         "mapping.twice",
                         column.name(),
-                        places.size() + " columns",
-                        "one column",
-                        "Only the text can be put together from several columns."));
+                        say("mapping.twice.found", places.size()),
+                        say("mapping.twice.expected"),
+                        say("mapping.twice.remedy")));
             }
             for (int place : places) {
                 if (place < 0 || place >= MOST_COLUMNS) {
                     problems.add(new Problem(
                             "mapping.place",
                             column.name(),
-                            "column " + (place + 1),
-                            "a column from 1 to " + MOST_COLUMNS,
-                            "Choose a column of the file."));
+                            say("mapping.place.found", place + 1),
+                            say("mapping.place.expected", MOST_COLUMNS),
+                            say("mapping.place.remedy")));
                 } else if (!used.add(place) && column != Column.TEXT) {
                     problems.add(new Problem(
                             "mapping.twice",
                             column.name(),
-                            "column " + (place + 1) + ", which serves something else already",
-                            "each column for one thing",
-                            "Choose another column."));
+                            say("mapping.twice.found2", place + 1),
+                            say("mapping.twice.expected2"),
+                            say("mapping.twice.remedy2")));
                 }
             }
         });
@@ -132,7 +141,11 @@ public record ColumnMapping(
 
     private static Problem missing(String column, String of) {
         return new Problem(
-                "mapping.column", column, "no column for " + of, "one column", "Choose the column that holds it.");
+                "mapping.column",
+                column,
+                say("mapping.column.found", of),
+                say("mapping.column.expected"),
+                say("mapping.column.remedy"));
     }
 
     /** Whether a header row is the learned one, whatever its capitals and surrounding blanks. */

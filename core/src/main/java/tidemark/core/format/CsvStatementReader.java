@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.CharacterCodingException;
@@ -81,9 +83,9 @@ public final class CsvStatementReader implements StatementReader {
             throw new RuleViolation(
                     "statement.none",
                     "",
-                    columns.isEmpty() ? "an empty file" : "a header row and no lines",
-                    "a header row and at least one line",
-                    "Choose the file that holds the statement.");
+                    columns.isEmpty() ? say("statement.none.found2") : say("statement.none.found3"),
+                    say("statement.none.expected2"),
+                    say("statement.none.remedy"));
         }
         sink.end(facts(period));
     }
@@ -94,21 +96,20 @@ public final class CsvStatementReader implements StatementReader {
             if (!KNOWN.contains(name) || columns.putIfAbsent(name, i) != null) {
                 throw new RuleViolation(
                         "file.column",
-                        "line 1, column " + (i + 1),
-                        "a column named “" + (name.length() > 60 ? name.substring(0, 60) : name) + "”",
-                        "the columns date, amount, balance and, if wanted, value_date, reference, bank_reference, "
-                                + "check_number, counterparty, text, code, each at most once",
-                        "Rename or remove that column.");
+                        say("file.column.where", i + 1),
+                        say("file.column.found", name.length() > 60 ? name.substring(0, 60) : name),
+                        say("file.column.expected"),
+                        say("file.column.remedy"));
             }
         }
         for (String needed : NEEDED) {
             if (!columns.containsKey(needed)) {
                 throw new RuleViolation(
                         "file.column.missing",
-                        "line 1",
-                        "no column " + needed,
-                        "a header row with at least date, amount and balance",
-                        "Add the column " + needed + ".");
+                        say("file.column.missing.where"),
+                        say("file.column.missing.found", needed),
+                        say("file.column.missing.expected"),
+                        say("file.column.missing.remedy", needed));
             }
         }
     }
@@ -123,20 +124,20 @@ public final class CsvStatementReader implements StatementReader {
             if (fields.count() != columns.count()) {
                 throw new RuleViolation(
                         "file.fields",
-                        "line " + fields.number(),
-                        fields.count() + " fields",
-                        columns.count() + " fields, as in the header row",
-                        "Check for a missing comma or quote in that line.");
+                        say("file.fields.where", fields.number()),
+                        say("file.fields.found", fields.count()),
+                        say("file.fields.expected", columns.count()),
+                        say("file.fields.remedy"));
             }
             LocalDate date = date(columns.date(), "date");
             long amount = amount(columns.amount(), "amount");
             if (amount == 0) {
                 throw new RuleViolation(
                         "amount.zero",
-                        "line " + fields.number() + ", amount",
-                        "zero",
-                        "an amount other than zero",
-                        "Remove the line or correct its amount.");
+                        say("amount.zero.where", fields.number()),
+                        say("amount.zero.found3"),
+                        say("amount.zero.expected"),
+                        say("amount.zero.remedy2"));
             }
             long balance = amount(columns.balance(), "balance");
             BankLine line = new BankLine(
@@ -179,10 +180,10 @@ public final class CsvStatementReader implements StatementReader {
             } catch (DateTimeParseException e) {
                 throw new RuleViolation(
                         "date.unreadable",
-                        "line " + fields.number() + ", " + column,
-                        text.isEmpty() ? "nothing" : "“" + text + "”",
-                        "a date such as 2026-06-04",
-                        "Correct the date.");
+                        say("date.unreadable.where", fields.number(), column),
+                        text.isEmpty() ? say("date.unreadable.found") : "“" + text + "”",
+                        say("date.unreadable.expected"),
+                        say("date.unreadable.remedy"));
             }
         }
     }

@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.Collection;
 import org.jspecify.annotations.Nullable;
@@ -61,13 +63,13 @@ public enum DateOrder {
         if (day == null) {
             throw new RuleViolation(
                     "date.unreadable",
-                    "line " + line + ", " + field,
+                    say("date.unreadable.where", line, field),
                     FormatDates.quoted(text),
-                    "a date with the "
-                            + name().substring(0, name().indexOf('_') < 0 ? name().length() : name().indexOf('_'))
-                                    .toLowerCase(java.util.Locale.ROOT)
-                            + " first",
-                    "Correct the date, or the order of its parts.");
+                    say(
+                            "date.unreadable.expected2",
+                            name().substring(0, name().indexOf('_') < 0 ? name().length() : name().indexOf('_'))
+                                    .toLowerCase(java.util.Locale.ROOT)),
+                    say("date.unreadable.remedy2"));
         }
         return day;
     }

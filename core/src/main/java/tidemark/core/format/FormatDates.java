@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
@@ -7,7 +9,7 @@ import tidemark.core.problem.RuleViolation;
 
 /** Dates as the line-based formats write them, in digits alone. */
 final class FormatDates {
-    static final String SIX_DIGITS = "six digits such as 260604";
+    static final String SIX_DIGITS = say("format.sixDigitsSuchAs260604");
 
     private FormatDates() {}
 
@@ -26,7 +28,7 @@ final class FormatDates {
         LocalDate day = text.length() >= 8 && digits(text, 8)
                 ? of(number(text, 0, 4), number(text, 4, 2), number(text, 6, 2))
                 : null;
-        return found(day, text, line, field, "eight digits such as 20260604");
+        return found(day, text, line, field, say("format.eightDigitsSuchAs20260604"));
     }
 
     /** A date such as 2026-06-04 as a number such as 20260604; -1 where it is not written so. */
@@ -57,7 +59,7 @@ final class FormatDates {
                 best = one;
             }
         }
-        return found(best, "%04d".formatted(monthAndDay), line, field, "month and day such as 0604");
+        return found(best, "%04d".formatted(monthAndDay), line, field, say("format.monthAndDaySuchAs0604"));
     }
 
     private static LocalDate found(@Nullable LocalDate day, String text, int line, String field, String expected) {
@@ -70,10 +72,10 @@ final class FormatDates {
     static RuleViolation refused(String text, int line, String field, String expected) {
         return new RuleViolation(
                 "date.unreadable",
-                "line " + line + ", " + field,
+                say("date.unreadable.where", line, field),
                 quoted(text),
                 expected,
-                "Fetch the file from the bank again.");
+                say("date.unreadable.remedy3"));
     }
 
     static String quoted(String text) {

@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.Charset;
@@ -129,26 +131,27 @@ public final class MappedReader implements StatementReader {
                     sink.warn(ReadWarning.note(
                             number,
                             "row.passed",
-                            "a row without a booking date, " + FormatDates.quoted(String.join(" ", cells)),
-                            "a line of the statement",
-                            "It was passed over."));
+                            say("row.passed.found", FormatDates.quoted(String.join(" ", cells))),
+                            say("row.passed.expected"),
+                            say("row.passed.remedy")));
                 }
                 return null;
             }
             draft.clear();
             draft.fileLine = number;
-            draft.booked = mapping.dates().parse(day(date), number, "booking date");
+            draft.booked = mapping.dates().parse(day(date), number, say("format.bookingDate"));
             String value = mapping.cell(Column.VALUE_DATE, cells);
-            draft.value = value.isEmpty() ? draft.booked : mapping.dates().parse(day(value), number, "value date");
+            draft.value =
+                    value.isEmpty() ? draft.booked : mapping.dates().parse(day(value), number, say("format.valueDate"));
             unit(number, cells);
             draft.amount = amount(number, cells);
             if (draft.amount == 0) {
                 sink.warn(ReadWarning.note(
                         number,
                         "amount.zero",
-                        "a line of zero",
-                        "an amount other than zero",
-                        "It was passed over; it moves nothing."));
+                        say("amount.zero.found"),
+                        say("amount.zero.expected"),
+                        say("amount.zero.remedy")));
                 return null;
             }
             String balance = mapping.cell(Column.BALANCE, cells);
@@ -179,10 +182,10 @@ public final class MappedReader implements StatementReader {
             if (!mapping.fits(cells)) {
                 throw new RuleViolation(
                         "mapping.header",
-                        "line " + number,
-                        "the columns " + FormatDates.quoted(String.join(", ", cells)),
-                        String.join(", ", mapping.header()) + ", as “" + mapping.name() + "” was learned",
-                        "Choose another mapping, or learn this table's columns anew.");
+                        say("mapping.header.where", number),
+                        say("mapping.header.found", FormatDates.quoted(String.join(", ", cells))),
+                        say("mapping.header.expected", String.join(", ", mapping.header()), mapping.name()),
+                        say("mapping.header.remedy"));
             }
         }
 
@@ -190,16 +193,16 @@ public final class MappedReader implements StatementReader {
             String code = mapping.cell(Column.CURRENCY, cells);
             if (!code.isEmpty()) {
                 CurrencyUnit found =
-                        MinorUnits.currency(code.toUpperCase(Locale.ROOT), "line " + number + ", currency");
+                        MinorUnits.currency(code.toUpperCase(Locale.ROOT), say("format.lineCurrency", number));
                 boolean same =
                         period != null && mapping.cell(Column.ACCOUNT, cells).equals(account);
                 if (same && currency != null && !currency.equals(found)) {
                     throw new RuleViolation(
                             "currency.other",
-                            "line " + number + ", currency",
+                            say("currency.other.where", number),
                             found.getCode(),
-                            currency.getCode() + ", as the lines before it",
-                            "Ask the bank for one file for each account.");
+                            say("currency.other.expected", currency.getCode()),
+                            say("currency.other.remedy"));
                 }
                 currency = found;
             }
@@ -217,10 +220,10 @@ public final class MappedReader implements StatementReader {
                     if (!OUT.contains(side) && !IN.contains(side)) {
                         throw new RuleViolation(
                                 "side.unreadable",
-                                "line " + number + ", side",
+                                say("side.unreadable.where", number),
                                 FormatDates.quoted(side),
-                                "a word for in or out, such as CR and DR, C and D, S and H",
-                                "Choose another column, or one whose amounts carry a sign.");
+                                say("side.unreadable.expected"),
+                                say("side.unreadable.remedy"));
                     }
                     amount = OUT.contains(side) ? -Math.abs(amount) : Math.abs(amount);
                 }
@@ -228,30 +231,30 @@ public final class MappedReader implements StatementReader {
             }
             String in = mapping.cell(Column.MONEY_IN, cells);
             String out = mapping.cell(Column.MONEY_OUT, cells);
-            long moneyIn = in.isEmpty() ? 0 : parse(in, number, "money in");
-            long moneyOut = out.isEmpty() ? 0 : Math.abs(parse(out, number, "money out"));
+            long moneyIn = in.isEmpty() ? 0 : parse(in, number, say("format.moneyIn"));
+            long moneyOut = out.isEmpty() ? 0 : Math.abs(parse(out, number, say("format.moneyOut")));
             if (moneyIn != 0 && moneyOut != 0) {
                 throw new RuleViolation(
                         "amount.twice",
-                        "line " + number,
-                        "money in of " + in + " and money out of " + out,
-                        "one of the two",
-                        "Look whether the right columns are chosen.");
+                        say("amount.twice.where", number),
+                        say("amount.twice.found", in, out),
+                        say("amount.twice.expected"),
+                        say("amount.twice.remedy"));
             }
             if (in.isEmpty() && out.isEmpty()) {
                 throw new RuleViolation(
                         "amount.unreadable",
-                        "line " + number,
-                        "neither money in nor money out",
-                        "one of the two",
-                        "Look whether the right columns are chosen.");
+                        say("amount.unreadable.where", number),
+                        say("amount.unreadable.found"),
+                        say("amount.unreadable.expected3"),
+                        say("amount.unreadable.remedy2"));
             }
             return Math.subtractExact(moneyIn, moneyOut);
         }
 
         private long parse(String text, int number, String column) {
             return MinorUnits.parse(
-                    DecimalText.plain(text, mapping.decimalPoint()), counted(), "line " + number + ", " + column);
+                    DecimalText.plain(text, mapping.decimalPoint()), counted(), say("format.line", number, column));
         }
 
         private void endStatement() {
@@ -267,9 +270,9 @@ public final class MappedReader implements StatementReader {
                 throw new RuleViolation(
                         "statement.none",
                         "",
-                        "no line after " + seen + " rows",
-                        "at least one line",
-                        "Choose the file that holds the lines, or look whether the right columns are chosen.");
+                        say("statement.none.found4", seen),
+                        say("statement.none.expected3"),
+                        say("statement.none.remedy2"));
             }
         }
 

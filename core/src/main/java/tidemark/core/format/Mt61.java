@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import tidemark.core.problem.RuleViolation;
 
 /**
@@ -30,7 +32,7 @@ record Mt61(
     static Mt61 parse(String text, int from, int line) {
         int value = FormatDates.number(text, from, 6);
         if (value < 0) {
-            throw refused(line, text, from, "a value date of six digits");
+            throw refused(line, text, from, say("format.aValueDateOfSixDigits"));
         }
         int at = from + 6;
         int entry = FormatDates.number(text, at, 4);
@@ -47,7 +49,7 @@ record Mt61(
             mark = charAt(text, at);
         }
         if (mark != 'C' && mark != 'D') {
-            throw refused(line, text, from, "C, D, RC, RD, EC or ED after the dates");
+            throw refused(line, text, from, say("format.cDRcRdEcOrEd"));
         }
         at++;
         char funds = charAt(text, at);
@@ -59,7 +61,7 @@ record Mt61(
             at++;
         }
         if (at == start) {
-            throw refused(line, text, from, "an amount such as 1234,56 after the mark");
+            throw refused(line, text, from, say("format.anAmountSuchAs123456After"));
         }
         int end = at;
         String type = "";
@@ -96,9 +98,9 @@ record Mt61(
     private static RuleViolation refused(int line, String text, int from, String expected) {
         return new RuleViolation(
                 "mt.line",
-                "line " + line + ", :61:",
+                say("mt.line.where", line),
                 FormatDates.quoted(text.substring(from)),
                 expected,
-                "Fetch the file from the bank again.");
+                say("mt.line.remedy"));
     }
 }

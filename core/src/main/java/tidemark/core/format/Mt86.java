@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -71,7 +73,7 @@ final class Mt86 {
                 } else if (number == 32 || number == 33) {
                     name.add(value);
                 } else if (number == 31) {
-                    draft.extra("account " + value);
+                    draft.extra(say("format.account", value));
                 }
             }
             at = next;

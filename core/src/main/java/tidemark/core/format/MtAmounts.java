@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
@@ -9,7 +11,7 @@ import tidemark.core.statement.Balance;
 
 /** Amounts and balances as the fields of a customer statement message give them, with a comma and no sign. */
 final class MtAmounts {
-    private static final String AGAIN = "Fetch the file from the bank again.";
+    private static final String AGAIN = say("format.fetchTheFileFromTheBankAgain");
 
     private final char[] digits = new char[16];
     private String tag = "";
@@ -22,7 +24,7 @@ final class MtAmounts {
     }
 
     String where() {
-        return "line " + line + ", :" + tag + ":";
+        return say("format.line2", line, tag);
     }
 
     /** The currency of a balance such as {@code C260601USD1234,56}. */
@@ -34,11 +36,7 @@ final class MtAmounts {
     Balance balance(String text, @Nullable CurrencyUnit expected) {
         if (text.length() < 11 || (text.charAt(0) != 'C' && text.charAt(0) != 'D')) {
             throw new RuleViolation(
-                    "balance.unreadable",
-                    where(),
-                    FormatDates.quoted(text),
-                    "a balance such as C260601USD1234,56",
-                    AGAIN);
+                    "balance.unreadable", where(), FormatDates.quoted(text), say("balance.unreadable.expected"), AGAIN);
         }
         LocalDate day = FormatDates.sixDigits(text.substring(1, 7), line, ":" + tag + ":");
         CurrencyUnit unit = unitOf(text);
@@ -46,8 +44,8 @@ final class MtAmounts {
             throw new RuleViolation(
                     "currency.other",
                     where(),
-                    "a balance in " + unit.getCode(),
-                    "one in " + expected.getCode() + ", as the opening balance",
+                    say("currency.other.found", unit.getCode()),
+                    say("currency.other.expected2", expected.getCode()),
                     AGAIN);
         }
         long amount = amount(text.substring(10), unit);
@@ -71,11 +69,7 @@ final class MtAmounts {
         String plain = text.strip();
         if (plain.indexOf(',') < 0 || plain.indexOf('.') >= 0 || plain.startsWith("-")) {
             throw new RuleViolation(
-                    "amount.unreadable",
-                    where(),
-                    FormatDates.quoted(text),
-                    "an amount with a comma and no sign, such as 1234,56",
-                    AGAIN);
+                    "amount.unreadable", where(), FormatDates.quoted(text), say("amount.unreadable.expected4"), AGAIN);
         }
         return MinorUnits.parse(plain.replace(',', '.'), unit, line, ":" + tag + ":");
     }

@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.LocalDate;
@@ -84,7 +86,7 @@ public final class MtReader implements StatementReader {
             }
             field();
             if (envelope) {
-                throw incomplete("a message that is not ended by -}", "-} after the last field");
+                throw incomplete(say("format.aMessageThatIsNotEndedBy"), say("format.afterTheLastField"));
             }
             endMessage();
             finish();
@@ -92,9 +94,9 @@ public final class MtReader implements StatementReader {
                 throw new RuleViolation(
                         "statement.none",
                         "",
-                        "no statement in the file",
-                        "at least one message with :20:, :25: and :60F:",
-                        "Choose the file that holds the statement.");
+                        say("statement.none.found5"),
+                        say("statement.none.expected4"),
+                        say("statement.none.remedy"));
             }
             lines.tellCharset(sink);
         }
@@ -132,10 +134,10 @@ public final class MtReader implements StatementReader {
             } else if (!text.isBlank() && messageOpen) {
                 throw new RuleViolation(
                         "mt.field",
-                        "line " + lines.number(),
+                        say("mt.field.where", lines.number()),
                         FormatDates.quoted(text),
-                        "a field that begins with its tag, such as :61:",
-                        "Fetch the file from the bank again.");
+                        say("mt.field.expected"),
+                        say("mt.field.remedy"));
             }
         }
 
@@ -163,10 +165,10 @@ public final class MtReader implements StatementReader {
         private RuleViolation incomplete(String found, String expected) {
             return new RuleViolation(
                     "file.incomplete",
-                    "line " + Math.max(1, lines.number()),
+                    say("file.incomplete.where", Math.max(1, lines.number())),
                     found,
                     expected,
-                    "The file breaks off; fetch it from the bank again.");
+                    say("file.incomplete.remedy"));
         }
 
         /** Works off the field that has been gathered. */
@@ -236,11 +238,9 @@ public final class MtReader implements StatementReader {
                     sink.warn(ReadWarning.breach(
                             tagLine,
                             "statement.page",
-                            "a page " + sequence + " that opens with "
-                                    + MinorUnits.report(balance.minorUnits(), counted()),
-                            MinorUnits.report(closing.minorUnits(), counted())
-                                    + ", with which the page before it ended",
-                            "A page is missing or wrong; fetch the file again."));
+                            say("statement.page.found", sequence, MinorUnits.report(balance.minorUnits(), counted())),
+                            say("statement.page.expected", MinorUnits.report(closing.minorUnits(), counted())),
+                            say("statement.page.remedy")));
                 }
                 pageToCome = false;
                 started = true;
@@ -251,9 +251,9 @@ public final class MtReader implements StatementReader {
                 sink.warn(ReadWarning.breach(
                         tagLine,
                         "statement.page",
-                        "a page that follows on from an earlier one (:60M:)",
-                        "the first page of the statement (:60F:)",
-                        "Look for the file with the pages before this one."));
+                        say("statement.page.found2"),
+                        say("statement.page.expected2"),
+                        say("statement.page.remedy2")));
             }
         }
 
@@ -303,9 +303,9 @@ public final class MtReader implements StatementReader {
                 throw new RuleViolation(
                         "amount.zero",
                         amounts.where(),
-                        "a line of zero",
-                        "an amount other than zero",
-                        "Fetch the file from the bank again.");
+                        say("amount.zero.found"),
+                        say("amount.zero.expected"),
+                        say("amount.zero.remedy3"));
             }
             draft.amount = parts.in() ? amount : -amount;
             draft.pending = parts.expected();
@@ -339,10 +339,10 @@ public final class MtReader implements StatementReader {
         private RuleViolation noStatement() {
             return new RuleViolation(
                     "statement.balance.missing",
-                    "line " + tagLine,
-                    "a line or closing balance before any opening balance",
-                    ":60F:, or :34F: in an interim report, at the head of each message",
-                    "Fetch the file from the bank again.");
+                    say("statement.balance.missing.where", tagLine),
+                    say("statement.balance.missing.found3"),
+                    say("statement.balance.missing.expected2"),
+                    say("statement.balance.missing.remedy2"));
         }
 
         private void begin() {
@@ -378,8 +378,8 @@ public final class MtReader implements StatementReader {
                         "total.unreadable",
                         amounts.where(),
                         FormatDates.quoted(text),
-                        "a number and a sum such as 2USD300,00",
-                        "Fetch the file from the bank again.");
+                        say("total.unreadable.expected"),
+                        say("total.unreadable.remedy"));
             }
             CurrencyUnit unit = MinorUnits.currency(text.substring(end, end + 3), amounts.where());
             if (currency == null) {
@@ -391,10 +391,13 @@ public final class MtReader implements StatementReader {
                 sink.warn(ReadWarning.breach(
                         tagLine,
                         "control.total",
-                        (debit ? debits : credits) + " lines " + (debit ? "out" : "in") + " that make "
-                                + MinorUnits.report(debit ? debitSum : creditSum, unit),
-                        count + " that make " + MinorUnits.report(sum, unit) + ", as the report's own total says",
-                        "A line is missing or wrong; fetch the file again."));
+                        say(
+                                "control.total.found3",
+                                debit ? debits : credits,
+                                debit ? say("control.total.found") : say("control.total.found2"),
+                                MinorUnits.report(debit ? debitSum : creditSum, unit)),
+                        say("control.total.expected", count, MinorUnits.report(sum, unit)),
+                        say("control.total.remedy")));
             }
         }
 
@@ -404,8 +407,7 @@ public final class MtReader implements StatementReader {
                 long made = Math.addExact(opening.minorUnits(), Math.subtractExact(creditSum, debitSum));
                 if (made != closing.minorUnits()) {
                     throw incomplete(
-                            "a closing balance at the very end of the file that the lines do not make",
-                            "a line break after the last field");
+                            say("format.aClosingBalanceAtTheVeryEnd"), say("format.aLineBreakAfterTheLastField"));
                 }
             }
         }
@@ -413,10 +415,10 @@ public final class MtReader implements StatementReader {
         private void endMessage() {
             endLine();
             if (messageOpen && !started) {
-                throw incomplete("a message without a balance", ":60F:, or :34F: in an interim report");
+                throw incomplete(say("format.aMessageWithoutABalance"), say("format.60fOr34fInAnInterimReport"));
             }
             if (messageOpen && !interim && !closed) {
-                throw incomplete("a statement without a closing balance", ":62F: after the last line");
+                throw incomplete(say("format.aStatementWithoutAClosingBalance"), say("format.62fAfterTheLastLine"));
             }
             messageOpen = false;
         }
@@ -430,9 +432,9 @@ public final class MtReader implements StatementReader {
                 sink.warn(ReadWarning.breach(
                         lines.number(),
                         "statement.page",
-                        "a page after which another should come (:62M:)",
-                        "the last page of the statement (:62F:)",
-                        "Look for the file with the pages after this one."));
+                        say("statement.page.found3"),
+                        say("statement.page.expected3"),
+                        say("statement.page.remedy3")));
             }
             begin();
             sink.end(facts());

@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -102,7 +104,7 @@ public final class OfxReader implements StatementReader {
                         }
                         if (element.group) {
                             if (path.size() > 40) {
-                                throw malformed("groups in groups, more than 40 deep");
+                                throw malformed(say("format.groupsInGroupsMoreThan40Deep"));
                             }
                             path.push(element);
                             opened(element);
@@ -118,8 +120,10 @@ public final class OfxReader implements StatementReader {
                         element = OfxElement.OTHER;
                         if (closed.group) {
                             if (path.peek() != closed) {
-                                throw malformed("</" + closed + "> where "
-                                        + (path.isEmpty() ? "nothing" : "<" + path.peek() + ">") + " is open");
+                                throw malformed(say(
+                                        "format.whereIsOpen",
+                                        closed,
+                                        path.isEmpty() ? "nothing" : "<" + path.peek() + ">"));
                             }
                             path.pop();
                             closed(closed);
@@ -132,36 +136,38 @@ public final class OfxReader implements StatementReader {
             if (!seen) {
                 throw new RuleViolation(
                         "file.format",
-                        "line " + tokens.line(),
-                        "a file without <OFX>",
-                        "an OFX document",
-                        "Ask the bank for the statement as OFX.");
+                        say("file.format.where", tokens.line()),
+                        say("file.format.found"),
+                        say("file.format.expected"),
+                        say("file.format.remedy"));
             }
             if (!complete) {
                 throw new RuleViolation(
                         "file.incomplete",
-                        "line " + tokens.line(),
-                        "the end of the file inside " + (path.isEmpty() ? "the document" : "<" + path.peek() + ">"),
-                        "</OFX> at the end",
-                        "The file breaks off; fetch it from the bank again.");
+                        say("file.incomplete.where", tokens.line()),
+                        say(
+                                "file.incomplete.found3",
+                                path.isEmpty() ? say("file.incomplete.found2") : "<" + path.peek() + ">"),
+                        say("file.incomplete.expected3"),
+                        say("file.incomplete.remedy"));
             }
             if (statements == 0) {
                 throw new RuleViolation(
                         "statement.none",
                         "",
-                        "no statement in the file",
-                        "at least one STMTRS or CCSTMTRS",
-                        "Choose the file that holds the statement.");
+                        say("statement.none.found5"),
+                        say("statement.none.expected5"),
+                        say("statement.none.remedy"));
             }
         }
 
         private RuleViolation malformed(String found) {
             return new RuleViolation(
                     "ofx.malformed",
-                    "line " + tokens.line(),
+                    say("ofx.malformed.where", tokens.line()),
                     found,
-                    "each group closed in its turn",
-                    "Fetch the file from the bank again.");
+                    say("ofx.malformed.expected"),
+                    say("ofx.malformed.remedy"));
         }
 
         private void opened(OfxElement group) {
@@ -207,7 +213,7 @@ public final class OfxReader implements StatementReader {
             switch (group) {
                 case STMTRS, CCSTMTRS -> {
                     if (leaf == OfxElement.CURDEF) {
-                        currency = MinorUnits.currency(tokens.value(), "line " + tokens.line() + ", CURDEF");
+                        currency = MinorUnits.currency(tokens.value(), say("format.lineCurdef", tokens.line()));
                     }
                 }
                 case BANKACCTFROM, CCACCTFROM -> {
@@ -250,7 +256,7 @@ public final class OfxReader implements StatementReader {
                 }
                 case BANKACCTTO, CCACCTTO -> {
                     if (leaf == OfxElement.ACCTID) {
-                        draft.extra("account " + tokens.value());
+                        draft.extra(say("format.account", tokens.value()));
                     }
                 }
                 default -> own(leaf);
@@ -291,7 +297,10 @@ public final class OfxReader implements StatementReader {
             switch (group) {
                 case OFX -> complete = true;
                 case CURRENCY, ORIGCURRENCY ->
-                    draft.extra((group == OfxElement.CURRENCY ? "in " : "originally in ") + symbol + " at " + rate);
+                    draft.extra(say(
+                            "format.at",
+                            (group == OfxElement.CURRENCY ? say("format.in2") : say("format.originallyIn")) + symbol,
+                            rate));
                 case STMTTRN, STMTTRNP -> endLine();
                 case STMTRS, CCSTMTRS -> endStatement();
                 default -> {}
@@ -302,28 +311,30 @@ public final class OfxReader implements StatementReader {
             inLine = false;
             CurrencyUnit unit = counted();
             if (!open) {
-                throw malformed("a movement outside a statement");
+                throw malformed(say("format.aMovementOutsideAStatement"));
             }
             String plain = amount.indexOf('.') < 0 ? amount.replace(',', '.') : amount;
             draft.amount = MinorUnits.parse(plain, unit, Math.max(amountLine, draft.fileLine), "TRNAMT");
             if (draft.booked == null) {
                 throw new RuleViolation(
                         "line.date.missing",
-                        "line " + draft.fileLine,
-                        "a movement without a date",
-                        "DTPOSTED on every movement",
-                        "Fetch the file from the bank again.");
+                        say("line.date.missing.where", draft.fileLine),
+                        say("line.date.missing.found"),
+                        say("line.date.missing.expected"),
+                        say("line.date.missing.remedy"));
             }
             if (!corrects.isEmpty()) {
                 boolean delete = correction.equals("DELETE");
                 sink.warn(ReadWarning.breach(
                         draft.fileLine,
                         "line.correction",
-                        "a line that " + (delete ? "deletes" : "replaces") + " the line with the bank's reference "
-                                + corrects,
-                        "lines that stay as they are",
-                        "Look at that line, here or in an earlier statement, and ask the bank what it corrected."));
-                draft.extra((delete ? "deletes " : "replaces ") + corrects);
+                        say(
+                                "line.correction.found3",
+                                delete ? say("line.correction.found") : say("line.correction.found2"),
+                                corrects),
+                        say("line.correction.expected"),
+                        say("line.correction.remedy")));
+                draft.extra((delete ? say("format.deletes") : say("format.replaces")) + corrects);
                 if (delete) {
                     return;
                 }
@@ -332,9 +343,9 @@ public final class OfxReader implements StatementReader {
                 sink.warn(ReadWarning.note(
                         draft.fileLine,
                         "amount.zero",
-                        "a line of zero",
-                        "an amount other than zero",
-                        "It was passed over; it moves nothing."));
+                        say("amount.zero.found"),
+                        say("amount.zero.expected"),
+                        say("amount.zero.remedy")));
                 return;
             }
             position++;
@@ -357,7 +368,7 @@ public final class OfxReader implements StatementReader {
             Optional<Balance> closing = Optional.empty();
             if (closingText != null) {
                 String plain = closingText.indexOf('.') < 0 ? closingText.replace(',', '.') : closingText;
-                long minorUnits = MinorUnits.parse(plain, counted(), "line " + closingLine + ", BALAMT");
+                long minorUnits = MinorUnits.parse(plain, counted(), say("format.lineBalamt", closingLine));
                 LocalDate day = closingDay != null ? closingDay : to;
                 if (day != null) {
                     closing = Optional.of(new Balance(day, minorUnits));

@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.charset.CharacterCodingException;
@@ -139,10 +141,10 @@ final class OfxTokens {
             } catch (CharacterCodingException e) {
                 throw new RuleViolation(
                         "file.charset",
-                        "line " + line,
-                        "bytes that are not in the character set the file names",
-                        "text in that character set",
-                        "Fetch the file from the bank again.");
+                        say("file.charset.where", line),
+                        say("file.charset.found"),
+                        say("file.charset.expected"),
+                        say("file.charset.remedy"));
             }
             at = 0;
             if (end <= 0) {
@@ -156,10 +158,10 @@ final class OfxTokens {
         } else if (c == 0) {
             throw new RuleViolation(
                     "file.nul",
-                    "line " + line,
-                    "a NUL character",
-                    "text",
-                    "Fetch the file from the bank again; this one is damaged or no text file.");
+                    say("file.nul.where", line),
+                    say("file.nul.found"),
+                    say("file.nul.expected"),
+                    say("file.nul.remedy"));
         }
         return c;
     }
@@ -233,10 +235,10 @@ final class OfxTokens {
             c = read();
         }
         if (c < 0) {
-            throw broken("a tag that is not ended");
+            throw broken(say("format.aTagThatIsNotEnded"));
         }
         if (text.isEmpty()) {
-            throw broken("a tag without a name");
+            throw broken(say("format.aTagWithoutAName"));
         }
         char first = text.charAt(0);
         if (first == '?' || text.indexOf("!--") == 0) {
@@ -245,10 +247,10 @@ final class OfxTokens {
         if (first == '!') {
             throw new RuleViolation(
                     "xml.doctype",
-                    "line " + line,
-                    "a document type definition",
-                    "an OFX document without one",
-                    "Do not use this file; ask the bank for a clean one.");
+                    say("xml.doctype.where", line),
+                    say("xml.doctype.found"),
+                    say("xml.doctype.expected"),
+                    say("xml.doctype.remedy"));
         }
         boolean close = first == '/';
         boolean empty = text.charAt(text.length() - 1) == '/';
@@ -308,20 +310,20 @@ final class OfxTokens {
         if (text.length() > LONGEST) {
             throw new RuleViolation(
                     "text.long",
-                    "line " + line,
-                    "a tag or text of more than " + LONGEST + " characters",
-                    "at most " + LONGEST,
-                    "Fetch the file from the bank again; this one is damaged.");
+                    say("text.long.where", line),
+                    say("text.long.found", LONGEST),
+                    say("text.long.expected", LONGEST),
+                    say("text.long.remedy"));
         }
     }
 
     private RuleViolation broken(String found) {
         return new RuleViolation(
                 "ofx.malformed",
-                "line " + line,
+                say("ofx.malformed.where", line),
                 found,
-                "a complete OFX document",
-                "Fetch the file from the bank again.");
+                say("ofx.malformed.expected2"),
+                say("ofx.malformed.remedy"));
     }
 
     private String text(char until) throws IOException {

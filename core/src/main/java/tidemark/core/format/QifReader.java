@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.LocalDate;
@@ -28,7 +30,7 @@ import tidemark.core.statement.StatementFacts;
  */
 public final class QifReader implements StatementReader {
     static final int MOST = 500_000;
-    private static final Set<String> READ = Set.of("bank", "cash", "ccard", "oth a", "oth l");
+    private static final Set<String> READ = Set.of("bank", "cash", "ccard", say("format.othA"), say("format.othL"));
 
     @Override
     public String format() {
@@ -85,26 +87,26 @@ public final class QifReader implements StatementReader {
             if (any) {
                 throw new RuleViolation(
                         "file.incomplete",
-                        "line " + lines.number(),
-                        "the end of the file inside a record",
-                        "^ after every record",
-                        "The file breaks off; export it again.");
+                        say("file.incomplete.where", lines.number()),
+                        say("file.incomplete.found4"),
+                        say("file.incomplete.expected4"),
+                        say("file.incomplete.remedy3"));
             }
             endList();
             if (statements == 0) {
                 throw new RuleViolation(
                         "statement.none",
                         "",
-                        "no movement of a bank, cash or card account",
-                        "!Type:Bank, !Type:Cash or !Type:CCard with at least one movement",
-                        "Choose the file that holds the movements.");
+                        say("statement.none.found6"),
+                        say("statement.none.expected6"),
+                        say("statement.none.remedy3"));
             }
             lines.tellCharset(sink);
         }
 
         private void section(String header) {
             if (any) {
-                throw bad("a new section inside a record", "^ after every record");
+                throw bad(say("format.aNewSectionInsideARecord"), say("format.afterEveryRecord"));
             }
             String lower = header.toLowerCase(Locale.ROOT);
             if (lower.startsWith("option:") || lower.startsWith("clear:")) {
@@ -120,16 +122,17 @@ public final class QifReader implements StatementReader {
                             lines.number(),
                             "section.other",
                             FormatDates.quoted(header),
-                            "lists of bank, cash or card accounts",
-                            "That section was passed over."));
+                            say("section.other.expected"),
+                            say("section.other.remedy")));
                 }
             } else if (!inAccount) {
-                throw bad(FormatDates.quoted("!" + header), "!Type:Bank or another section of QIF");
+                throw bad(FormatDates.quoted("!" + header), say("format.typeBankOrAnotherSectionOfQif"));
             }
         }
 
         private RuleViolation bad(String found, String expected) {
-            return new RuleViolation("qif.record", "line " + lines.number(), found, expected, "Export the file again.");
+            return new RuleViolation(
+                    "qif.record", say("qif.record.where", lines.number()), found, expected, say("qif.record.remedy"));
         }
 
         private void field(String line) {
@@ -154,7 +157,7 @@ public final class QifReader implements StatementReader {
                 case 'L' -> category = value;
                 case '^' -> endRecord();
                 case 'C', 'A', 'S', 'E', '$', '%', 'F', 'X', 'I', 'K', 'Q', 'Y', 'O', 'B', 'R', 'V', 'W' -> {}
-                default -> throw bad(FormatDates.quoted(line), "a field of QIF, such as D for the date");
+                default -> throw bad(FormatDates.quoted(line), say("format.aFieldOfQifSuchAsD"));
             }
         }
 
@@ -166,23 +169,23 @@ public final class QifReader implements StatementReader {
             if (date.isEmpty() || amount == null) {
                 throw new RuleViolation(
                         "qif.record",
-                        "line " + recordLine,
-                        date.isEmpty() ? "a record without a date (D)" : "a record without an amount (T)",
-                        "both in every record",
-                        "Export the file again.");
+                        say("qif.record.where", recordLine),
+                        date.isEmpty() ? say("qif.record.found") : say("qif.record.found2"),
+                        say("qif.record.expected"),
+                        say("qif.record.remedy"));
             }
             if (records.size() >= MOST) {
-                throw bad("more than " + MOST + " movements", "at most " + MOST);
+                throw bad(say("format.moreThanMovements", MOST), say("format.atMost", MOST));
             }
             long minorUnits = MinorUnits.parse(
-                    DecimalText.plain(amount, DecimalText.pointOf(amount)), assumed, "line " + recordLine + ", T");
+                    DecimalText.plain(amount, DecimalText.pointOf(amount)), assumed, say("format.lineT", recordLine));
             if (minorUnits == 0 && !payee.equalsIgnoreCase("Opening Balance")) {
                 sink.warn(ReadWarning.note(
                         recordLine,
                         "amount.zero",
-                        "a movement of zero",
-                        "an amount other than zero",
-                        "It was passed over; it moves nothing."));
+                        say("amount.zero.found4"),
+                        say("amount.zero.expected"),
+                        say("amount.zero.remedy")));
                 return;
             }
             records.add(new Raw(recordLine, date, minorUnits, number, payee, memo, category));
@@ -202,9 +205,9 @@ public final class QifReader implements StatementReader {
                 sink.warn(ReadWarning.breach(
                         records.getFirst().line(),
                         "date.order",
-                        "dates such as " + records.getFirst().date() + " that can be read in two ways",
-                        "at least one day above 12",
-                        "They were read with the month first; look at the dates before you take them."));
+                        say("date.order.found", records.getFirst().date()),
+                        say("date.order.expected"),
+                        say("date.order.remedy")));
                 order = DateOrder.MONTH_FIRST;
             }
             Raw first = records.getFirst();

@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.Reader;
 import java.time.LocalDate;
@@ -163,10 +165,10 @@ final class SeparatedText {
         if (inside) {
             throw new RuleViolation(
                     "file.csv",
-                    "line " + number,
-                    "a quote that is never ended",
-                    "separated values with balanced quotes",
-                    "The file breaks off, or a quote is missing; save it as CSV again.");
+                    say("file.csv.where", number),
+                    say("file.csv.found"),
+                    say("file.csv.expected"),
+                    say("file.csv.remedy"));
         }
         quotedEnd = place - gap;
     }
@@ -189,10 +191,10 @@ final class SeparatedText {
             if (end >= LONGEST_ROW) {
                 throw new RuleViolation(
                         "file.csv",
-                        "line " + number,
-                        "a row of more than " + LONGEST_ROW + " characters",
-                        "separated values with balanced quotes",
-                        "Save the file as CSV again.");
+                        say("file.csv.where", number),
+                        say("file.csv.found2", LONGEST_ROW),
+                        say("file.csv.expected"),
+                        say("file.csv.remedy2"));
             }
             buffer = Arrays.copyOf(buffer, 2 * end);
         }
@@ -214,10 +216,10 @@ final class SeparatedText {
     private RuleViolation nul() {
         return new RuleViolation(
                 "file.nul",
-                "line " + number,
-                "a NUL character",
-                "text",
-                "Fetch the file from the bank again; this one is damaged or no text file.");
+                say("file.nul.where", number),
+                say("file.nul.found"),
+                say("file.nul.expected"),
+                say("file.nul.remedy"));
     }
 
     /** The field, from 0, as it stands. */

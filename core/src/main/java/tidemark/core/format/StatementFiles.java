@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.BufferedInputStream;
 import java.io.ByteArrayInputStream;
 import java.io.EOFException;
@@ -80,7 +82,7 @@ public final class StatementFiles {
                         assumed,
                         sink);
             } catch (ZipException | EOFException e) {
-                throw broken("a compressed file that breaks off or is damaged");
+                throw broken(say("format.aCompressedFileThatBreaksOffOr"));
             }
         }
         if (isZip(head)) {
@@ -88,7 +90,7 @@ public final class StatementFiles {
             try {
                 return isWorkbook(packed) ? workbook(packed, assumed, sink) : archive(packed, assumed, sink);
             } catch (ZipException | EOFException e) {
-                throw broken("an archive that breaks off or is damaged");
+                throw broken(say("format.anArchiveThatBreaksOffOrIs"));
             }
         }
         return one(buffered, assumed, sink);
@@ -96,7 +98,7 @@ public final class StatementFiles {
 
     private static RuleViolation broken(String found) {
         return new RuleViolation(
-                "archive.broken", "", found, "a complete gzip or zip file", "Fetch the file from the bank again.");
+                "archive.broken", "", found, say("archive.broken.expected"), say("archive.broken.remedy"));
     }
 
     private static byte[] head(BufferedInputStream in) throws IOException {
@@ -135,7 +137,7 @@ public final class StatementFiles {
         try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(packed))) {
             ZipEntry entry = zip.getNextEntry();
             if (entry == null) {
-                throw broken("an archive with nothing in it");
+                throw broken(say("format.anArchiveWithNothingInIt"));
             }
             while (entry != null) {
                 String name = entry.getName();
@@ -144,9 +146,9 @@ public final class StatementFiles {
                         throw new RuleViolation(
                                 "archive.files",
                                 "",
-                                "more than " + limits.mostFiles() + " files in the archive",
-                                "at most " + limits.mostFiles(),
-                                "Split the archive.");
+                                say("archive.files.found", limits.mostFiles()),
+                                say("archive.files.expected", limits.mostFiles()),
+                                say("archive.files.remedy"));
                     }
                     Bounded bounded = new Bounded(zip, left[0]);
                     each.take(name, bounded);
@@ -156,7 +158,7 @@ public final class StatementFiles {
                 entry = zip.getNextEntry();
             }
         } catch (IllegalArgumentException e) {
-            throw broken("an archive whose file names cannot be read");
+            throw broken(say("format.anArchiveWhoseFileNamesCannotBe"));
         }
     }
 
@@ -172,9 +174,9 @@ public final class StatementFiles {
                     throw new RuleViolation(
                             "archive.nested",
                             "",
-                            "an archive inside the archive",
-                            "statement files",
-                            "Unpack it once, then read what is in it.");
+                            say("archive.nested.found"),
+                            say("archive.nested.expected"),
+                            say("archive.nested.remedy"));
                 }
                 formats.add(one(buffered, assumed, named));
             } catch (RuleViolation e) {
@@ -183,7 +185,7 @@ public final class StatementFiles {
             }
         });
         if (formats.isEmpty()) {
-            throw broken("an archive with no file in it");
+            throw broken(say("format.anArchiveWithNoFileInIt"));
         }
         return String.join(", ", formats);
     }
@@ -191,7 +193,7 @@ public final class StatementFiles {
     /** The file's own name, short and plain enough to be shown. */
     private static String shown(String path) {
         String plain = path.replaceAll(".*[/\\\\]", "").replaceAll("\\p{Cntrl}", "");
-        return plain.length() > 80 ? plain.substring(0, 80) + "…" : plain.isEmpty() ? "a file" : plain;
+        return plain.length() > 80 ? plain.substring(0, 80) + "…" : plain.isEmpty() ? say("format.aFile") : plain;
     }
 
     private String workbook(byte[] packed, CurrencyUnit assumed, StatementSink sink) throws IOException {
@@ -220,7 +222,7 @@ public final class StatementFiles {
                 new String(head, StandardCharsets.UTF_8).replace("\uFEFF", "").stripLeading();
         if (start.isEmpty()) {
             throw new RuleViolation(
-                    "file.empty", "", "an empty file", "a bank statement", "Choose the file the bank gave you.");
+                    "file.empty", "", say("file.empty.found"), say("file.empty.expected"), say("file.empty.remedy"));
         }
         String upper = start.substring(0, Math.min(2_000, start.length())).toUpperCase(Locale.ROOT);
         if (upper.startsWith("OFXHEADER")
@@ -254,9 +256,9 @@ public final class StatementFiles {
                     throw new RuleViolation(
                             "file.format",
                             "",
-                            "a file that is not text",
-                            "a statement as camt, MT940, OFX, BAI2, QIF, CSV or XLSX, or such files packed with gzip or zip",
-                            "Ask the bank for the statement in one of these formats.");
+                            say("file.format.found2"),
+                            say("file.format.expected2"),
+                            say("file.format.remedy2"));
                 }
             }
         }
@@ -283,19 +285,16 @@ public final class StatementFiles {
             throw new RuleViolation(
                     "mapping.needed",
                     "",
-                    guessed.isEmpty()
-                            ? "a table in which no column of dates and amounts was found"
-                            : "a table whose dates or columns can be read in two ways",
-                    "a mapping that tells what each column holds",
-                    "Show once what the columns hold; it is remembered for the account.");
+                    guessed.isEmpty() ? say("mapping.needed.found") : say("mapping.needed.found2"),
+                    say("mapping.needed.expected"),
+                    say("mapping.needed.remedy"));
         }
         sink.warn(ReadWarning.breach(
                 0,
                 "mapping.guessed",
-                "a table whose columns were guessed: "
-                        + String.join(", ", guessed.get().header()),
-                "a mapping that a person has looked at",
-                "Look at the lines as they were read before you take them."));
+                say("mapping.guessed.found", String.join(", ", guessed.get().header())),
+                say("mapping.guessed.expected"),
+                say("mapping.guessed.remedy")));
         return guessed.get();
     }
 
@@ -361,9 +360,9 @@ public final class StatementFiles {
                 throw new RuleViolation(
                         "archive.size",
                         "",
-                        "more than " + most / 1_000_000 + " million bytes of content",
-                        "a file, unpacked, of at most that size, and not packed beyond reason",
-                        "Split the file, or ask the bank for shorter periods.");
+                        say("archive.size.found", most / 1_000_000),
+                        say("archive.size.expected"),
+                        say("archive.size.remedy"));
             }
         }
 

@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.Optional;
 import java.util.OptionalLong;
 import org.joda.money.CurrencyUnit;
@@ -81,10 +83,9 @@ final class SumCheck implements StatementSink {
             next.warn(ReadWarning.breach(
                     oldestFirst.line(),
                     "statement.running",
-                    "a balance of " + MinorUnits.report(oldestFirst.found(), currency),
-                    MinorUnits.report(oldestFirst.expected(), currency)
-                            + ", the balance before it and the line's amount",
-                    "A line is missing or wrong at this place; fetch the file again."));
+                    say("statement.running.found", MinorUnits.report(oldestFirst.found(), currency)),
+                    say("statement.running.expected", MinorUnits.report(oldestFirst.expected(), currency)),
+                    say("statement.running.remedy")));
         }
         Optional<Balance> opening = all.opening();
         Optional<Balance> closing = all.closing();
@@ -95,12 +96,17 @@ final class SumCheck implements StatementSink {
                 next.warn(ReadWarning.breach(
                         0,
                         "statement.sum",
-                        "opening " + MinorUnits.report(opening.get().minorUnits(), currency) + " and " + booked
-                                + (booked == 1 ? " line that makes " : " lines that make ")
-                                + MinorUnits.report(made, currency),
-                        "the closing balance, " + MinorUnits.report(stated, currency) + ", which is "
-                                + MinorUnits.report(Math.subtractExact(stated, made), currency) + " apart",
-                        "A line is missing or wrong; fetch the file again."));
+                        say(
+                                "statement.sum.found3",
+                                MinorUnits.report(opening.get().minorUnits(), currency),
+                                booked,
+                                booked == 1 ? say("statement.sum.found") : say("statement.sum.found2"),
+                                MinorUnits.report(made, currency)),
+                        say(
+                                "statement.sum.expected",
+                                MinorUnits.report(stated, currency),
+                                MinorUnits.report(Math.subtractExact(stated, made), currency)),
+                        say("statement.sum.remedy")));
             }
         }
         next.end(all);

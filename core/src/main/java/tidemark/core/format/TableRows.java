@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigDecimal;
@@ -51,10 +53,10 @@ final class TableRows {
     static RuleViolation notIn(Charset charset, int line) {
         return new RuleViolation(
                 "file.charset",
-                "line " + line,
-                "bytes that are not " + charset.name(),
-                "text in " + charset.name(),
-                "Choose another character set, or save the file as CSV (UTF-8) again.");
+                say("file.charset.where", line),
+                say("file.charset.found2", charset.name()),
+                say("file.charset.expected2", charset.name()),
+                say("file.charset.remedy2"));
     }
 
     /**
@@ -91,12 +93,11 @@ final class TableRows {
         return new RuleViolation(
                 "file.xlsx",
                 "",
-                "a spreadsheet that cannot be read"
-                        + (e instanceof ExcelReaderException && e.getMessage() != null
-                                ? " (" + e.getMessage() + ")"
-                                : ""),
-                "an XLSX workbook with the lines on its first sheet",
-                "Open it in a spreadsheet program and save it as XLSX or CSV again.");
+                say(
+                        "file.xlsx.found",
+                        e instanceof ExcelReaderException && e.getMessage() != null ? " (" + e.getMessage() + ")" : ""),
+                say("file.xlsx.expected"),
+                say("file.xlsx.remedy"));
     }
 
     /** @param dayZero the day from which the workbook counts its dates */

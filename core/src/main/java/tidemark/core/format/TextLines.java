@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
@@ -58,9 +60,9 @@ final class TextLines {
             sink.warn(ReadWarning.note(
                     firstForeign,
                     "file.charset",
-                    "bytes that are not UTF-8",
-                    "UTF-8; they were read as Windows-1252",
-                    "Look whether names and texts are written as they should be."));
+                    say("file.charset.found3"),
+                    say("file.charset.expected3"),
+                    say("file.charset.remedy3")));
         }
     }
 
@@ -109,10 +111,10 @@ final class TextLines {
                     if (b == 0) {
                         throw new RuleViolation(
                                 "file.nul",
-                                "line " + number,
-                                "a NUL byte at offset " + (offset + place - start),
-                                "text",
-                                "Fetch the file from the bank again; this one is damaged or no text file.");
+                                say("file.nul.where", number),
+                                say("file.nul.found2", offset + place - start),
+                                say("file.nul.expected"),
+                                say("file.nul.remedy"));
                     }
                     if (b < 0) {
                         ascii = false;
@@ -156,10 +158,10 @@ final class TextLines {
         if (count > LONGEST) {
             throw new RuleViolation(
                     "line.long",
-                    "line " + number,
-                    "more than " + LONGEST + " bytes without a line break",
-                    "lines of at most " + LONGEST + " bytes",
-                    "Fetch the file from the bank again; this one is damaged or no statement.");
+                    say("line.long.where", number),
+                    say("line.long.found", LONGEST),
+                    say("line.long.expected", LONGEST),
+                    say("line.long.remedy"));
         }
         return count;
     }

@@ -1,5 +1,7 @@
 package tidemark.core.format;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import javax.xml.stream.XMLStreamConstants;
@@ -111,9 +113,9 @@ final class XmlCursor {
             throw at(
                     line(),
                     "date.unreadable",
-                    text.isEmpty() ? "an empty date" : "“" + text + "”",
-                    "a date such as 2026-06-04",
-                    "Fetch the file from the bank again.");
+                    text.isEmpty() ? say("date.unreadable.anEmptyDate") : "“" + text + "”",
+                    say("date.unreadable.aDateSuchAs20260604"),
+                    say("date.unreadable.fetchTheFileFromTheBankAgain"));
         }
     }
 
@@ -128,6 +130,6 @@ final class XmlCursor {
     }
 
     static RuleViolation at(int line, String code, String found, String expected, String remedy) {
-        return new RuleViolation(code, "line " + line, found, expected, remedy);
+        return new RuleViolation(code, say("format.line3", line), found, expected, remedy);
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -77,9 +79,9 @@ public final class BankLineBooking {
             throw new RuleViolation(
                     "split.foreign",
                     "parts",
-                    "a fixed amount on an account in another currency",
-                    "shares",
-                    "Give the parts as shares.");
+                    say("split.foreign.found"),
+                    say("split.foreign.expected"),
+                    say("split.foreign.remedy"));
         }
         long[] amounts = SplitPart.amounts(m.baseMinorUnits(), parts);
         List<JournalLine> lines = new ArrayList<>();
@@ -108,17 +110,21 @@ public final class BankLineBooking {
         long difference = Math.subtractExact(bank, ledger);
         if (difference == 0) {
             throw new RuleViolation(
-                    "difference.none", "", "equal amounts on both sides", "a difference", "Match them as they are.");
+                    "difference.none",
+                    "",
+                    say("difference.none.found"),
+                    say("difference.none.expected"),
+                    say("difference.none.remedy"));
         }
         if (Math.absExact(difference) > tolerance) {
             throw new RuleViolation(
                             "difference.tolerance",
                             "",
-                            MinorUnits.grouped(Math.absExact(difference), currency) + " between bank and ledger",
+                            say("difference.tolerance.found", MinorUnits.grouped(Math.absExact(difference), currency)),
                             tolerance == 0
-                                    ? "equal amounts: this account allows no difference"
-                                    : "a difference of " + MinorUnits.grouped(tolerance, currency) + " at the most",
-                            "Correct the ledger, or declare a bank error; the account's set-up and rules say what is allowed.")
+                                    ? say("difference.tolerance.expected")
+                                    : say("difference.tolerance.expected2", MinorUnits.grouped(tolerance, currency)),
+                            say("difference.tolerance.remedy"))
                     .with("difference", MinorUnits.toDecimal(difference, currency))
                     .with("tolerance", MinorUnits.toDecimal(tolerance, currency));
         }
@@ -129,8 +135,8 @@ public final class BankLineBooking {
         return new RuleViolation(
                 "booking.same.account",
                 "account",
-                "the bank account's own cash account " + cashCode,
-                "another account",
-                "Choose what the movement was for.");
+                say("booking.same.account.found", cashCode),
+                say("booking.same.account.expected"),
+                say("booking.same.account.remedy"));
     }
 }

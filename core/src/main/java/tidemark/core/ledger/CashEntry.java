@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 
 /**
@@ -25,8 +27,12 @@ public record CashEntry(
     /** How a person would name it: {@code Check 20421, Dunmore Timber}. */
     public String title() {
         String what = !checkNumber.isEmpty()
-                ? "Check " + checkNumber
-                : !text.isEmpty() ? text : !reference.isEmpty() ? reference : minorUnits > 0 ? "Money in" : "Money out";
+                ? say("ledger.check", checkNumber)
+                : !text.isEmpty()
+                        ? text
+                        : !reference.isEmpty()
+                                ? reference
+                                : minorUnits > 0 ? say("ledger.moneyIn") : say("ledger.moneyOut");
         return party.isEmpty() ? what : what + ", " + party;
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -26,7 +28,12 @@ public final class ChartFile {
                     : choice(row, "control", Control.values(), Control.NONE);
             String active = row.text("active").toLowerCase(Locale.ROOT);
             if (!List.of("", "yes", "no").contains(active)) {
-                row.problem("choice.unknown", "active", "“" + active + "”", "yes or no", "Correct it.");
+                row.problem(
+                        "choice.unknown",
+                        "active",
+                        "“" + active + "”",
+                        say("choice.unknown.expected"),
+                        say("choice.unknown.remedy"));
             }
             return new LedgerAccount(
                     code.isEmpty() ? "?" : code, name.isEmpty() ? "?" : name, type, !active.equals("no"), control);
@@ -44,9 +51,9 @@ public final class ChartFile {
         row.problem(
                 "choice.unknown",
                 column,
-                row.text(column).isEmpty() ? "nothing" : "“" + row.text(column) + "”",
+                row.text(column).isEmpty() ? say("choice.unknown.found") : "“" + row.text(column) + "”",
                 String.join(", ", names),
-                "Use one of these words.");
+                say("choice.unknown.remedy2"));
         return otherwise;
     }
 

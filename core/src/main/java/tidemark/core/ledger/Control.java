@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.Arrays;
 import java.util.Optional;
 
@@ -12,7 +14,7 @@ public enum Control {
     RECEIVABLES("customer", Optional.of(Purpose.RECEIVABLES), Optional.of(Purpose.DISCOUNT_GIVEN)),
     PAYABLES("supplier", Optional.of(Purpose.PAYABLES), Optional.of(Purpose.DISCOUNT_TAKEN)),
     EMPLOYEES("employee", Optional.of(Purpose.EMPLOYEES), Optional.empty()),
-    SISTER_COMPANIES("sister company", Optional.of(Purpose.SISTER_COMPANIES), Optional.empty());
+    SISTER_COMPANIES(say("ledger.sisterCompany"), Optional.of(Purpose.SISTER_COMPANIES), Optional.empty());
 
     private final String role;
     private final Optional<Purpose> purpose;
@@ -36,7 +38,7 @@ public enum Control {
 
     /** The same with its article: {@code an employee}. */
     public String someone() {
-        return ("aeiou".indexOf(role.charAt(0)) >= 0 ? "an " : "a ") + role;
+        return ("aeiou".indexOf(role.charAt(0)) >= 0 ? say("ledger.an") : "a ") + role;
     }
 
     /**

@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Optional;
@@ -43,12 +45,9 @@ public record ForeignAmount(long ownMinorUnits, long baseMinorUnits, BigDecimal 
             throw new RuleViolation(
                     "foreign.two",
                     where,
-                    given < 2
-                            ? "too little to know both amounts of an account in " + ownCurrency.getCode()
-                            : "an amount or a rate of zero or below",
-                    "two of the amount in " + ownCurrency.getCode() + ", the amount in " + baseCurrency.getCode()
-                            + " and the rate",
-                    "Fill in one more of them, or add the rate of the day in set-up.");
+                    given < 2 ? say("foreign.two.found", ownCurrency.getCode()) : say("foreign.two.found2"),
+                    say("foreign.two.expected", ownCurrency.getCode(), baseCurrency.getCode()),
+                    say("foreign.two.remedy"));
         }
         if (own.isPresent() && base.isPresent() && Long.signum(own.getAsLong()) != Long.signum(base.getAsLong())) {
             throw new IllegalArgumentException(
@@ -75,11 +74,15 @@ public record ForeignAmount(long ownMinorUnits, long baseMinorUnits, BigDecimal 
                 throw new RuleViolation(
                         "foreign.tie",
                         where,
-                        MinorUnits.grouped(own.getAsLong(), ownCurrency) + " " + ownCurrency.getCode() + " at "
-                                + rate.get().toPlainString() + " and "
-                                + MinorUnits.grouped(base.getAsLong(), baseCurrency) + " " + baseCurrency.getCode(),
-                        MinorUnits.grouped(expected, baseCurrency) + " " + baseCurrency.getCode() + " at that rate",
-                        "Leave one of the three out, or correct it.");
+                        say(
+                                "foreign.tie.found",
+                                MinorUnits.grouped(own.getAsLong(), ownCurrency),
+                                ownCurrency.getCode(),
+                                rate.get().toPlainString(),
+                                MinorUnits.grouped(base.getAsLong(), baseCurrency),
+                                baseCurrency.getCode()),
+                        say("foreign.tie.expected", MinorUnits.grouped(expected, baseCurrency), baseCurrency.getCode()),
+                        say("foreign.tie.remedy"));
             }
             return new ForeignAmount(own.getAsLong(), base.getAsLong(), rate.get());
         }
@@ -117,9 +120,9 @@ public record ForeignAmount(long ownMinorUnits, long baseMinorUnits, BigDecimal 
         return new RuleViolation(
                 "foreign.two",
                 where,
-                "an amount too small to be anything in the other currency",
-                "amounts of at least the smallest unit on both sides",
-                "Give both amounts.");
+                say("foreign.two.found3"),
+                say("foreign.two.expected2"),
+                say("foreign.two.remedy2"));
     }
 
     private static BigDecimal tie(long own, long base, CurrencyUnit ownCurrency, CurrencyUnit baseCurrency) {

@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.List;
 import org.joda.money.CurrencyUnit;
@@ -31,9 +33,9 @@ public record JournalEntry(
             throw new RuleViolation(
                     "entry.lines",
                     "lines",
-                    lines.size() + (lines.size() == 1 ? " line" : " lines"),
-                    "between 2 and " + MOST_LINES + " lines",
-                    "Give the entry at least one debit and one credit.");
+                    lines.size() + (lines.size() == 1 ? say("entry.lines.found") : say("entry.lines.found2")),
+                    say("entry.lines.expected", MOST_LINES),
+                    say("entry.lines.remedy"));
         }
         long debits = 0;
         long credits = 0;
@@ -48,15 +50,18 @@ public record JournalEntry(
             throw new RuleViolation(
                             "entry.unbalanced",
                             "lines",
-                            "debits of %s and credits of %s, %s apart"
+                            say("ledger.debitsOfAndCreditsOfApart")
                                     .formatted(
                                             MinorUnits.grouped(debits, currency),
                                             MinorUnits.grouped(credits, currency),
                                             MinorUnits.grouped(Math.subtractExact(debits, credits), currency)),
-                            "debits equal to credits",
-                            (debits > credits ? "Add a credit of " : "Add a debit of ")
-                                    + MinorUnits.grouped(Math.subtractExact(debits, credits), currency)
-                                    + ", or correct a line.")
+                            say("entry.unbalanced.expected"),
+                            say(
+                                    "entry.unbalanced.remedy3",
+                                    (debits > credits
+                                                    ? say("entry.unbalanced.remedy")
+                                                    : say("entry.unbalanced.remedy2"))
+                                            + MinorUnits.grouped(Math.subtractExact(debits, credits), currency)))
                     .with("debits", MinorUnits.toDecimal(debits, currency))
                     .with("credits", MinorUnits.toDecimal(credits, currency))
                     .with("apart", MinorUnits.toDecimal(Math.subtractExact(debits, credits), currency));
@@ -97,14 +102,14 @@ public record JournalEntry(
                     "reversal.early",
                     "date",
                     reversalDate.toString(),
-                    "a date on or after " + date + ", the date of the entry",
-                    "Choose the entry's own date or a later one.");
+                    say("reversal.early.expected", date),
+                    say("reversal.early.remedy"));
         }
         return new JournalEntry(
                 reversalDate,
                 currency,
                 reference,
-                "Reversal of " + (text.isEmpty() ? "entry" : text),
+                say("ledger.reversalOf", text.isEmpty() ? "entry" : text),
                 lines.stream().map(JournalLine::reversed).toList());
     }
 }

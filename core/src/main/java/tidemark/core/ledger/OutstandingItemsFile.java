@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.List;
 import org.joda.money.CurrencyUnit;
@@ -32,8 +34,8 @@ public final class OutstandingItemsFile {
                         "outstanding.date",
                         "date",
                         date.toString(),
-                        "a date no later than " + conversion + ", the conversion date",
-                        "Book later items in the ledger instead.");
+                        say("outstanding.date.expected", conversion),
+                        say("outstanding.date.remedy"));
             }
             return new Row(
                     date,

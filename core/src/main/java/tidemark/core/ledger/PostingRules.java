@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
@@ -56,48 +58,47 @@ public record PostingRules(
                     "entry.date.far",
                     "date",
                     entry.date().toString(),
-                    "a date no later than " + businessDate.plusDays(MOST_DAYS_AHEAD),
-                    "Check the year."));
+                    say("entry.date.far.expected", businessDate.plusDays(MOST_DAYS_AHEAD)),
+                    say("entry.date.far.remedy")));
         }
         if (closedMonths.contains(YearMonth.from(entry.date()))) {
             problems.add(new Problem(
                     "period.closed",
                     "date",
-                    entry.date() + ", in " + YearMonth.from(entry.date()) + ", which is closed",
-                    "a date in an open month",
-                    "Choose a date in an open month, or have an administrator open " + YearMonth.from(entry.date())
-                            + " again."));
+                    say("period.closed.found", entry.date(), YearMonth.from(entry.date())),
+                    say("period.closed.expected"),
+                    say("period.closed.remedy", YearMonth.from(entry.date()))));
         }
         int number = 0;
         for (JournalLine line : entry.lines()) {
             number++;
-            String where = "line " + number;
+            String where = say("ledger.line", number);
             LedgerAccount account = accounts.get(line.accountCode());
             if (account == null) {
                 problems.add(new Problem(
                         "account.unknown",
                         where,
-                        "account “" + line.accountCode() + "”",
-                        "a code from the chart of accounts",
-                        "Choose an account from the list, or add it to the chart first."));
+                        say("account.unknown.found", line.accountCode()),
+                        say("account.unknown.expected"),
+                        say("account.unknown.remedy")));
                 continue;
             }
             if (!account.active()) {
                 problems.add(new Problem(
                         "account.inactive",
                         where,
-                        account.code() + " " + account.name() + ", which is no longer active",
-                        "an active account",
-                        "Choose another account, or make this one active again."));
+                        say("account.inactive.found", account.code(), account.name()),
+                        say("account.inactive.expected"),
+                        say("account.inactive.remedy")));
             }
             LocalDate held = lockedThrough.get(account.code());
             if (held != null && !entry.date().isAfter(held)) {
                 problems.add(new Problem(
                                 "mark.held",
                                 where,
-                                entry.date() + " on " + account.code() + " " + account.name(),
-                                "a date after " + held + ", up to which this account is certified or waits for it",
-                                "Date the entry after " + held + ", or have that month reopened.")
+                                say("mark.held.found", entry.date(), account.code(), account.name()),
+                                say("mark.held.expected2", held),
+                                say("mark.held.remedy2", held))
                         .with("mark", held)
                         .with("account", account.code()));
             }
@@ -121,20 +122,18 @@ public record PostingRules(
                         "foreign.tie",
                         where,
                         line.rate().isEmpty()
-                                ? "one amount on " + account.code() + " " + account.name() + ", which is kept in "
-                                        + own.getCode()
-                                : "amounts in " + own.getCode() + " and " + base.getCode()
-                                        + " that the rate does not tie",
-                        "an amount in " + own.getCode() + ", one in " + base.getCode() + " and the rate between them",
-                        "Give two of the three."));
+                                ? say("foreign.tie.found2", account.code(), account.name(), own.getCode())
+                                : say("foreign.tie.found3", own.getCode(), base.getCode()),
+                        say("foreign.tie.expected2", own.getCode(), base.getCode()),
+                        say("foreign.tie.remedy2")));
             }
         } else if (line.ownMinorUnits() != line.minorUnits() || line.rate().isPresent()) {
             problems.add(new Problem(
                     "currency.wrong",
                     where,
-                    "an amount in another currency on " + account.code() + " " + account.name(),
-                    "an amount in the company's currency",
-                    "Leave the second amount out, or choose the account kept in that currency."));
+                    say("currency.wrong.found", account.code(), account.name()),
+                    say("currency.wrong.expected"),
+                    say("currency.wrong.remedy")));
         }
     }
 
@@ -143,17 +142,17 @@ public record PostingRules(
             problems.add(new Problem(
                     "cost-centre.unknown",
                     where,
-                    "cost centre “" + line.costCentre() + "”",
-                    "an active cost centre of the company",
-                    "Choose one from the list, or add it first."));
+                    say("cost-centre.unknown.found", line.costCentre()),
+                    say("cost-centre.unknown.expected"),
+                    say("cost-centre.unknown.remedy")));
         }
         if (!line.taxCode().isEmpty() && !taxCodes.contains(line.taxCode())) {
             problems.add(new Problem(
                     "tax.unknown",
                     where,
-                    "tax code “" + line.taxCode() + "”",
-                    "an active tax code of the company",
-                    "Choose one from the list, or add it first."));
+                    say("tax.unknown.found", line.taxCode()),
+                    say("tax.unknown.expected"),
+                    say("tax.unknown.remedy")));
         }
         Control party = parties.get(line.partyId());
         if (account.control() != Control.NONE && account.control() != party) {
@@ -161,17 +160,17 @@ public record PostingRules(
                     "party.missing",
                     where,
                     line.partyId().equals(PartyId.NONE)
-                            ? "nobody on " + account.code() + " " + account.name()
-                            : "somebody else than its kind on " + account.code() + " " + account.name(),
-                    account.control().someone() + " of the company's",
-                    "Name them; this account is kept item by item."));
+                            ? say("party.missing.found", account.code(), account.name())
+                            : say("party.missing.found2", account.code(), account.name()),
+                    say("party.missing.expected", account.control().someone()),
+                    say("party.missing.remedy")));
         } else if (!line.partyId().equals(PartyId.NONE) && party == null) {
             problems.add(new Problem(
                     "party.unknown",
                     where,
-                    "somebody who is not there",
-                    "one of the company's",
-                    "Choose one from the list."));
+                    say("party.unknown.found"),
+                    say("party.unknown.expected"),
+                    say("party.unknown.remedy")));
         }
     }
 

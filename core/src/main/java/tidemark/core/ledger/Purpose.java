@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.Set;
 
 /** What a ledger account is for in the bookings of a bank account or of the whole company. */
@@ -15,6 +17,8 @@ public enum Purpose {
     UNIDENTIFIED(AccountType.LIABILITY),
     UNAPPLIED(AccountType.LIABILITY, AccountType.ASSET),
     BETWEEN_BANKS(AccountType.ASSET, AccountType.LIABILITY),
+    BANK_ERRORS(AccountType.ASSET, AccountType.LIABILITY),
+    RECEIPTS_IN_HAND(AccountType.ASSET),
     RECEIVABLES(AccountType.ASSET),
     PAYABLES(AccountType.LIABILITY),
     EMPLOYEES(AccountType.LIABILITY, AccountType.ASSET),
@@ -27,6 +31,7 @@ public enum Purpose {
 
     /** Those that the whole company shares; all others are set for each bank account. */
     public static final Set<Purpose> OF_COMPANY = Set.of(
+            RECEIPTS_IN_HAND,
             RECEIVABLES,
             PAYABLES,
             EMPLOYEES,
@@ -56,15 +61,28 @@ public enum Purpose {
     /** As in a sentence: {@code in transit out}. */
     public String words() {
         return switch (this) {
-            case RETURNED_CHARGES -> "returned-item charges";
-            case RETURNED_FEE_INCOME -> "returned-item fee income";
-            case UNIDENTIFIED -> "unidentified receipts";
-            case UNAPPLIED -> "unapplied receipts";
-            case BETWEEN_BANKS -> "between our own banks";
-            case OPENING -> "opening balances";
-            case EXCHANGE_GAIN -> "exchange gains";
-            case EXCHANGE_LOSS -> "exchange losses";
-            default -> name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ');
+            case IN_TRANSIT_IN -> say("purpose.words.inTransitIn");
+            case IN_TRANSIT_OUT -> say("purpose.words.inTransitOut");
+            case CHARGES -> say("purpose.words.charges");
+            case INTEREST_EARNED -> say("purpose.words.interestEarned");
+            case INTEREST_PAID -> say("purpose.words.interestPaid");
+            case DIFFERENCES -> say("purpose.words.differences");
+            case RETURNED_CHARGES -> say("ledger.returnedItemCharges");
+            case RETURNED_FEE_INCOME -> say("ledger.returnedItemFeeIncome");
+            case UNIDENTIFIED -> say("ledger.unidentifiedReceipts");
+            case UNAPPLIED -> say("ledger.unappliedReceipts");
+            case BETWEEN_BANKS -> say("ledger.betweenOurOwnBanks");
+            case BANK_ERRORS -> say("purpose.words.bankErrors");
+            case RECEIPTS_IN_HAND -> say("purpose.words.receiptsInHand");
+            case RECEIVABLES -> say("purpose.words.receivables");
+            case PAYABLES -> say("purpose.words.payables");
+            case EMPLOYEES -> say("purpose.words.employees");
+            case SISTER_COMPANIES -> say("purpose.words.sisterCompanies");
+            case DISCOUNT_GIVEN -> say("purpose.words.discountGiven");
+            case DISCOUNT_TAKEN -> say("purpose.words.discountTaken");
+            case EXCHANGE_GAIN -> say("ledger.exchangeGains");
+            case EXCHANGE_LOSS -> say("ledger.exchangeLosses");
+            case OPENING -> say("ledger.openingBalances");
         };
     }
 }

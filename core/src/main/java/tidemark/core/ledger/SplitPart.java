@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.OptionalInt;
@@ -26,11 +28,9 @@ public record SplitPart(
             throw new RuleViolation(
                     "split.part",
                     "parts",
-                    account.isBlank()
-                            ? "a part without an account"
-                            : "a part with neither an amount nor a share, or both",
-                    "an account with an amount or a share above zero for each part",
-                    "Complete the part, or take it out.");
+                    account.isBlank() ? say("split.part.found") : say("split.part.found2"),
+                    say("split.part.expected"),
+                    say("split.part.remedy"));
         }
     }
 
@@ -46,9 +46,11 @@ public record SplitPart(
             throw new RuleViolation(
                     "split.shares",
                     "parts",
-                    BigDecimal.valueOf(shares, 2).stripTrailingZeros().toPlainString() + " per cent in all",
-                    "shares that come to 100 per cent of what the amounts leave",
-                    "Correct the shares.");
+                    say(
+                            "split.shares.found",
+                            BigDecimal.valueOf(shares, 2).stripTrailingZeros().toPlainString()),
+                    say("split.shares.expected"),
+                    say("split.shares.remedy"));
         }
     }
 
@@ -67,9 +69,9 @@ public record SplitPart(
             throw new RuleViolation(
                     "split.amounts",
                     "parts",
-                    "fixed amounts above the amount of the line",
-                    "fixed amounts of the line's amount at the most",
-                    "Give the rule a smallest amount, or use shares.");
+                    say("split.amounts.found"),
+                    say("split.amounts.expected"),
+                    say("split.amounts.remedy"));
         }
         long sign = minorUnits < 0 ? -1 : 1;
         long[] out = new long[parts.size()];

@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import tidemark.core.problem.RuleViolation;
@@ -29,11 +31,7 @@ public record TaxSplit(long net, long tax) {
                 || ratePercent.compareTo(BigDecimal.valueOf(100)) > 0
                 || ratePercent.stripTrailingZeros().scale() > 3) {
             throw new RuleViolation(
-                    "tax.rate",
-                    where,
-                    ratePercent.toPlainString(),
-                    "a rate from 0 to 100 percent with at most three decimal places",
-                    "Correct the rate.");
+                    "tax.rate", where, ratePercent.toPlainString(), say("tax.rate.expected"), say("tax.rate.remedy"));
         }
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.core.ledger;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
@@ -61,17 +63,20 @@ public final class Taxes {
             throw new RuleViolation(
                     "tax.unknown",
                     where,
-                    "tax code “" + line.taxCode() + "”",
-                    "a tax code of the company that holds on that day",
-                    "Choose one from the list, or have its days changed in set-up.");
+                    say("tax.unknown.found", line.taxCode()),
+                    say("tax.unknown.expected2"),
+                    say("tax.unknown.remedy2"));
         }
         if (!tax.use().fits(use)) {
             throw new RuleViolation(
                     "tax.use",
                     where,
-                    "tax code \u201c" + tax.code() + "\u201d, of " + (use == TaxUse.SALES ? "purchases" : "sales"),
-                    "a tax code of " + (use == TaxUse.SALES ? "sales" : "purchases"),
-                    "Choose another tax code.");
+                    say(
+                            "tax.use.found3",
+                            tax.code(),
+                            use == TaxUse.SALES ? say("tax.use.found") : say("tax.use.found2")),
+                    say("tax.use.expected3", use == TaxUse.SALES ? say("tax.use.expected") : say("tax.use.expected2")),
+                    say("tax.use.remedy"));
         }
         if (!tax.recoverable()) {
             out.add(new JournalLine(line.accountCode(), line.gross(), party, line.text())
@@ -84,7 +89,8 @@ public final class Taxes {
                     .tagged(line.costCentre(), tax.code()));
         }
         if (split.tax() != 0) {
-            out.add(new JournalLine(tax.accountCode(), split.tax(), party, "Tax " + tax.code()).tagged("", tax.code()));
+            out.add(new JournalLine(tax.accountCode(), split.tax(), party, say("ledger.tax", tax.code()))
+                    .tagged("", tax.code()));
         }
         return out;
     }

@@ -1,5 +1,7 @@
 package tidemark.core.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import org.joda.money.CurrencyUnit;
 import tidemark.core.money.KeyingSlip;
 import tidemark.core.money.MinorUnits;
@@ -17,7 +19,7 @@ public sealed interface Evidence {
     record SameCheckNumber() implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return "same check number";
+            return say("matching.sameCheckNumber");
         }
     }
 
@@ -29,28 +31,28 @@ public sealed interface Evidence {
 
         @Override
         public String words(CurrencyUnit currency) {
-            return "other check number";
+            return say("matching.otherCheckNumber");
         }
     }
 
     record SameReference(String reference) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return "same reference " + reference;
+            return say("matching.sameReference", reference);
         }
     }
 
     record ReferenceInText(String reference) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return reference + " stands in the bank's text";
+            return say("matching.standsInTheBanksText", reference);
         }
     }
 
     record SameAmount() implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return "same amount";
+            return say("matching.sameAmount");
         }
     }
 
@@ -58,7 +60,7 @@ public sealed interface Evidence {
     record OnlyOne(int days) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return "only one of this amount within " + days + " days";
+            return say("matching.onlyOneOfThisAmountWithinDays", days);
         }
     }
 
@@ -70,7 +72,7 @@ public sealed interface Evidence {
 
         @Override
         public String words(CurrencyUnit currency) {
-            return "one of " + count + " with this amount";
+            return say("matching.oneOfWithThisAmount", count);
         }
     }
 
@@ -83,14 +85,16 @@ public sealed interface Evidence {
 
         @Override
         public String words(CurrencyUnit currency) {
-            String apart = MinorUnits.grouped(minorUnits, currency) + " apart";
+            String apart = say("matching.apart", MinorUnits.grouped(minorUnits, currency));
             return apart
                     + slip.map(s -> switch (s) {
                                 case KeyingSlip.DigitsSwapped d ->
-                                    ": " + Math.min(d.first(), d.second()) + " and " + Math.max(d.first(), d.second())
-                                            + " swapped";
-                                case KeyingSlip.PointMoved ignored -> ": decimal point moved";
-                                case KeyingSlip.SideTurned ignored -> ": on the other side";
+                                    say(
+                                            "matching.andSwapped",
+                                            Math.min(d.first(), d.second()),
+                                            Math.max(d.first(), d.second()));
+                                case KeyingSlip.PointMoved ignored -> say("matching.decimalPointMoved");
+                                case KeyingSlip.SideTurned ignored -> say("matching.onTheOtherSide");
                             })
                             .orElse("");
         }
@@ -107,16 +111,18 @@ public sealed interface Evidence {
         public String words(CurrencyUnit currency) {
             int n = Math.abs(days);
             if (n == 0) {
-                return "same day";
+                return say("matching.sameDay");
             }
-            return n + (n == 1 ? " day " : " days ") + (days > 0 ? "later at the bank" : "earlier at the bank");
+            return n
+                    + (n == 1 ? say("matching.day") : say("matching.days"))
+                    + (days > 0 ? say("matching.laterAtTheBank") : say("matching.earlierAtTheBank"));
         }
     }
 
     record NameInText(String name) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return "names " + name;
+            return say("matching.names", name);
         }
     }
 
@@ -124,7 +130,7 @@ public sealed interface Evidence {
     record CheckNumberAlmost(String ours, String banks) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return "check number " + banks + " is " + ours + " but for one slip";
+            return say("matching.checkNumberIsButForOneSlip", banks, ours);
         }
     }
 
@@ -132,7 +138,7 @@ public sealed interface Evidence {
     record SameReferenceButZeros(String reference) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return "reference " + reference + " but for leading zeros";
+            return say("matching.referenceButForLeadingZeros", reference);
         }
     }
 
@@ -140,7 +146,7 @@ public sealed interface Evidence {
     record ReferenceAlmost(String reference) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return "reference " + reference + " but for one character";
+            return say("matching.referenceButForOneCharacter", reference);
         }
     }
 
@@ -153,7 +159,7 @@ public sealed interface Evidence {
 
         @Override
         public String words(CurrencyUnit currency) {
-            return "reference " + reference + " is not at the bank";
+            return say("matching.referenceIsNotAtTheBank", reference);
         }
     }
 
@@ -161,7 +167,7 @@ public sealed interface Evidence {
     record NamePartly(String name, boolean speaksFor) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return "names " + name + " in part";
+            return say("matching.namesInPart", name);
         }
     }
 
@@ -174,7 +180,7 @@ public sealed interface Evidence {
 
         @Override
         public String words(CurrencyUnit currency) {
-            return "names another party";
+            return say("matching.namesAnotherParty");
         }
     }
 
@@ -182,7 +188,7 @@ public sealed interface Evidence {
     record PayerKnown(String party) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return "this payer was " + party + " before";
+            return say("matching.thisPayerWasBefore", party);
         }
     }
 
@@ -195,7 +201,7 @@ public sealed interface Evidence {
 
         @Override
         public String words(CurrencyUnit currency) {
-            return "this payer was another party before";
+            return say("matching.thisPayerWasAnotherPartyBefore");
         }
     }
 
@@ -203,7 +209,7 @@ public sealed interface Evidence {
     record UsualFeeKept(long minorUnits) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return MinorUnits.grouped(minorUnits, currency) + " kept back, as usual here";
+            return say("matching.keptBackAsUsualHere", MinorUnits.grouped(minorUnits, currency));
         }
     }
 
@@ -211,7 +217,7 @@ public sealed interface Evidence {
     record SumOf(int count, String of, boolean whole) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return (whole ? "all " : "") + count + " " + of + " make the amount";
+            return say("matching.makeTheAmount", (whole ? say("matching.all") : "") + count, of);
         }
     }
 
@@ -219,7 +225,7 @@ public sealed interface Evidence {
     record SumsMeet(int lines, int entries) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return lines + " lines and " + entries + " entries of one party come to the same";
+            return say("matching.linesAndEntriesOfOnePartyCome", lines, entries);
         }
     }
 
@@ -232,7 +238,7 @@ public sealed interface Evidence {
 
         @Override
         public String words(CurrencyUnit currency) {
-            return "another selection makes the same amount";
+            return say("matching.anotherSelectionMakesTheSameAmount");
         }
     }
 
@@ -240,8 +246,11 @@ public sealed interface Evidence {
     record CancelsLine(int days) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return "the same amount the other way, "
-                    + (days == 0 ? "the same day" : days == 1 ? "a day later" : days + " days later");
+            return say(
+                    "matching.theSameAmountTheOtherWay",
+                    days == 0
+                            ? say("matching.theSameDay")
+                            : days == 1 ? say("matching.aDayLater") : say("matching.daysLater", days));
         }
     }
 
@@ -249,7 +258,7 @@ public sealed interface Evidence {
     record ByRule(String rule, boolean speaksFor) implements Evidence {
         @Override
         public String words(CurrencyUnit currency) {
-            return (speaksFor ? "preferred by rule " : "forbidden by rule ") + rule;
+            return (speaksFor ? say("matching.preferredByRule") : say("matching.forbiddenByRule")) + rule;
         }
     }
 }

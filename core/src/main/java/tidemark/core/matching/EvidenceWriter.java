@@ -1,5 +1,7 @@
 package tidemark.core.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
@@ -33,7 +35,8 @@ final class EvidenceWriter {
                                 : new Evidence.ReferenceInText(reference));
             case ZEROS -> out.add(new Evidence.SameReferenceButZeros(reference));
             case INSIDE ->
-                out.add(new Evidence.ReferenceInText(reference.isEmpty() ? "a code of the entry" : reference));
+                out.add(new Evidence.ReferenceInText(
+                        reference.isEmpty() ? say("matching.aCodeOfTheEntry") : reference));
             case ONE_SLIP -> out.add(new Evidence.ReferenceAlmost(reference));
             case OTHER, SILENT -> {}
         }
@@ -101,14 +104,16 @@ final class EvidenceWriter {
         }
         if (group.apart() != 0) {
             out.add(new Evidence.AmountApart(group.apart(), Optional.empty()));
-            out.add(new Evidence.SumOf(group.entries().length, "entries, less what was kept back,", group.whole()));
+            out.add(new Evidence.SumOf(
+                    group.entries().length, say("matching.entriesLessWhatWasKeptBack"), group.whole()));
         } else if (group.lines().length > 1 && group.entries().length > 1) {
             out.add(new Evidence.SumsMeet(group.lines().length, group.entries().length));
         } else {
             out.add(
                     group.oneLine()
-                            ? new Evidence.SumOf(group.entries().length, "entries of the ledger", group.whole())
-                            : new Evidence.SumOf(group.lines().length, "lines of the bank", group.whole()));
+                            ? new Evidence.SumOf(
+                                    group.entries().length, say("matching.entriesOfTheLedger"), group.whole())
+                            : new Evidence.SumOf(group.lines().length, say("matching.linesOfTheBank"), group.whole()));
         }
         if (otherFits) {
             out.add(new Evidence.OtherSetFits());

@@ -1,5 +1,7 @@
 package tidemark.core.matching;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.temporal.ChronoUnit;
 import java.util.Comparator;
 import java.util.List;
@@ -59,9 +61,9 @@ public final class OwnTransfer {
             throw new RuleViolation(
                     "transfer.ends",
                     "",
-                    "two lines that are not the same amount, out of one account and into the other within days",
-                    "the two ends of one transfer",
-                    "Look at both statements again.");
+                    say("transfer.ends.found"),
+                    say("transfer.ends.expected"),
+                    say("transfer.ends.remedy"));
         }
     }
 }

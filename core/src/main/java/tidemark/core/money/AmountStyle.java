@@ -1,5 +1,7 @@
 package tidemark.core.money;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.util.Optional;
 import org.joda.money.CurrencyUnit;
@@ -59,8 +61,8 @@ public enum AmountStyle {
                     "number.unreadable",
                     where,
                     MinorUnits.quoted(text),
-                    "a number such as " + example(2),
-                    "Write digits and at most one decimal mark.");
+                    say("number.unreadable.expected", example(2)),
+                    say("number.unreadable.remedy"));
         }
         BigDecimal value = new BigDecimal(plain);
         if (value.stripTrailingZeros().scale() > mostPlaces) {
@@ -68,8 +70,8 @@ public enum AmountStyle {
                     "number.places",
                     where,
                     MinorUnits.quoted(text),
-                    "at most " + mostPlaces + " decimal places",
-                    "Correct the number; it is never rounded.");
+                    say("number.places.expected", mostPlaces),
+                    say("number.places.remedy"));
         }
         return value;
     }
@@ -129,10 +131,8 @@ public enum AmountStyle {
                 "amount.unreadable",
                 where,
                 MinorUnits.quoted(text),
-                "an amount such as " + example,
-                point == '.'
-                        ? "Write digits, a point before the decimals, and nothing else but marks between thousands."
-                        : "Write digits, a comma before the decimals, and nothing else but marks between thousands.");
+                say("amount.unreadable.expected5", example),
+                point == '.' ? say("amount.unreadable.remedy3") : say("amount.unreadable.remedy4"));
     }
 
     /** As people of this style write it: {@code 1.234,50}. */

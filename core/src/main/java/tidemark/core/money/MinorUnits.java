@@ -1,5 +1,7 @@
 package tidemark.core.money;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.util.List;
 import org.joda.money.CurrencyUnit;
@@ -89,8 +91,8 @@ public final class MinorUnits {
                     "amount.unreadable",
                     place(line, field),
                     quoted(text),
-                    "a decimal amount such as " + example(currency),
-                    "Write digits and at most one decimal point, with no thousands separators.");
+                    say("amount.unreadable.expected6", example(currency)),
+                    say("amount.unreadable.remedy5"));
         }
         int allowed = currency.getDecimalPlaces();
         int places = point < 0 ? 0 : length - point - 1;
@@ -99,9 +101,9 @@ public final class MinorUnits {
                 throw new RuleViolation(
                         "amount.places",
                         place(line, field),
-                        quoted(text) + " with " + places + " decimal places",
-                        "at most " + allowed + " decimal places, as " + currency.getCode() + " has",
-                        "Correct the amount; it is never rounded.");
+                        say("amount.places.found", quoted(text), places),
+                        say("amount.places.expected", allowed, currency.getCode()),
+                        say("amount.places.remedy"));
             }
         }
         // BigDecimal only where the short way could overflow or carries surplus zeros
@@ -126,8 +128,8 @@ public final class MinorUnits {
                     "amount.size",
                     place(line, field),
                     quoted(text),
-                    "an amount of at most " + toDecimal(LARGEST, currency),
-                    "Check the amount: a decimal point may be missing.");
+                    say("amount.size.expected2", toDecimal(LARGEST, currency)),
+                    say("amount.size.remedy2"));
         }
         return scaled.longValueExact();
     }
@@ -140,7 +142,7 @@ public final class MinorUnits {
     public static long sum(List<String> texts, CurrencyUnit currency) {
         long sum = 0;
         for (int i = 0; i < texts.size(); i++) {
-            sum = Math.addExact(sum, parse(texts.get(i), currency, "amount " + (i + 1)));
+            sum = Math.addExact(sum, parse(texts.get(i), currency, say("money.amount", i + 1)));
         }
         return sum;
     }
@@ -189,13 +191,13 @@ public final class MinorUnits {
                     "currency.unknown",
                     where,
                     quoted(code),
-                    "an ISO 4217 currency code such as USD or EUR",
-                    "Correct the currency code.");
+                    say("currency.unknown.expected"),
+                    say("currency.unknown.remedy"));
         }
     }
 
     private static String place(int line, String field) {
-        return line == 0 ? field : "line " + line + ", " + field;
+        return line == 0 ? field : say("money.line", line, field);
     }
 
     private static String example(CurrencyUnit currency) {

@@ -1,5 +1,7 @@
 package tidemark.core.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -69,25 +71,31 @@ public record Allocation(List<Part> parts, long paid, long discount) {
             String title = part.item().title();
             if (!seen.add(part.item().id())) {
                 problems.add(new Problem(
-                        "settle.twice", title, "the same item twice", "each item once", "Put the two together."));
+                        "settle.twice",
+                        title,
+                        say("settle.twice.found"),
+                        say("settle.twice.expected"),
+                        say("settle.twice.remedy")));
             }
             if (part.paid() < 0 || part.discount() < 0 || part.settled() == 0) {
                 problems.add(new Problem(
                         "settle.amount",
                         title,
-                        "an amount not above zero",
-                        "an amount above zero",
-                        "Correct the amount or leave the item out."));
+                        say("settle.amount.found"),
+                        say("settle.amount.expected"),
+                        say("settle.amount.remedy")));
             } else if (part.settled() > part.open()) {
                 problems.add(new Problem(
                                 "settle.open",
                                 title,
-                                MinorUnits.grouped(part.settled(), currency) + " to settle, of which "
-                                        + MinorUnits.grouped(part.open(), currency) + " is open",
-                                "no more than is open",
+                                say(
+                                        "settle.open.found",
+                                        MinorUnits.grouped(part.settled(), currency),
+                                        MinorUnits.grouped(part.open(), currency)),
+                                say("settle.open.expected"),
                                 part.open() == 0
-                                        ? "Somebody may have settled it meanwhile; look at it again."
-                                        : "Settle at most " + MinorUnits.grouped(part.open(), currency) + ".")
+                                        ? say("settle.open.remedy")
+                                        : say("settle.open.remedy2", MinorUnits.grouped(part.open(), currency)))
                         .with("item", part.item().id().value())
                         .with("open", MinorUnits.toDecimal(part.open(), currency)));
             }
@@ -98,18 +106,20 @@ public record Allocation(List<Part> parts, long paid, long discount) {
                                 ? new Problem(
                                                 "discount.late",
                                                 title,
-                                                "a discount on " + day,
-                                                "a payment no later than "
-                                                        + part.item().discount().until(),
-                                                "Leave the discount out; the rest stays open.")
+                                                say("discount.late.found", day),
+                                                say(
+                                                        "discount.late.expected",
+                                                        part.item().discount().until()),
+                                                say("discount.late.remedy"))
                                         .with("until", part.item().discount().until())
                                 : new Problem(
                                                 "discount.more",
                                                 title,
-                                                "a discount of " + MinorUnits.grouped(part.discount(), currency),
-                                                "at most " + MinorUnits.grouped(allowed, currency)
-                                                        + ", which is what is left of the item's",
-                                                "Lower the discount.")
+                                                say(
+                                                        "discount.more.found",
+                                                        MinorUnits.grouped(part.discount(), currency)),
+                                                say("discount.more.expected", MinorUnits.grouped(allowed, currency)),
+                                                say("discount.more.remedy"))
                                         .with("allowed", MinorUnits.toDecimal(allowed, currency)));
             }
             paid = Math.addExact(paid, part.paid());

@@ -1,5 +1,7 @@
 package tidemark.core.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
@@ -63,12 +65,12 @@ public final class DiscountBooking {
         }
         List<JournalLine> out = new ArrayList<>();
         if (plain != 0) {
-            out.add(new JournalLine(discountCode, sign * plain, party, "Early-payment discount"));
+            out.add(new JournalLine(discountCode, sign * plain, party, say("party.earlyPaymentDiscount")));
         }
         taxOf.forEach((tax, amount) -> {
             if (amount != 0) {
                 out.add(new JournalLine(
-                                tax.accountCode(), sign * amount, party, "Tax " + tax.code() + " in the discount")
+                                tax.accountCode(), sign * amount, party, say("party.taxInTheDiscount", tax.code()))
                         .tagged("", tax.code()));
             }
         });

@@ -1,5 +1,7 @@
 package tidemark.core.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -39,7 +41,7 @@ public final class InvoiceBooking {
             String text,
             List<TaxedLine> lines) {
         public String title() {
-            return (kind == Kind.INVOICE ? "Invoice " : "Credit note ") + number;
+            return (kind == Kind.INVOICE ? say("party.invoice") : say("party.creditNote")) + number;
         }
     }
 
@@ -53,7 +55,11 @@ public final class InvoiceBooking {
             Invoice invoice, String controlCode, CurrencyUnit currency, Map<String, Taxes.Tax> taxes) {
         if (invoice.lines().isEmpty()) {
             throw new RuleViolation(
-                    "invoice.lines", "lines", "no line", "at least one line", "Say what the invoice is for.");
+                    "invoice.lines",
+                    "lines",
+                    say("invoice.lines.found"),
+                    say("invoice.lines.expected"),
+                    say("invoice.lines.remedy"));
         }
         boolean controlDebit = (invoice.side() == Control.RECEIVABLES) == (invoice.kind() == Kind.INVOICE);
         TaxUse use = invoice.side() == Control.RECEIVABLES ? TaxUse.SALES : TaxUse.PURCHASES;
@@ -65,14 +71,14 @@ public final class InvoiceBooking {
             if (line.gross() <= 0) {
                 throw new RuleViolation(
                         "line.amount",
-                        "line " + number,
-                        "an amount that is not above zero",
-                        "an amount above zero",
-                        "Correct it.");
+                        say("line.amount.where", number),
+                        say("line.amount.found"),
+                        say("line.amount.expected"),
+                        say("line.amount.remedy"));
             }
             gross = Math.addExact(gross, line.gross());
-            others.addAll(
-                    Taxes.lines(controlDebit ? line.turned() : line, invoice.party(), taxes, use, "line " + number));
+            others.addAll(Taxes.lines(
+                    controlDebit ? line.turned() : line, invoice.party(), taxes, use, say("party.line", number)));
         }
         List<JournalLine> all = new ArrayList<>();
         all.add(new JournalLine(controlCode, controlDebit ? gross : -gross, invoice.party(), invoice.title())

@@ -1,5 +1,7 @@
 package tidemark.core.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.List;
 import org.joda.money.CurrencyUnit;
@@ -38,7 +40,12 @@ public final class InvoiceFile {
             LocalDate date = row.date("date");
             LocalDate due = row.dateOr("due_date", LocalDate.MIN);
             if (!due.equals(LocalDate.MIN) && due.isBefore(date)) {
-                row.problem("date.order", "due_date", due.toString(), "a day on or after " + date, "Correct one.");
+                row.problem(
+                        "date.order",
+                        "due_date",
+                        due.toString(),
+                        say("date.order.expected2", date),
+                        say("date.order.remedy2"));
             }
             return new Row(
                     row.fileLine(),

@@ -1,5 +1,7 @@
 package tidemark.core.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -121,21 +123,25 @@ public final class PartyItems {
             throw new RuleViolation(
                     "settle.sides",
                     where,
-                    a.title() + " and " + b.title() + ", which lie on the same side",
-                    "an invoice and what pays it",
-                    "Choose one of each side.");
+                    say("settle.sides.found", a.title(), b.title()),
+                    say("settle.sides.expected"),
+                    say("settle.sides.remedy"));
         }
         if (!a.party().equals(b.party()) || !a.accountCode().equals(b.accountCode())) {
             throw new RuleViolation(
                     "settle.party",
                     where,
-                    a.title() + " and " + b.title() + " of different parties or accounts",
-                    "two items of one customer or supplier",
-                    "Choose items of the same.");
+                    say("settle.party.found", a.title(), b.title()),
+                    say("settle.party.expected"),
+                    say("settle.party.remedy"));
         }
         if (minorUnits <= 0) {
             throw new RuleViolation(
-                    "settle.amount", where, "an amount not above zero", "an amount above zero", "Correct the amount.");
+                    "settle.amount",
+                    where,
+                    say("settle.amount.found"),
+                    say("settle.amount.expected"),
+                    say("settle.amount.remedy2"));
         }
         for (OpenItem item : List.of(a, b)) {
             long open = Math.abs(open(item.id()));
@@ -143,15 +149,15 @@ public final class PartyItems {
                 throw new RuleViolation(
                                 "settle.open",
                                 where,
-                                "%s to settle of %s, of which %s is open"
+                                say("party.toSettleOfOfWhichIsOpen")
                                         .formatted(
                                                 MinorUnits.grouped(minorUnits, currency),
                                                 item.title(),
                                                 MinorUnits.grouped(open, currency)),
-                                "no more than is open",
+                                say("settle.open.expected"),
                                 open == 0
-                                        ? "Somebody may have settled it meanwhile; look at it again."
-                                        : "Settle at most " + MinorUnits.grouped(open, currency) + ".")
+                                        ? say("settle.open.remedy")
+                                        : say("settle.open.remedy2", MinorUnits.grouped(open, currency)))
                         .with("item", item.id().value())
                         .with("open", MinorUnits.toDecimal(open, currency));
             }
@@ -186,9 +192,9 @@ public final class PartyItems {
             throw new RuleViolation(
                     "settlement.reversal",
                     "",
-                    "an item and its reversal",
-                    "an invoice and what pays it",
-                    "A reversal stands; book the item again if it was right.");
+                    say("settlement.reversal.found"),
+                    say("settlement.reversal.expected"),
+                    say("settlement.reversal.remedy"));
         }
         return release(s, day);
     }
@@ -198,17 +204,17 @@ public final class PartyItems {
             throw new RuleViolation(
                     "settlement.undone",
                     "",
-                    "a settlement that was undone already",
-                    "one that stands",
-                    "Nothing is left to do.");
+                    say("settlement.undone.found"),
+                    say("settlement.undone.expected"),
+                    say("settlement.undone.remedy"));
         }
         if (day.isBefore(s.from())) {
             throw new RuleViolation(
                     "settlement.early",
                     "date",
                     day.toString(),
-                    "a date on or after " + s.from() + ", from which it counts",
-                    "Choose that date or a later one.");
+                    say("settlement.early.expected", s.from()),
+                    say("settlement.early.remedy"));
         }
         Settlement undone = new Settlement(
                 s.id(), s.debit(), s.credit(), s.minorUnits(), s.discount(), s.from(), s.closing(), Optional.of(day));

@@ -1,5 +1,7 @@
 package tidemark.core.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -93,7 +95,11 @@ public final class PartyMoney {
         int number = 0;
         for (TaxedLine line : use.lines()) {
             lines.addAll(Taxes.lines(
-                    sign > 0 ? line : line.turned(), party.name(), ofDay, direction.taxes, "line " + ++number));
+                    sign > 0 ? line : line.turned(),
+                    party.name(),
+                    ofDay,
+                    direction.taxes,
+                    say("party.line", ++number)));
         }
         lines.addAll(DiscountBooking.lines(use.items().parts(), party.discountCode(), party.name(), taxes, -sign));
         if (use.total() != 0) {
@@ -103,9 +109,9 @@ public final class PartyMoney {
             throw new RuleViolation(
                     "payment.nothing",
                     "",
-                    "neither items to settle nor anything it is for",
-                    "at least one of them",
-                    "Choose the invoices it settles, or say what it is for.");
+                    say("payment.nothing.found"),
+                    say("payment.nothing.expected"),
+                    say("payment.nothing.remedy"));
         }
         return new JournalEntry(terms.date(), terms.currency(), terms.reference(), terms.text(), lines);
     }

@@ -1,5 +1,7 @@
 package tidemark.core.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -111,43 +113,49 @@ public record SettlementProposal(
     public String told(CurrencyUnit currency) {
         List<String> out = new ArrayList<>();
         switch (basis) {
-            case NUMBERS -> out.add(Words.count(parts.size(), "item") + " picked by number.");
+            case NUMBERS ->
+                out.add(say("party.pickedByNumber", Words.count(parts.size(), say("noun.item"), say("noun.items"))));
             case ONE_ITEM -> {
-                out.add(parts.getFirst().item().title() + " comes to this amount.");
+                out.add(say("party.comesToThisAmount", parts.getFirst().item().title()));
                 if (several) {
-                    out.add("Others do too; this is the oldest of them.");
+                    out.add(say("party.othersDoTooThisIsTheOldest"));
                 }
             }
             case SUM -> {
-                out.add(Words.count(parts.size(), "item") + " come to this amount together.");
+                out.add(say(
+                        "party.comeToThisAmountTogether",
+                        Words.count(parts.size(), say("noun.item"), say("noun.items"))));
                 if (several) {
-                    out.add("Other sets do too; this one has the oldest items.");
+                    out.add(say("party.otherSetsDoTooThisOneHas"));
                 }
             }
             case OLDEST -> {
-                out.add("No items come to just this amount; the oldest are settled first.");
+                out.add(say("party.noItemsComeToJustThisAmount"));
                 if (!complete) {
-                    out.add("So many are open that not every set of them was tried.");
+                    out.add(say("party.soManyAreOpenThatNotEvery"));
                 }
             }
             case NOTHING -> {
                 if (rest > 0) {
-                    out.add("Nothing is open.");
+                    out.add(say("party.nothingIsOpen"));
                 }
             }
         }
         if (rest > 0 && basis != Basis.NOTHING) {
-            out.add(MinorUnits.grouped(rest, currency) + " is more than they come to.");
+            out.add(say("party.isMoreThanTheyComeTo", MinorUnits.grouped(rest, currency)));
         }
         Allocation.Part last = parts.isEmpty() ? null : parts.getLast();
         if (last != null && last.settled() < last.open()) {
-            out.add(MinorUnits.grouped(last.open() - last.settled(), currency) + " of "
-                    + last.item().title() + " stays open.");
+            out.add(say(
+                    "party.ofStaysOpen",
+                    MinorUnits.grouped(last.open() - last.settled(), currency),
+                    last.item().title()));
         }
         if (!unknown.isEmpty()) {
-            out.add("No open item has the number "
-                    + String.join(", ", unknown.stream().limit(5).toList())
-                    + (unknown.size() > 5 ? " and " + (unknown.size() - 5) + " more" : "") + ".");
+            out.add(say(
+                    "party.noOpenItemHasTheNumber",
+                    String.join(", ", unknown.stream().limit(5).toList()),
+                    unknown.size() > 5 ? say("party.andMore", unknown.size() - 5) : ""));
         }
         return String.join(" ", out);
     }

@@ -1,5 +1,7 @@
 package tidemark.core.party;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.LocalDate;
@@ -16,23 +18,20 @@ public record Terms(int dueDays, BigDecimal discountPercent, int discountDays) {
     /** @throws RuleViolation {@code terms.unfit} */
     public Terms {
         if (dueDays < 0 || dueDays > 365) {
-            throw unfit("dueDays", dueDays + " days", "0 to 365 days");
+            throw unfit("dueDays", say("party.days", dueDays), say("party.0To365Days"));
         }
         if (discountDays < 0 || discountDays > dueDays) {
-            throw unfit("discountDays", discountDays + " days", "no more days than until it is due");
+            throw unfit("discountDays", say("party.days", discountDays), say("party.noMoreDaysThanUntilItIs"));
         }
         if (discountPercent.signum() < 0
                 || discountPercent.compareTo(BigDecimal.valueOf(50)) > 0
                 || discountPercent.stripTrailingZeros().scale() > 3) {
-            throw unfit(
-                    "discountPercent",
-                    discountPercent.toPlainString(),
-                    "0 to 50 percent with at most three decimal places");
+            throw unfit("discountPercent", discountPercent.toPlainString(), say("party.0To50PercentWithAtMost"));
         }
     }
 
     private static RuleViolation unfit(String where, String found, String expected) {
-        return new RuleViolation("terms.unfit", where, found, expected, "Correct the terms.");
+        return new RuleViolation("terms.unfit", where, found, expected, say("terms.unfit.remedy"));
     }
 
     /** The day by which it is to be paid. */

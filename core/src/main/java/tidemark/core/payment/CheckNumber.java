@@ -1,5 +1,7 @@
 package tidemark.core.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import tidemark.core.problem.RuleViolation;
 
 /** The number of a check: digits, counted up by one from check to check. */
@@ -13,9 +15,9 @@ public final class CheckNumber {
             throw new RuleViolation(
                     "check.number",
                     "number",
-                    plain.isEmpty() ? "nothing" : "“" + plain + "”",
-                    "1 to 12 digits, not all zero",
-                    "Correct the number of the check.");
+                    plain.isEmpty() ? say("check.number.found") : "“" + plain + "”",
+                    say("check.number.expected"),
+                    say("check.number.remedy"));
         }
         return plain;
     }

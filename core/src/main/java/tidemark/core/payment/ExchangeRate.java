@@ -1,5 +1,7 @@
 package tidemark.core.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.LocalDate;
@@ -19,11 +21,7 @@ public record ExchangeRate(CurrencyUnit foreign, CurrencyUnit base, LocalDate da
                 || rate.stripTrailingZeros().scale() > 8
                 || rate.compareTo(BigDecimal.valueOf(1_000_000)) > 0) {
             throw new RuleViolation(
-                    "rate.unfit",
-                    "rate",
-                    rate.toPlainString(),
-                    "a rate above zero with at most eight decimal places",
-                    "Correct the rate.");
+                    "rate.unfit", "rate", rate.toPlainString(), say("rate.unfit.expected"), say("rate.unfit.remedy"));
         }
     }
 

@@ -1,5 +1,7 @@
 package tidemark.core.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
@@ -40,14 +42,19 @@ public final class PaymentFile {
             if (!number.isEmpty()) {
                 Integer before = lineOf.putIfAbsent(number, row.fileLine());
                 if (!number.matches("[0-9]{1,12}")) {
-                    row.problem("check.number", "number", "“" + number + "”", "1 to 12 digits", "Correct the number.");
+                    row.problem(
+                            "check.number",
+                            "number",
+                            "“" + number + "”",
+                            say("check.number.expected2"),
+                            say("check.number.remedy2"));
                 } else if (before != null) {
                     row.problem(
                             "number.taken",
                             "number",
-                            number + ", which line " + before + " has",
-                            "a number no other row has",
-                            "Correct one of them.");
+                            say("number.taken.found", number, before),
+                            say("number.taken.expected"),
+                            say("number.taken.remedy"));
                 }
             }
             return new Row(

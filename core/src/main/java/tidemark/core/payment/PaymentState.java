@@ -1,5 +1,7 @@
 package tidemark.core.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.EnumMap;
 import java.util.Map;
 import tidemark.core.problem.RuleViolation;
@@ -35,13 +37,13 @@ public enum PaymentState {
             throw new RuleViolation(
                     "payment.state",
                     "",
-                    payment + ", which " + words(),
+                    say("payment.state.found", payment, words()),
                     switch (move) {
-                        case RELEASE -> "a payment that waits for its release";
-                        case BOOK -> "a payment that waits for its date";
-                        case VOID -> "a payment that is not void";
+                        case RELEASE -> say("payment.state.expected");
+                        case BOOK -> say("payment.state.expected2");
+                        case VOID -> say("payment.state.expected3");
                     },
-                    "Look at the payment again: somebody may have been there before you.");
+                    say("payment.state.remedy"));
         }
         return next;
     }
@@ -49,10 +51,10 @@ public enum PaymentState {
     /** As in a sentence: {@code is booked}. */
     public String words() {
         return switch (this) {
-            case WAITS_FOR_RELEASE -> "waits for its release";
-            case WAITS_FOR_DATE -> "waits for its date";
-            case BOOKED -> "is booked";
-            case VOID -> "is void";
+            case WAITS_FOR_RELEASE -> say("payment.waitsForItsRelease");
+            case WAITS_FOR_DATE -> say("payment.waitsForItsDate");
+            case BOOKED -> say("payment.isBooked");
+            case VOID -> say("payment.isVoid");
         };
     }
 }

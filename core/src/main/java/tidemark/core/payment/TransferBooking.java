@@ -1,5 +1,7 @@
 package tidemark.core.payment;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -50,16 +52,20 @@ public final class TransferBooking {
             throw new RuleViolation(
                     "transfer.same",
                     "to",
-                    from.name() + " on both sides",
-                    "two accounts",
-                    "Choose another account for one side.");
+                    say("transfer.same.found", from.name()),
+                    say("transfer.same.expected"),
+                    say("transfer.same.remedy"));
         }
         if (from.ownMinorUnits() <= 0
                 || to.ownMinorUnits() <= 0
                 || from.baseMinorUnits() <= 0
                 || to.baseMinorUnits() <= 0) {
             throw new RuleViolation(
-                    "transfer.amount", "amount", "an amount not above zero", "amounts above zero", "Correct it.");
+                    "transfer.amount",
+                    "amount",
+                    say("transfer.amount.found"),
+                    say("transfer.amount.expected"),
+                    say("transfer.amount.remedy"));
         }
         JournalLine sender = from.line(-1, to.name(), text);
         JournalLine receiver = to.line(1, from.name(), text);
@@ -70,7 +76,7 @@ public final class TransferBooking {
                         gain > 0 ? between.exchangeGainCode() : between.exchangeLossCode(),
                         -gain,
                         "",
-                        gain > 0 ? "Exchange gain" : "Exchange loss"));
+                        gain > 0 ? say("payment.exchangeGain") : say("payment.exchangeLoss")));
         if (from.date().equals(to.date())) {
             List<JournalLine> lines = new ArrayList<>(List.of(receiver, sender));
             lines.addAll(difference);

@@ -1,5 +1,7 @@
 package tidemark.core.problem;
 
+import static tidemark.core.words.Catalogue.say;
+
 /** Checks of what was typed into a field. */
 public final class Fields {
     private Fields() {}
@@ -15,9 +17,9 @@ public final class Fields {
             throw new RuleViolation(
                     "field.invalid",
                     field,
-                    text.isEmpty() ? "nothing" : text.length() + " characters",
-                    "1 to " + longest + " characters",
-                    "Fill in the field.");
+                    text.isEmpty() ? say("field.invalid.found") : say("field.invalid.found2", text.length()),
+                    say("field.invalid.expected", longest),
+                    say("field.invalid.remedy"));
         }
         return text;
     }
@@ -29,9 +31,9 @@ public final class Fields {
             throw new RuleViolation(
                     "code.unfit",
                     field,
-                    code.isEmpty() ? "nothing" : "“" + code + "”",
-                    "1 to 20 letters, digits, dots or dashes",
-                    "Choose another code.");
+                    code.isEmpty() ? say("code.unfit.found") : "“" + code + "”",
+                    say("code.unfit.expected"),
+                    say("code.unfit.remedy"));
         }
         return code;
     }
@@ -41,8 +43,8 @@ public final class Fields {
         return new RuleViolation(
                 "name.taken",
                 field,
-                "“" + what + "”, which there is already",
-                "one that nothing else has",
-                "Choose another.");
+                say("name.taken.found", what),
+                say("name.taken.expected"),
+                say("name.taken.remedy"));
     }
 }

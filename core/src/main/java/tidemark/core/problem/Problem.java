@@ -1,5 +1,7 @@
 package tidemark.core.problem;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.Collections;
 import java.util.Map;
 import java.util.Objects;
@@ -58,12 +60,12 @@ public record Problem(
 
     /** A problem of one line of a file, counted from 1. */
     public static Problem atLine(int line, String code, String found, String expected, String remedy) {
-        return new Problem(code, "line " + line, found, expected, remedy);
+        return new Problem(code, say("problem.line", line), found, expected, remedy);
     }
 
     /** The whole problem as a sentence or three, for a person. */
     public String message() {
         String place = where.isEmpty() ? "" : Character.toUpperCase(where.charAt(0)) + where.substring(1) + ": ";
-        return "%sFound %s; expected %s. %s".formatted(place, found, expected, remedy);
+        return say("problem.foundExpected").formatted(place, found, expected, remedy);
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.core.problem;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
@@ -16,7 +18,7 @@ public final class Words {
     }
 
     /** {@code 1 line}, {@code 2 lines}. */
-    public static String count(int count, String one) {
-        return count + " " + one + (count == 1 ? "" : "s");
+    public static String count(int count, String one, String several) {
+        return say("words.count", count, count == 1 ? one : several);
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.core.proof;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -125,7 +127,7 @@ public final class GapTrace {
                     continue;
                 }
                 Optional<KeyingSlip> slip = KeyingSlip.between(line.minorUnits(), entry.minorUnits());
-                String why = slip.map(this::slipWords).orElse("they are " + amount(apart) + " apart");
+                String why = slip.map(this::slipWords).orElse(say("proof.theyAreApart", amount(apart)));
                 Kind kind = slip.map(s -> switch (s) {
                             case KeyingSlip.DigitsSwapped ignored -> Kind.DIGITS_SWAPPED;
                             case KeyingSlip.PointMoved ignored -> Kind.POINT_MOVED;
@@ -138,7 +140,7 @@ public final class GapTrace {
                         apart,
                         List.of(line.id()),
                         List.of(entry.id()),
-                        "%s is %s in the ledger and %s at the bank: %s."
+                        say("proof.isInTheLedgerAndAtThe")
                                 .formatted(entry.title(), amount(entry.minorUnits()), amount(line.minorUnits()), why)));
             }
         }
@@ -146,9 +148,9 @@ public final class GapTrace {
         private String slipWords(KeyingSlip slip) {
             return switch (slip) {
                 case KeyingSlip.DigitsSwapped d ->
-                    Math.min(d.first(), d.second()) + " and " + Math.max(d.first(), d.second()) + " are swapped";
-                case KeyingSlip.PointMoved ignored -> "the decimal point has moved";
-                case KeyingSlip.SideTurned ignored -> "it is on the wrong side";
+                    say("proof.andAreSwapped", Math.min(d.first(), d.second()), Math.max(d.first(), d.second()));
+                case KeyingSlip.PointMoved ignored -> say("proof.theDecimalPointHasMoved");
+                case KeyingSlip.SideTurned ignored -> say("proof.itIsOnTheWrongSide");
             };
         }
 
@@ -164,7 +166,7 @@ public final class GapTrace {
                             gap,
                             List.of(),
                             item.entries(),
-                            "%s of %s for %s is counted as not at the bank yet. Is it on the statement after all?"
+                            say("proof.ofForIsCountedAsNotAt")
                                     .formatted(item.title(), Words.day(item.date()), amount(gap))));
                 }
             }
@@ -191,7 +193,7 @@ public final class GapTrace {
                     second.minorUnits(),
                     List.of(),
                     List.of(first.id(), second.id()),
-                    "%s for %s is in the ledger twice, on %s and on %s."
+                    say("proof.forIsInTheLedgerTwiceOn")
                             .formatted(
                                     second.title(),
                                     amount(second.minorUnits()),
@@ -207,7 +209,8 @@ public final class GapTrace {
         }
 
         private static String likeness(CashEntry e) {
-            String key = !e.checkNumber().isEmpty() ? "check " + e.checkNumber() : e.reference() + "|" + e.party();
+            String key =
+                    !e.checkNumber().isEmpty() ? say("proof.check", e.checkNumber()) : e.reference() + "|" + e.party();
             return e.minorUnits() + "|" + key;
         }
 
@@ -223,7 +226,7 @@ public final class GapTrace {
                             typed,
                             linesOf(entry),
                             List.of(entry.id()),
-                            "%s of %s for %s is ticked off. Is it on the statement at all?"
+                            say("proof.ofForIsTickedOffIsIt")
                                     .formatted(entry.title(), Words.day(entry.date()), amount(typed))));
                 }
                 long meant = Math.addExact(typed, gap);
@@ -237,9 +240,9 @@ public final class GapTrace {
                     case KeyingSlip.SideTurned ignored -> Kind.WRONG_SIDE;
                 };
                 String words = kind == Kind.WRONG_SIDE
-                        ? "%s of %s for %s would make it if it is on the wrong side."
+                        ? say("proof.ofForWouldMakeItIfIt")
                                 .formatted(entry.title(), Words.day(entry.date()), amount(typed))
-                        : "%s of %s for %s would make it if it should be %s: %s."
+                        : say("proof.ofForWouldMakeItIfIt2")
                                 .formatted(
                                         entry.title(),
                                         Words.day(entry.date()),
@@ -278,11 +281,11 @@ public final class GapTrace {
                         missing,
                         List.of(),
                         List.of(),
-                        "The lines so far lead to %s and the statement closes at %s: money %s of %s is still to come."
+                        say("proof.theLinesSoFarLeadToAnd")
                                 .formatted(
                                         MinorUnits.report(reached, r.currency()),
                                         MinorUnits.report(r.bankClosing(), r.currency()),
-                                        missing > 0 ? "in" : "out",
+                                        missing > 0 ? say("proof.in") : say("proof.out"),
                                         amount(missing))));
             }
             return missing != 0;
@@ -323,7 +326,7 @@ public final class GapTrace {
                             item.minorUnits(),
                             item.lines(),
                             List.of(),
-                            "%s of %s for %s is at the bank and not in the ledger."
+                            say("proof.ofForIsAtTheBankAnd")
                                     .formatted(item.title(), Words.day(item.date()), amount(item.minorUnits()))));
                 }
             }
@@ -339,7 +342,7 @@ public final class GapTrace {
                         line.minorUnits(),
                         List.of(line.id()),
                         List.of(),
-                        "The running balances part at %s of %s, the first line under the tide line."
+                        say("proof.theRunningBalancesPartAtOfThe")
                                 .formatted(line.title(), Words.day(line.bookingDate()))));
             });
         }

@@ -1,5 +1,7 @@
 package tidemark.core.proof;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.List;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.ledger.CashEntry;
@@ -36,9 +38,9 @@ public record Match(long id, List<BankLineId> lines, List<CashEntryId> entries) 
             throw new RuleViolation(
                     "match.members",
                     "",
-                    members + (members == 1 ? " item" : " items"),
-                    "between 2 and " + MOST_MEMBERS + " items",
-                    "Select the bank lines and the ledger entries that belong together.");
+                    members + (members == 1 ? say("match.members.found") : say("match.members.found2")),
+                    say("match.members.expected", MOST_MEMBERS),
+                    say("match.members.remedy"));
         }
         long bank = lines.stream().mapToLong(BankLine::minorUnits).reduce(0, Math::addExact);
         long ledger = entries.stream().mapToLong(CashEntry::minorUnits).reduce(0, Math::addExact);
@@ -46,13 +48,13 @@ public record Match(long id, List<BankLineId> lines, List<CashEntryId> entries) 
             throw new RuleViolation(
                     "match.unbalanced",
                     "",
-                    "bank lines of %s and ledger entries of %s, %s apart"
+                    say("proof.bankLinesOfAndLedgerEntriesOf")
                             .formatted(
                                     MinorUnits.report(bank, currency),
                                     MinorUnits.report(ledger, currency),
                                     MinorUnits.grouped(Math.subtractExact(bank, ledger), currency)),
-                    "sums that agree to the cent",
-                    "Add what is missing to the selection, or correct the ledger first.");
+                    say("match.unbalanced.expected"),
+                    say("match.unbalanced.remedy"));
         }
     }
 }

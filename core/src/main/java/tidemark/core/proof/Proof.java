@@ -1,5 +1,7 @@
 package tidemark.core.proof;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -164,12 +166,13 @@ public record Proof(
             // the rest is the bank's to bring when what the bank still brings has its sign, else the ledger's
             if (Long.signum(linesToCome) == Long.signum(left)) {
                 CashEntry first = entriesNow.getFirst();
-                lists.outstanding(new ProofItem(first.date(), "Rest of " + first.title(), left, lineIds, entryIds, ""));
+                lists.outstanding(
+                        new ProofItem(first.date(), say("proof.restOf", first.title()), left, lineIds, entryIds, ""));
             } else {
                 BankLine first = linesNow.getFirst();
                 lists.notBooked(new ProofItem(
                         first.bookingDate(),
-                        "Rest of " + first.title(),
+                        say("proof.restOf", first.title()),
                         Math.negateExact(left),
                         lineIds,
                         entryIds,

@@ -1,5 +1,7 @@
 package tidemark.core.rule;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -46,20 +48,24 @@ public record Conditions(
                 && fromDay.isEmpty()
                 && toDay.isEmpty()) {
             throw new RuleViolation(
-                    "rule.conditions", "", "no condition", "at least one", "Say which lines the rule is for.");
+                    "rule.conditions",
+                    "",
+                    say("rule.conditions.found"),
+                    say("rule.conditions.expected"),
+                    say("rule.conditions.remedy"));
         }
         if ((least.isPresent() && least.getAsLong() < 0)
                 || (least.isPresent() && most.isPresent() && least.getAsLong() > most.getAsLong())) {
             throw new RuleViolation(
                     "rule.amounts",
                     "least",
-                    "amounts that no line lies between",
-                    "a smallest and a largest amount",
-                    "Correct them.");
+                    say("rule.amounts.found"),
+                    say("rule.amounts.expected"),
+                    say("rule.amounts.remedy"));
         }
         if (bad(fromDay) || bad(toDay)) {
             throw new RuleViolation(
-                    "rule.days", "fromDay", "a day outside 1 to 31", "days of the month", "Correct them.");
+                    "rule.days", "fromDay", say("rule.days.found"), say("rule.days.expected"), say("rule.days.remedy"));
         }
     }
 

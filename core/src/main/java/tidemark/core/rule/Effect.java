@@ -1,5 +1,7 @@
 package tidemark.core.rule;
 
+import static tidemark.core.words.Catalogue.say;
+
 import tidemark.core.problem.RuleViolation;
 
 /** What a rule does with a line that fits. */
@@ -32,16 +34,21 @@ public sealed interface Effect {
                 throw new RuleViolation(
                         "rule.tolerance",
                         "tolerance",
-                        "no amount, or one below zero",
-                        "the largest difference allowed",
-                        "Give the amount.");
+                        say("rule.tolerance.found"),
+                        say("rule.tolerance.expected"),
+                        say("rule.tolerance.remedy"));
             }
         }
     }
 
     private static void named(String party) {
         if (party.isBlank()) {
-            throw new RuleViolation("rule.party", "party", "nothing", "the party it speaks of", "Name the party.");
+            throw new RuleViolation(
+                    "rule.party",
+                    "party",
+                    say("rule.party.found"),
+                    say("rule.party.expected"),
+                    say("rule.party.remedy"));
         }
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.core.rule;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -65,33 +67,32 @@ public record RuleTrial(List<Tried> lines) {
                 account = target.of(past.line());
             } catch (RuleViolation e) {
                 Problem why = e.problems().getFirst();
-                return tried(
-                        past,
-                        Verdict.AGAINST,
-                        "could not be booked: " + why.found() + " in place of " + why.expected());
+                return tried(past, Verdict.AGAINST, say("rule.couldNotBeBookedInPlaceOf", why.found(), why.expected()));
             }
             if (past.bookedOn().isPresent()) {
                 boolean same = past.bookedOn().get().equals(account);
                 return tried(
                         past,
                         same ? Verdict.AS_DECIDED : Verdict.AGAINST,
-                        "was booked on " + past.bookedOn().get());
+                        say("rule.wasBookedOn", past.bookedOn().get()));
             }
             if (matched.isPresent()) {
                 return tried(
-                        past, Verdict.AGAINST, "was matched to " + matched.get().title());
+                        past,
+                        Verdict.AGAINST,
+                        say("rule.wasMatchedTo", matched.get().title()));
             }
-            return tried(past, Verdict.NEW, "would be booked on " + account);
+            return tried(past, Verdict.NEW, say("rule.wouldBeBookedOn", account));
         }
         if (rule.then() instanceof Effect.Allow) {
             return matched.isEmpty() && past.bookedOn().isEmpty()
-                    ? tried(past, Verdict.NEW, "is open; a difference could be booked")
+                    ? tried(past, Verdict.NEW, say("rule.isOpenADifferenceCouldBeBooked"))
                     : tried(
                             past,
                             Verdict.AS_DECIDED,
-                            matched.map(e -> "was matched to " + e.title())
-                                    .orElseGet(() ->
-                                            "was booked on " + past.bookedOn().orElse("")));
+                            matched.map(e -> say("rule.wasMatchedTo", e.title()))
+                                    .orElseGet(() -> say(
+                                            "rule.wasBookedOn", past.bookedOn().orElse(""))));
         }
         boolean prefers = rule.then() instanceof Effect.Prefer;
         if (matched.isEmpty()) {
@@ -99,14 +100,14 @@ public record RuleTrial(List<Tried> lines) {
                     ? tried(
                             past,
                             prefers ? Verdict.AGAINST : Verdict.AS_DECIDED,
-                            "was booked on " + past.bookedOn().get())
-                    : tried(past, Verdict.NEW, "is open");
+                            say("rule.wasBookedOn", past.bookedOn().get()))
+                    : tried(past, Verdict.NEW, say("rule.isOpen"));
         }
         boolean same = rule.speaksOf(matched.get()) == prefers;
         return tried(
                 past,
                 same ? Verdict.AS_DECIDED : Verdict.AGAINST,
-                "was matched to " + matched.get().title());
+                say("rule.wasMatchedTo", matched.get().title()));
     }
 
     private static Optional<Tried> tried(Past past, Verdict verdict, String words) {

@@ -1,5 +1,7 @@
 package tidemark.core.statement;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 
 /**
@@ -36,11 +38,13 @@ public record BankLine(
             return text;
         }
         if (!checkNumber.isEmpty()) {
-            return "Check " + checkNumber;
+            return say("statement.check", checkNumber);
         }
         if (!counterparty.isEmpty()) {
             return counterparty;
         }
-        return reference.isEmpty() ? (minorUnits > 0 ? "Money in" : "Money out") : reference;
+        return reference.isEmpty()
+                ? (minorUnits > 0 ? say("statement.moneyIn") : say("statement.moneyOut"))
+                : reference;
     }
 }

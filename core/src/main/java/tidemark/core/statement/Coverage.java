@@ -1,5 +1,7 @@
 package tidemark.core.statement;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
@@ -60,13 +62,17 @@ public record Coverage(List<Month> months, List<Problem> breaks) {
                 breaks.add(new Problem(
                         gap ? "statement.missing" : "statement.opening",
                         "",
-                        "a statement from " + Words.day(s.from()) + " that opens with "
-                                + MinorUnits.report(s.openingMinorUnits(), currency),
-                        MinorUnits.report(balance, currency) + ", with which " + Words.day(covered) + " closed",
+                        say(
+                                "statement.aStatementFromThatOpensWith",
+                                Words.day(s.from()),
+                                MinorUnits.report(s.openingMinorUnits(), currency)),
+                        say("statement.withWhichClosed", MinorUnits.report(balance, currency), Words.day(covered)),
                         gap
-                                ? "Read the statement for " + Words.day(covered.plusDays(1)) + " to "
-                                        + Words.day(s.from().minusDays(1)) + "."
-                                : "Look which of the two is right."));
+                                ? say(
+                                        "statement.readTheStatementForTo",
+                                        Words.day(covered.plusDays(1)),
+                                        Words.day(s.from().minusDays(1)))
+                                : say("statement.lookWhichOfTheTwoIsRight")));
             }
             covered = s.to().isAfter(covered) ? s.to() : covered;
             balance = s.closingMinorUnits();

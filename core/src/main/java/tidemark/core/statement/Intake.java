@@ -1,5 +1,7 @@
 package tidemark.core.statement;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -178,11 +180,16 @@ public record Intake(
                 breaks.add(new Problem(
                                 "statement.sum",
                                 "",
-                                "opening " + amount(stated) + " and " + fresh.size() + " new lines that make "
-                                        + amount(made - opening + stated),
-                                "the closing balance, " + amount(closing) + ", which is "
-                                        + amount(closing - (made - opening + stated)) + " apart",
-                                "A line is missing or wrong; fetch the file again.")
+                                say(
+                                        "statement.sum.found4",
+                                        amount(stated),
+                                        fresh.size(),
+                                        amount(made - opening + stated)),
+                                say(
+                                        "statement.sum.expected",
+                                        amount(closing),
+                                        amount(closing - (made - opening + stated))),
+                                say("statement.sum.remedy"))
                         .with("closing", decimal(closing))
                         .with("apart", decimal(closing - (made - opening + stated))));
             }
@@ -204,17 +211,17 @@ public record Intake(
                 refusals.add(new Problem(
                         "statement.account",
                         "",
-                        "a statement of account " + facts.accountNumber(),
-                        "one of account " + account.number(),
-                        "Drop the file on the account it belongs to."));
+                        say("statement.account.found", facts.accountNumber()),
+                        say("statement.account.expected", account.number()),
+                        say("statement.account.remedy")));
             }
             if (facts.currency().isPresent() && !facts.currency().get().equals(account.currency())) {
                 refusals.add(new Problem(
                         "statement.currency",
                         "",
-                        "a statement in " + facts.currency().get().getCode(),
-                        "one in " + account.currency().getCode(),
-                        "Drop the file on the account it belongs to."));
+                        say("statement.currency.found", facts.currency().get().getCode()),
+                        say("statement.currency.expected", account.currency().getCode()),
+                        say("statement.currency.remedy")));
             }
         }
 
@@ -261,9 +268,9 @@ public record Intake(
                 breaks.add(new Problem(
                         "statement.balance.missing",
                         "",
-                        "a file without balances",
-                        "an opening or a closing balance to check the lines against",
-                        "Compare the closing balance with the bank's own before you take it."));
+                        say("statement.balance.missing.found4"),
+                        say("statement.balance.missing.expected3"),
+                        say("statement.balance.missing.remedy3")));
                 return;
             }
             long ours = account.previous().minorUnits();
@@ -278,11 +285,12 @@ public record Intake(
                 breaks.add(new Problem(
                                 "statement.opening",
                                 "",
-                                "an opening balance of " + amount(stated.get()),
-                                amount(ours) + ", the balance of "
-                                        + Words.day(overlaps && !from.isAfter(before) ? from.minusDays(1) : before)
-                                        + " as it was read",
-                                "A statement between the two may be missing; read that one first.")
+                                say("statement.opening.found", amount(stated.get())),
+                                say(
+                                        "statement.opening.expected",
+                                        amount(ours),
+                                        Words.day(overlaps && !from.isAfter(before) ? from.minusDays(1) : before)),
+                                say("statement.opening.remedy"))
                         .with("opening", decimal(stated.get()))
                         .with("expected", decimal(ours)));
             }
@@ -293,10 +301,12 @@ public record Intake(
                 breaks.add(new Problem(
                                 "statement.missing",
                                 "",
-                                "a period that begins on " + Words.day(start),
-                                "one that begins on " + Words.day(before.plusDays(1)),
-                                "Read the statement for " + Words.day(before.plusDays(1)) + " to "
-                                        + Words.day(start.minusDays(1)) + " first.")
+                                say("statement.missing.found", Words.day(start)),
+                                say("statement.missing.expected", Words.day(before.plusDays(1))),
+                                say(
+                                        "statement.missing.remedy",
+                                        Words.day(before.plusDays(1)),
+                                        Words.day(start.minusDays(1))))
                         .with("from", before.plusDays(1))
                         .with("to", start.minusDays(1)));
             }
@@ -309,11 +319,16 @@ public record Intake(
                 refusals.add(new Problem(
                         "statement.overlap",
                         "",
-                        Words.count(sorted.fresh().size(), "line") + " from " + Words.day(from) + " to " + Words.day(to)
-                                + " not read before, the first of " + Words.day(first.bookingDate()) + ", "
-                                + first.title() + ", " + amount(first.minorUnits()),
-                        "no new lines up to " + Words.day(before) + ", to which this account has been read",
-                        "Take back the statement of those days, then read this one in its place."));
+                        say(
+                                "statement.overlap.found",
+                                Words.count(sorted.fresh().size(), say("noun.line"), say("noun.lines")),
+                                Words.day(from),
+                                Words.day(to),
+                                Words.day(first.bookingDate()),
+                                first.title(),
+                                amount(first.minorUnits())),
+                        say("statement.overlap.expected", Words.day(before)),
+                        say("statement.overlap.remedy")));
             } else {
                 breaks.clear();
             }
@@ -325,29 +340,31 @@ public record Intake(
             }
             if (!sorted.fresh().isEmpty()) {
                 ReadLine first = sorted.fresh().getFirst();
-                breaks.add(
-                        Problem.atLine(
-                                first.fileLine(),
-                                "statement.late",
-                                Words.count(sorted.fresh().size(), "line")
-                                        + " of days that were read before, the first of "
-                                        + Words.day(first.line().bookingDate()) + ", "
-                                        + first.line().title() + ", "
-                                        + amount(first.line().minorUnits()),
-                                "only lines after " + Words.day(before) + ", or such as were read before",
-                                "Ask the bank whether it added them later; taken, they stand at the beginning of this statement."));
+                breaks.add(Problem.atLine(
+                        first.fileLine(),
+                        "statement.late",
+                        say(
+                                "statement.late.found",
+                                Words.count(sorted.fresh().size(), say("noun.line"), say("noun.lines")),
+                                Words.day(first.line().bookingDate()),
+                                first.line().title(),
+                                amount(first.line().minorUnits())),
+                        say("statement.late.expected", Words.day(before)),
+                        say("statement.late.remedy")));
             }
             if (!sorted.missing().isEmpty()) {
                 BankLine first = sorted.missing().getFirst();
                 breaks.add(new Problem(
                         "statement.unlike",
                         "",
-                        "a file that lacks " + Words.count(sorted.missing().size(), "line")
-                                + " read before, the first of "
-                                + Words.day(first.bookingDate()) + ", " + first.title() + ", "
-                                + amount(first.minorUnits()),
-                        "all lines of the days it covers",
-                        "Ask the bank which of the two is right."));
+                        say(
+                                "statement.unlike.found",
+                                Words.count(sorted.missing().size(), say("noun.line"), say("noun.lines")),
+                                Words.day(first.bookingDate()),
+                                first.title(),
+                                amount(first.minorUnits())),
+                        say("statement.unlike.expected"),
+                        say("statement.unlike.remedy")));
             }
         }
 
@@ -359,9 +376,9 @@ public record Intake(
                     breaks.add(Problem.atLine(
                             line.fileLine(),
                             "line.outside.period",
-                            "a line of " + Words.day(day),
-                            "a date from " + Words.day(start) + " to " + Words.day(end),
-                            "Fetch the file again."));
+                            say("line.outside.period.found", Words.day(day)),
+                            say("line.outside.period.expected", Words.day(start), Words.day(end)),
+                            say("line.outside.period.remedy")));
                     return;
                 }
             }
@@ -383,19 +400,17 @@ public record Intake(
                     breaks.add(Problem.atLine(
                             line.fileLine(),
                             "line.twice",
-                            "bank reference " + l.bankReference() + " with " + amount(l.minorUnits())
-                                    + ", which also stands in line " + first,
-                            "each bank reference once",
-                            "Look whether the bank really booked it twice."));
+                            say("line.twice.found2", l.bankReference(), amount(l.minorUnits()), first),
+                            say("line.twice.expected2"),
+                            say("line.twice.remedy2")));
                 } else if (!known && account.knownReferences().contains(key)) {
                     known = true;
                     breaks.add(Problem.atLine(
                             line.fileLine(),
                             "line.known",
-                            "bank reference " + l.bankReference() + " with " + amount(l.minorUnits())
-                                    + ", which was read before",
-                            "lines that were not read before",
-                            "Look whether the bank really booked it again."));
+                            say("line.known.found", l.bankReference(), amount(l.minorUnits())),
+                            say("line.known.expected"),
+                            say("line.known.remedy")));
                 }
             }
         }

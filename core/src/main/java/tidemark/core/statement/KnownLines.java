@@ -1,5 +1,7 @@
 package tidemark.core.statement;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -30,10 +32,10 @@ public final class KnownLines {
 
     /** Why a line is held for one that was read before. */
     public enum Why {
-        SAME_BANK_REFERENCE("the bank's own reference is the same"),
-        SAME_REFERENCE("day, amount and reference are the same"),
-        SAME_WORDS("day, amount and words are the same"),
-        SAME_AMOUNT("day and amount are the same, and both files cover the whole day");
+        SAME_BANK_REFERENCE(say("statement.theBanksOwnReferenceIsTheSame")),
+        SAME_REFERENCE(say("statement.dayAmountAndReferenceAreTheSame")),
+        SAME_WORDS(say("statement.dayAmountAndWordsAreTheSame")),
+        SAME_AMOUNT(say("statement.dayAndAmountAreTheSameAnd"));
 
         private final String words;
 

@@ -1,5 +1,7 @@
 package tidemark.core.statement;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.OptionalLong;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.money.MinorUnits;
@@ -21,11 +23,14 @@ public final class PaperLine {
             throw new RuleViolation(
                     "paper.balance",
                     "balance",
-                    "a balance of " + MinorUnits.report(printed.getAsLong(), currency) + " on paper",
-                    MinorUnits.report(after, currency) + ", which is " + MinorUnits.report(before, currency) + " and "
-                            + MinorUnits.report(amount, currency) + "; they are "
-                            + MinorUnits.report(Math.subtractExact(printed.getAsLong(), after), currency) + " apart",
-                    "Look at this amount again, and at the line before it.");
+                    say("paper.balance.found", MinorUnits.report(printed.getAsLong(), currency)),
+                    say(
+                            "paper.balance.expected",
+                            MinorUnits.report(after, currency),
+                            MinorUnits.report(before, currency),
+                            MinorUnits.report(amount, currency),
+                            MinorUnits.report(Math.subtractExact(printed.getAsLong(), after), currency)),
+                    say("paper.balance.remedy"));
         }
         return after;
     }

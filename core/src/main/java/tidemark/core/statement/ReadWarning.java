@@ -1,5 +1,7 @@
 package tidemark.core.statement;
 
+import static tidemark.core.words.Catalogue.say;
+
 import tidemark.core.problem.Problem;
 
 /**
@@ -12,12 +14,13 @@ public record ReadWarning(Problem problem, int line, boolean decides) {
 
     /** What breaks a sum or the sequence: shown with its figures, and a person decides. */
     public static ReadWarning breach(int line, String code, String found, String expected, String remedy) {
-        return new ReadWarning(new Problem(code, line == 0 ? "" : "line " + line, found, expected, remedy), line, true);
+        return new ReadWarning(
+                new Problem(code, line == 0 ? "" : say("statement.line", line), found, expected, remedy), line, true);
     }
 
     /** What a person should know and need not decide. */
     public static ReadWarning note(int line, String code, String found, String expected, String remedy) {
         return new ReadWarning(
-                new Problem(code, line == 0 ? "" : "line " + line, found, expected, remedy), line, false);
+                new Problem(code, line == 0 ? "" : say("statement.line", line), found, expected, remedy), line, false);
     }
 }

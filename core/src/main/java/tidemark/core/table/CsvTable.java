@@ -1,5 +1,7 @@
 package tidemark.core.table;
 
+import static tidemark.core.words.Catalogue.say;
+
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
@@ -100,7 +102,12 @@ public final class CsvTable {
         public String needed(String column) {
             String text = text(column);
             if (text.isEmpty()) {
-                problem("field.empty", column, "nothing", "a value", "Fill in the " + column + ".");
+                problem(
+                        "field.empty",
+                        column,
+                        "nothing",
+                        say("field.empty.expected2"),
+                        say("field.empty.remedy2", column));
             }
             return text;
         }
@@ -114,8 +121,8 @@ public final class CsvTable {
                         "date.unreadable",
                         column,
                         text.isEmpty() ? "nothing" : "“" + text + "”",
-                        "a date such as 2026-06-04",
-                        "Correct the date.");
+                        say("date.unreadable.expected"),
+                        say("date.unreadable.remedy"));
                 return LocalDate.EPOCH;
             }
         }
@@ -128,14 +135,9 @@ public final class CsvTable {
         /** Signed minor units, not zero. */
         public long amount(String column, CurrencyUnit currency) {
             try {
-                long amount = MinorUnits.parse(text(column), currency, "line " + fileLine() + ", " + column);
+                long amount = MinorUnits.parse(text(column), currency, say("table.line", fileLine(), column));
                 if (amount == 0) {
-                    problem(
-                            "amount.zero",
-                            column,
-                            "zero",
-                            "an amount other than zero",
-                            "Remove the row or correct the amount.");
+                    problem("amount.zero", column, "zero", say("amount.zero.expected"), say("amount.zero.remedy4"));
                 }
                 return amount;
             } catch (RuleViolation e) {
@@ -150,9 +152,9 @@ public final class CsvTable {
                 return Optional.empty();
             }
             try {
-                BigDecimal rate = AmountStyle.POINT.decimal(text(column), 8, "line " + fileLine() + ", " + column);
+                BigDecimal rate = AmountStyle.POINT.decimal(text(column), 8, say("table.line", fileLine(), column));
                 if (rate.signum() <= 0) {
-                    problem("rate.unfit", column, text(column), "a rate above zero", "Correct the rate.");
+                    problem("rate.unfit", column, text(column), say("rate.unfit.expected2"), say("rate.unfit.remedy"));
                 }
                 return Optional.of(rate);
             } catch (RuleViolation e) {
@@ -165,13 +167,18 @@ public final class CsvTable {
         public long amountAboveZero(String column, CurrencyUnit currency) {
             long amount = amount(column, currency);
             if (amount < 0) {
-                problem("amount.negative", column, text(column), "an amount above zero", "Correct the amount.");
+                problem(
+                        "amount.negative",
+                        column,
+                        text(column),
+                        say("amount.negative.expected2"),
+                        say("amount.negative.remedy2"));
             }
             return amount;
         }
 
         public void problem(String code, String column, String found, String expected, String remedy) {
-            problems.add(new Problem(code, "line " + fileLine() + ", " + column, found, expected, remedy));
+            problems.add(new Problem(code, say("table.line", fileLine(), column), found, expected, remedy));
         }
     }
 
@@ -202,9 +209,9 @@ public final class CsvTable {
                     problems.add(Problem.atLine(
                             row.fileLine(),
                             "file.rows",
-                            "more than " + MOST_ROWS + " rows",
-                            "at most " + MOST_ROWS + " rows",
-                            "Split the file."));
+                            say("file.rows.found", MOST_ROWS),
+                            say("file.rows.expected", MOST_ROWS),
+                            say("file.rows.remedy")));
                     break;
                 }
                 int before = problems.size();
@@ -213,9 +220,9 @@ public final class CsvTable {
                         row.problem(
                                 "text.long",
                                 column,
-                                row.text(column).length() + " characters",
-                                "at most " + LONGEST_TEXT + " characters",
-                                "Shorten the text.");
+                                say("text.long.found2", row.text(column).length()),
+                                say("text.long.expected2", LONGEST_TEXT),
+                                say("text.long.remedy2"));
                     }
                 }
                 T item = reader.read(row);
@@ -225,19 +232,15 @@ public final class CsvTable {
             }
         } catch (CsvParseException | UncheckedIOException | IOException e) {
             problems.add(new Problem(
-                    "file.csv",
-                    "",
-                    "text that is not well-formed CSV after row " + count,
-                    "comma-separated values with balanced quotes",
-                    "Save the file as CSV again."));
+                    "file.csv", "", say("file.csv.found3", count), say("file.csv.expected2"), say("file.csv.remedy2")));
         }
         if (count == 0 && problems.isEmpty()) {
             problems.add(new Problem(
                     "file.empty",
                     "",
-                    columns.isEmpty() ? "an empty file" : "a header and no rows",
-                    "a header row and at least one row",
-                    "Choose the file that holds the rows."));
+                    columns.isEmpty() ? say("file.empty.found") : say("file.empty.found2"),
+                    say("file.empty.expected2"),
+                    say("file.empty.remedy2")));
         }
         return new Result<>(rows, problems);
     }
@@ -251,20 +254,20 @@ public final class CsvTable {
             if (!known.contains(name) || columns.putIfAbsent(name, i) != null) {
                 problems.add(new Problem(
                         "file.column",
-                        "line 1, column " + (i + 1),
-                        "a column named “" + name + "”",
-                        "the columns " + String.join(", ", known) + ", each at most once",
-                        "Rename or remove that column."));
+                        say("file.column.where", i + 1),
+                        say("file.column.found", name),
+                        say("file.column.expected2", String.join(", ", known)),
+                        say("file.column.remedy")));
             }
         }
         for (String name : needed) {
             if (!columns.containsKey(name)) {
                 problems.add(new Problem(
                         "file.column.missing",
-                        "line 1",
-                        "no column " + name,
-                        "a header row with at least " + String.join(", ", needed),
-                        "Add the column " + name + "."));
+                        say("file.column.missing.where"),
+                        say("file.column.missing.found", name),
+                        say("file.column.missing.expected2", String.join(", ", needed)),
+                        say("file.column.missing.remedy", name)));
             }
         }
     }

@@ -161,7 +161,7 @@ class CertificationConditionsTest {
                 List.of(
                         "statements: The statement does not add up (10,000.00 + 500.00 in − 125.00 out = 10,375.00, and the"
                                 + " bank says 10,377.50) STATEMENTS",
-                        "gap: The two sides are 2.50 apart (adjusted bank balance 10,382.50, adjusted ledger balance"
+                        "gap: The two sides differ by 2.50 (adjusted bank balance 10,382.50, adjusted ledger balance"
                                 + " 10,380.00) PROOF",
                         "movements: Money in or money out does not agree (apart: opening 0.00, in 0.00, out 0.00, closing"
                                 + " 2.50) PROOF"),

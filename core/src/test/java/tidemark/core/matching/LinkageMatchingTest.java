@@ -80,7 +80,7 @@ class LinkageMatchingTest {
     @ParameterizedTest
     @CsvSource({
         "INV-41007, INV-41007, '', same reference",
-        "INV-41007, '', PAYMENT INV-41007 THANK YOU, stands in the bank's text",
+        "INV-41007, '', PAYMENT INV-41007 THANK YOU, is in the bank's text",
         "0041007, '', PAYMENT 41007, but for leading zeros",
         "INV-41007, INV-41O07, '', but for one character",
         "INV-41007, INV-41070, '', but for one character",

@@ -107,7 +107,8 @@ class PaymentTest {
 
     @Test
     void limits_areInclusive_andNameThemselves() {
-        PaymentLimits limits = new PaymentLimits(OptionalLong.of(100), OptionalLong.of(1_000), false);
+        PaymentLimits limits =
+                new PaymentLimits(OptionalLong.of(100), OptionalLong.of(1_000), OptionalLong.of(2_500), false);
         assertEquals(List.of(), limits.problems(100, USD, ""));
         assertEquals(List.of(), limits.problems(1_000, USD, ""));
         for (long bad : new long[] {99, 1_001}) {
@@ -120,7 +121,14 @@ class PaymentTest {
                     "payment.amount", limits.problems(bad, USD, "").getFirst().code());
         }
         assertEquals(
-                List.of(), new PaymentLimits(OptionalLong.of(100), OptionalLong.empty(), true).problems(0, USD, ""));
+                List.of(),
+                new PaymentLimits(OptionalLong.of(100), OptionalLong.empty(), OptionalLong.empty(), true)
+                        .problems(0, USD, ""));
+        assertEquals(List.of(), limits.problemsOfDay(1_000, 1_500, USD, ""));
+        Problem beyond = limits.problemsOfDay(1_000, 1_501, USD, "amount").getFirst();
+        assertEquals("payment.day", beyond.code());
+        assertEquals("9.99", beyond.values().get("left"));
+        assertEquals(List.of(), PaymentLimits.NONE.problemsOfDay(Long.MAX_VALUE, 0, USD, ""));
     }
 
     @Test

@@ -1,5 +1,7 @@
 package tidemark.app.statement.folder;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
@@ -37,7 +39,7 @@ import tidemark.core.problem.RuleViolation;
 @Lazy(false)
 public class WatchedFolder {
     private static final Logger LOG = LoggerFactory.getLogger(WatchedFolder.class);
-    private static final String WHO = "watched folder";
+    private static final String WHO = say("folder.watchedFolder");
     private static final long LARGEST = 60_000_000;
     private static final List<String> HALF_WRITTEN = List.of(".part", ".tmp", ".crdownload", ".filepart", ".swp", "~");
 
@@ -131,9 +133,9 @@ public class WatchedFolder {
                 throw new RuleViolation(
                         "file.size",
                         name,
-                        Files.size(file) + " bytes",
-                        "at most " + LARGEST + " bytes",
-                        "Ask the bank for shorter periods.");
+                        say("file.size.found", Files.size(file)),
+                        say("file.size.expected2", LARGEST),
+                        say("file.size.remedy3"));
             }
             IncomingFile incoming = incomingFiles.receive(
                     company.id(), null, IncomingFile.Source.FOLDER, name, Files.readAllBytes(file), WHO, 600_000);
@@ -153,13 +155,13 @@ public class WatchedFolder {
     private static String words(IncomingFile a) {
         return switch (a.state()) {
             case TAKEN ->
-                "Taken: %d lines; %d had been read before; %d told of before their statement."
+                say("folder.takenLinesHadBeenReadBeforeTold")
                         .formatted(a.lineCount(), a.skippedCount(), a.interimCount());
-            case NOTHING_NEW -> "Nothing new: all of it had been read before.";
-            case WAITS -> "Not taken yet: something does not tie, and somebody has to decide on the Statements screen.";
-            case MAPPING -> "Not taken yet: somebody has to show on the Statements screen what its columns hold.";
-            case REFUSED -> "Refused; nothing of it was taken.";
-            case READING -> "Still being read.";
+            case NOTHING_NEW -> say("folder.nothingNewAllOfItHadBeen");
+            case WAITS -> say("folder.notTakenYetSomethingDoesNotTie");
+            case MAPPING -> say("folder.notTakenYetSomebodyHasToShow");
+            case REFUSED -> say("folder.refusedNothingOfItWasTaken");
+            case READING -> say("folder.stillBeingRead");
             case LEFT, CANCELLED -> "Left.";
         };
     }

@@ -1,5 +1,7 @@
 package tidemark.app.statement.incoming;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -107,10 +109,12 @@ public class IncomingFile {
             throw new RuleViolation(
                     "incoming.ended",
                     "",
-                    name + ", which is "
-                            + state.name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ') + " already",
-                    "a file that is still open",
-                    "Look at what became of it; read it again if need be.");
+                    say(
+                            "incoming.ended.found",
+                            name,
+                            state.name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ')),
+                    say("incoming.ended.expected"),
+                    say("incoming.ended.remedy"));
         }
         state = to;
         if (to != State.READING) {

@@ -1,5 +1,7 @@
 package tidemark.app.statement.incoming;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -102,12 +104,12 @@ public class IncomingFileRecords {
     private IncomingFile lock(long companyId, long id) {
         return locks.lock(LockedRow.INCOMING_FILE, IncomingFile.class, id)
                 .filter(a -> a.companyId() == companyId)
-                .orElseThrow(() -> new NotFound("file"));
+                .orElseThrow(() -> new NotFound(say("incoming.file")));
     }
 
     @Transactional(readOnly = true)
     public IncomingFile get(long companyId, long id) {
-        return incomingFiles.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound("file"));
+        return incomingFiles.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("incoming.file")));
     }
 
     /** All that are open, and the latest forty that have ended. */
@@ -194,7 +196,7 @@ public class IncomingFileRecords {
     public void leave(long companyId, long id, String who) {
         IncomingFile incoming = lock(companyId, id);
         became(companyId, id, IncomingFile.State.LEFT, problems(incoming), a -> {});
-        activity.record(companyId, who, "file.left", "incoming-file", id, "Left " + incoming.name() + " unread");
+        activity.record(companyId, who, "file.left", "incoming-file", id, say("file.left.leftUnread", incoming.name()));
     }
 
     private String write(List<Problem> problems) {

@@ -1,5 +1,7 @@
 package tidemark.app.statement.incoming;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.annotation.PreDestroy;
 import java.io.ByteArrayInputStream;
 import java.io.FilterInputStream;
@@ -98,7 +100,7 @@ public class IncomingFiles {
         }
         if (content.length == 0) {
             throw new RuleViolation(
-                    "file.empty", "", "an empty file", "a bank statement", "Choose the file the bank gave you.");
+                    "file.empty", "", say("file.empty.found"), say("file.empty.expected"), say("file.empty.remedy"));
         }
         long id = records.begin(companyId, accountId, source, name, content, who);
         return await(companyId, id, submit(companyId, id, null, List.of(), content.length, who), patience);
@@ -111,9 +113,9 @@ public class IncomingFiles {
             throw new RuleViolation(
                     "incoming.state",
                     "",
-                    incoming.name() + ", which does not wait for a decision",
-                    "a file that waits",
-                    "Look at what became of it.");
+                    say("incoming.state.found", incoming.name()),
+                    say("incoming.state.expected"),
+                    say("incoming.state.remedy"));
         }
         String why = Fields.text(note, "note", 400);
         return again(companyId, id, why, records.problems(incoming), who, patience);
@@ -137,9 +139,9 @@ public class IncomingFiles {
             throw new RuleViolation(
                     "incoming.state",
                     "",
-                    incoming.name() + ", which somebody has just decided on",
-                    "a file that waits",
-                    "Look at what became of it.");
+                    say("incoming.state.found2", incoming.name()),
+                    say("incoming.state.expected"),
+                    say("incoming.state.remedy"));
         }
     }
 
@@ -207,9 +209,9 @@ public class IncomingFiles {
                     List.of(new Problem(
                             "file.breaks",
                             "",
-                            incoming.name() + ", during which the server stopped " + MOST_ATTEMPTS + " times",
-                            "a file that can be read to its end",
-                            "Nothing was taken. Keep the file and report it.")));
+                            say("file.breaks.found", incoming.name(), MOST_ATTEMPTS),
+                            say("file.breaks.expected"),
+                            say("file.breaks.remedy"))));
             return;
         }
         try {
@@ -261,10 +263,9 @@ public class IncomingFiles {
                     List.of(new Problem(
                             "file.failed",
                             "",
-                            "a failure of ours while reading ("
-                                    + failure.getClass().getSimpleName() + ")",
-                            "a file that can be read to its end",
-                            "Nothing was taken. Try again; if it stays so, keep the file and report it.")));
+                            say("file.failed.found", failure.getClass().getSimpleName()),
+                            say("file.failed.expected"),
+                            say("file.failed.remedy"))));
         }
     }
 

@@ -1,5 +1,7 @@
 package tidemark.app.statement.incoming;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -118,7 +120,7 @@ class IncomingTableController {
 
     private byte[] waiting(long companyId, long incomingId) {
         if (!records.get(companyId, incomingId).state().isOpen()) {
-            throw new NotFound("file that waits");
+            throw new NotFound(say("incoming.fileThatWaits"));
         }
         return records.content(incomingId);
     }

@@ -1,5 +1,7 @@
 package tidemark.app.statement.incoming;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -34,8 +36,8 @@ public final class LinkFile {
     public static StatementFiles.Contents read(byte[] content) {
         try {
             JsonNode file = JSON.readTree(content);
-            CurrencyUnit currency =
-                    MinorUnits.currency(file.path("account").path("currency").asString(""), "account, currency");
+            CurrencyUnit currency = MinorUnits.currency(
+                    file.path("account").path("currency").asString(""), say("incoming.accountCurrency"));
             Optional<Balance> closing = closing(file.path("balances"), currency);
             List<ReadLine> done = new ArrayList<>();
             List<ReadLine> later = new ArrayList<>();
@@ -76,14 +78,14 @@ public final class LinkFile {
                             Optional.empty(),
                             Optional.empty()),
                     later));
-            return new StatementFiles.Contents("bank link", statements, List.<ReadWarning>of());
+            return new StatementFiles.Contents(say("incoming.bankLink"), statements, List.<ReadWarning>of());
         } catch (JacksonException | java.time.DateTimeException e) {
             throw new RuleViolation(
                     "link.unreadable",
                     "",
-                    "an answer of the bank that cannot be read (" + e.getClass().getSimpleName() + ")",
-                    "transactions as the interface has them",
-                    "Try again later; if it stays so, tell the bank.");
+                    say("link.unreadable.found", e.getClass().getSimpleName()),
+                    say("link.unreadable.expected"),
+                    say("link.unreadable.remedy"));
         }
     }
 
@@ -104,15 +106,15 @@ public final class LinkFile {
             throw new RuleViolation(
                     "currency.other",
                     where,
-                    "an amount in “" + code + "”",
-                    "amounts in " + currency.getCode(),
-                    "Ask the bank what it means.");
+                    say("currency.other.found2", code),
+                    say("currency.other.expected3", currency.getCode()),
+                    say("currency.other.remedy2"));
         }
         return MinorUnits.parse(node.path("amount").asString(""), currency, where);
     }
 
     private static ReadLine line(JsonNode node, CurrencyUnit currency, int place, boolean pending) {
-        String where = "transaction " + place;
+        String where = say("incoming.transaction", place);
         long amount = amount(node.path("transactionAmount"), currency, where);
         LocalDate booked = LocalDate.parse(
                 node.path("bookingDate").asString(node.path("valueDate").asString("")));

@@ -1,5 +1,7 @@
 package tidemark.app.statement.incoming;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -68,7 +70,7 @@ public final class ReadCommand {
             }
         }
         if (file == null) {
-            throw usage("no file");
+            throw usage(say("incoming.noFile"));
         }
         StatementFiles files = new StatementFiles(
                 StatementFiles.Limits.USUAL, mapping == null ? List.of() : List.of(mapping(mapping)));
@@ -85,9 +87,9 @@ public final class ReadCommand {
                 print(files, Path.of(file), currency, out);
             }
         } catch (NoSuchFileException e) {
-            throw unreadable("file.missing", file, "a file that is there");
+            throw unreadable("file.missing", file, say("file.missing.aFileThatIsThere"));
         } catch (IOException e) {
-            throw unreadable("file.unreadable", file, "a file that can be read");
+            throw unreadable("file.unreadable", file, say("file.unreadable.aFileThatCanBeRead"));
         }
     }
 
@@ -184,11 +186,12 @@ public final class ReadCommand {
     }
 
     private static RuleViolation unreadable(String code, String file, String expected) {
-        return new RuleViolation(code, "", file, expected, "Check the path.");
+        return new RuleViolation(code, "", file, expected, say("incoming.checkThePath"));
     }
 
     private static RuleViolation usage(String found) {
-        return new RuleViolation("usage", "", found, "read FILE [--mapping NAME] [--currency CODE]", "Name one file.");
+        return new RuleViolation(
+                "usage", "", found, say("incoming.readFileMappingNameCurrencyCode"), say("incoming.nameOneFile"));
     }
 
     /** A mapping by its name, from the directory of mappings, or from a file of its own. */
@@ -203,9 +206,9 @@ public final class ReadCommand {
             throw new RuleViolation(
                     "mapping.unknown",
                     "",
-                    "no mapping “" + name + "”",
-                    "a file, or the name of one in " + kept.getParent(),
-                    "Take the mapping from the Statements screen and put it there.");
+                    say("mapping.unknown.found", name),
+                    say("mapping.unknown.expected", kept.getParent()),
+                    say("mapping.unknown.remedy"));
         }
     }
 }

@@ -1,5 +1,7 @@
 package tidemark.app.statement.incoming;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -105,9 +107,9 @@ public class StatementImport {
             return refused(new Problem(
                     "file.known",
                     "",
-                    d.name() + ", the same file as " + file.name() + ", which has been read already",
-                    "a file that has not been read",
-                    "Nothing is left to do with it; its lines are on the ladder."));
+                    say("file.known.found", d.name(), file.name()),
+                    say("file.known.expected"),
+                    say("file.known.remedy")));
         }
         StatementTargets.Found found =
                 targets.of(d.companyId(), d.accountId(), d.contents().statements());
@@ -187,10 +189,9 @@ public class StatementImport {
         return new Problem(
                 "mark.held",
                 "",
-                "a statement from " + Words.day(header.from()),
-                "one that begins after " + Words.day(account.lockedThrough()) + ", up to which " + account.name()
-                        + " is certified or waits for it",
-                "Have that month sent back or reopened first.");
+                say("mark.held.found2", Words.day(header.from())),
+                say("mark.held.expected4", Words.day(account.lockedThrough()), account.name()),
+                say("mark.held.remedy4"));
     }
 
     private List<StatementHeader> existing(BankAccount account) {
@@ -356,14 +357,14 @@ public class StatementImport {
                 "statement.taken",
                 "statement",
                 statement.id(),
-                "Read %s for %s, %s to %s, %d lines%s"
+                say("incoming.readForToLines")
                         .formatted(
                                 file.name(),
                                 account.name(),
                                 header.from(),
                                 header.to(),
                                 fresh.size(),
-                                decided.isEmpty() ? "" : "; taken although it does not tie: " + decided));
+                                decided.isEmpty() ? "" : say("incoming.takenAlthoughItDoesNotTie", decided)));
         return statement;
     }
 

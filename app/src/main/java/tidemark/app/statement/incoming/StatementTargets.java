@@ -1,5 +1,7 @@
 package tidemark.app.statement.incoming;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -51,23 +53,24 @@ class StatementTargets {
                             "statement.account",
                             "",
                             number.isEmpty()
-                                    ? "a file that names no account and follows on from none of them, or from several"
-                                    : "a statement of account " + number,
+                                    ? say("statement.account.found3")
+                                    : say("statement.account.found2", number),
                             dropped == null
-                                    ? "a statement that belongs to one of your accounts"
-                                    : "one of account " + dropped.number(),
-                            "Drop the file on the account it belongs to.")));
+                                    ? say("statement.account.expected3")
+                                    : say("statement.account.expected2", dropped.number()),
+                            say("statement.account.remedy"))));
         }
         List<Problem> breaks = new ArrayList<>();
         if (!foreign.isEmpty()) {
             breaks.add(new Problem(
                     "statement.foreign",
                     "",
-                    "statements of "
-                            + String.join(
-                                    ", ", foreign.stream().distinct().limit(5).toList()),
-                    "statements of your accounts only",
-                    "Add the account first, or take the file without them."));
+                    say(
+                            "statement.foreign.found",
+                            String.join(
+                                    ", ", foreign.stream().distinct().limit(5).toList())),
+                    say("statement.foreign.expected"),
+                    say("statement.foreign.remedy")));
         }
         return new Found(out, breaks, List.of());
     }

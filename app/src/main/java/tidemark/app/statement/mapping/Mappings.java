@@ -1,5 +1,7 @@
 package tidemark.app.statement.mapping;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -63,7 +65,7 @@ public class Mappings {
     public MappingRow get(long companyId, long accountId, long id) {
         return mappings.findByIdAndBankAccountId(
                         id, accounts.get(companyId, accountId).id())
-                .orElseThrow(() -> new NotFound("mapping"));
+                .orElseThrow(() -> new NotFound(say("mapping.mapping")));
     }
 
     @Transactional
@@ -75,9 +77,9 @@ public class Mappings {
             throw new RuleViolation(
                     "mapping.name",
                     "name",
-                    "“" + name + "”, the name of another account's mapping",
-                    "a name of its own",
-                    "Choose another name.");
+                    say("mapping.name.found", name),
+                    say("mapping.name.expected"),
+                    say("mapping.name.remedy"));
         }
         MappingRow row = before.orElseGet(() -> new MappingRow(companyId, accountId, name, ""));
         row.content(write(json, mapping));
@@ -88,7 +90,7 @@ public class Mappings {
                 "mapping.saved",
                 "bank_account",
                 accountId,
-                "Learned how “%s” of %s is read".formatted(name, account.name()));
+                say("mapping.learnedHowOfIsRead").formatted(name, account.name()));
         return saved;
     }
 
@@ -103,7 +105,7 @@ public class Mappings {
                 "mapping.removed",
                 "bank_account",
                 accountId,
-                "Forgot the mapping “" + row.name() + "”");
+                say("mapping.removed.forgotTheMapping", row.name()));
     }
 
     public static MappingGuess guess(byte[] file) {
@@ -169,9 +171,9 @@ public class Mappings {
             throw new RuleViolation(
                     "mapping.unreadable",
                     "",
-                    "a mapping that cannot be read (" + e.getClass().getSimpleName() + ")",
-                    "a mapping as Tide Mark writes it",
-                    "Take the mapping from the Statements screen again.");
+                    say("mapping.unreadable.found", e.getClass().getSimpleName()),
+                    say("mapping.unreadable.expected"),
+                    say("mapping.unreadable.remedy"));
         }
     }
 }

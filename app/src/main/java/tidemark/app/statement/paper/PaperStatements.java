@@ -1,5 +1,7 @@
 package tidemark.app.statement.paper;
 
+import static tidemark.core.words.Catalogue.say;
+
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -63,8 +65,8 @@ public class PaperStatements {
                             "statement.follows",
                             "month",
                             month.toString(),
-                            "the statement that begins on " + previous.date().plusDays(1),
-                            "Enter the statements in order.")
+                            say("statement.follows.expected", previous.date().plusDays(1)),
+                            say("statement.follows.remedy"))
                     .with("next", YearMonth.from(previous.date().plusDays(1)));
         }
         Statements.checkNotHeld(account, month.atDay(1));
@@ -73,7 +75,7 @@ public class PaperStatements {
                 null,
                 new StatementHeader(
                         account.number(),
-                        "paper " + month,
+                        say("paper.paper", month),
                         account.currency(),
                         month.atDay(1),
                         month.atEndOfMonth(),
@@ -88,7 +90,7 @@ public class PaperStatements {
                 "statement.paper",
                 "statement",
                 statement.id(),
-                "Began the paper statement of %s for %s, closing at %s"
+                say("paper.beganThePaperStatementOfForClosing")
                         .formatted(account.name(), month, MinorUnits.grouped(closing, account.currency())));
         return statement;
     }
@@ -101,9 +103,9 @@ public class PaperStatements {
             throw new RuleViolation(
                     "statement.not.last",
                     "",
-                    "a later statement",
-                    "no statement after this one",
-                    "Take back the later ones first.");
+                    say("statement.not.last.found"),
+                    say("statement.not.last.expected"),
+                    say("statement.not.last.remedy"));
         }
         statement.closing(closing);
         activity.record(
@@ -112,7 +114,7 @@ public class PaperStatements {
                 "statement.paper",
                 "statement",
                 statementId,
-                "Closing balance on paper set to " + MinorUnits.grouped(closing, account.currency()));
+                say("statement.paper.closingBalanceOnPaperSetTo", MinorUnits.grouped(closing, account.currency())));
     }
 
     /** Adds a line at the end of a paper statement; called with the account taken for a change. */
@@ -148,7 +150,7 @@ public class PaperStatements {
                 "paper.typed",
                 "statement",
                 statementId,
-                "Typed %s, %s".formatted(line.title(), MinorUnits.report(line.minorUnits(), account.currency())));
+                say("paper.typed").formatted(line.title(), MinorUnits.report(line.minorUnits(), account.currency())));
         return added;
     }
 
@@ -159,16 +161,16 @@ public class PaperStatements {
         List<BankLineRow> own =
                 lines.findByStatementIdOrderByPlace(paper(account, statementId).id());
         if (own.isEmpty()) {
-            throw new NotFound("line");
+            throw new NotFound(say("paper.line"));
         }
         BankLineRow last = own.getLast();
         if (last.itemMatchId() != null) {
             throw new RuleViolation(
                     "line.matched",
                     "",
-                    last.line().title() + ", which is matched",
-                    "a line with no match",
-                    "Undo its match first.");
+                    say("line.matched.found", last.line().title()),
+                    say("line.matched.expected"),
+                    say("line.matched.remedy"));
         }
         removeLine(account, statementId, last.id());
         activity.record(
@@ -177,7 +179,7 @@ public class PaperStatements {
                 "paper.untyped",
                 "statement",
                 statementId,
-                "Took back " + last.line().title());
+                say("paper.untyped.tookBack", last.line().title()));
     }
 
     /** Removes a line of a paper statement, wherever it stands; its match must be undone first. */
@@ -197,7 +199,7 @@ public class PaperStatements {
             }
         }
         if (!found) {
-            throw new NotFound("line");
+            throw new NotFound(say("paper.line"));
         }
         statement.lines(own.size() - 1);
         em.flush();
@@ -214,8 +216,8 @@ public class PaperStatements {
                     "line.outside.period",
                     where,
                     Words.day(day),
-                    "a date from " + Words.day(statement.fromDate()) + " to " + Words.day(statement.toDate()),
-                    "Correct the date, or begin the statement it stands on.");
+                    say("line.outside.period.expected", Words.day(statement.fromDate()), Words.day(statement.toDate())),
+                    say("line.outside.period.remedy2"));
         }
     }
 
@@ -225,9 +227,9 @@ public class PaperStatements {
             throw new RuleViolation(
                     "statement.not.paper",
                     "",
-                    "a statement from a file",
-                    "one from paper",
-                    "The bank's file is not changed.");
+                    say("statement.not.paper.found"),
+                    say("statement.not.paper.expected"),
+                    say("statement.not.paper.remedy"));
         }
         Statements.checkNotHeld(account, statement.fromDate());
         return statement;

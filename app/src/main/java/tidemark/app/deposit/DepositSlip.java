@@ -1,0 +1,146 @@
+package tidemark.app.deposit;
+
+import static tidemark.core.words.Catalogue.say;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import java.time.Instant;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+import tidemark.app.company.MasterRow;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
+import tidemark.core.deposit.SlipState;
+
+/** A slip on which receipts are taken to the bank. */
+@Entity
+@GuardedBy(LockedRow.JOURNAL)
+public class DepositSlip extends MasterRow {
+    private long bankAccountId;
+    private @Nullable Long siteId;
+    private String number;
+    private LocalDate paperDate;
+    private @Nullable LocalDate takenOn;
+    private String bagNumber;
+    private String note;
+
+    @Enumerated(EnumType.STRING)
+    private SlipState state = SlipState.OPEN;
+
+    private @Nullable String counted;
+    private @Nullable String charges;
+    private @Nullable Long journalEntryId;
+    private String madeBy;
+    private Instant madeAt;
+
+    protected DepositSlip() {}
+
+    /** What stands at its head. */
+    record Head(
+            long companyId,
+            long bankAccountId,
+            @Nullable Long siteId,
+            String number,
+            LocalDate paperDate,
+            String bagNumber,
+            String note) {}
+
+    DepositSlip(Head head, String madeBy, Instant madeAt) {
+        super(head.companyId());
+        this.bankAccountId = head.bankAccountId();
+        this.siteId = head.siteId();
+        this.number = head.number();
+        this.paperDate = head.paperDate();
+        this.bagNumber = head.bagNumber();
+        this.note = head.note();
+        this.madeBy = madeBy;
+        this.madeAt = madeAt;
+    }
+
+    /** What was counted, as it was entered; of what is on it no longer nothing is known. */
+    void counted(@Nullable String content) {
+        counted = content;
+    }
+
+    void bank(LocalDate day, long entryId, String keptBack) {
+        state = state.after(SlipState.Move.BANK, title());
+        takenOn = day;
+        journalEntryId = entryId;
+        charges = keptBack;
+    }
+
+    void takeApart() {
+        state = state.after(SlipState.Move.TAKE_APART, title());
+        takenOn = null;
+        journalEntryId = null;
+    }
+
+    void move(SlipState.Move move) {
+        state = state.after(move, title());
+    }
+
+    /** @throws tidemark.core.problem.RuleViolation slip.state where it is not open */
+    void checkOpen() {
+        state.after(SlipState.Move.BANK, title());
+    }
+
+    long bankAccountId() {
+        return bankAccountId;
+    }
+
+    @Nullable
+    Long siteId() {
+        return siteId;
+    }
+
+    String number() {
+        return number;
+    }
+
+    LocalDate paperDate() {
+        return paperDate;
+    }
+
+    @Nullable
+    LocalDate takenOn() {
+        return takenOn;
+    }
+
+    String bagNumber() {
+        return bagNumber;
+    }
+
+    String note() {
+        return note;
+    }
+
+    SlipState state() {
+        return state;
+    }
+
+    @Nullable
+    String counted() {
+        return counted;
+    }
+
+    /** What the bank keeps back, as it was banked. */
+    @Nullable
+    String charges() {
+        return charges;
+    }
+
+    @Nullable
+    Long journalEntryId() {
+        return journalEntryId;
+    }
+
+    String madeBy() {
+        return madeBy;
+    }
+
+    /** As people know it: {@code slip D-0178}. */
+    String title() {
+        return say("deposit.slip", number);
+    }
+}

@@ -1,0 +1,98 @@
+package tidemark.app.deposit;
+
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+import tidemark.app.company.Companies;
+import tidemark.app.ledger.JournalEntryRow;
+import tidemark.app.ledger.PostingListener;
+import tidemark.app.party.ReceiptKeeper;
+import tidemark.core.deposit.SlipState;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.receipt.ReceiptState;
+import tidemark.core.receipt.Tender;
+
+/**
+ * Follows what was received onto <em>receipts in hand</em>: a receipt that is reversed is void and must be on no slip; a slip
+ * whose cash entry is matched is credited.
+ */
+@Component
+class ReceiptsInHand implements ReceiptKeeper, PostingListener {
+    private final ReceiptInHandRepository receipts;
+    private final DepositSlipRepository slips;
+    private final Companies companies;
+    private final JdbcTemplate jdbc;
+
+    ReceiptsInHand(
+            ReceiptInHandRepository receipts, DepositSlipRepository slips, Companies companies, JdbcTemplate jdbc) {
+        this.receipts = receipts;
+        this.slips = slips;
+        this.companies = companies;
+        this.jdbc = jdbc;
+    }
+
+    @Override
+    public void received(
+            JournalEntryRow entry, long ledgerAccountId, Tender tender, String payer, String number, long minorUnits) {
+        Optional<Long> inHand = companies.get(entry.companyId()).purpose(Purpose.RECEIPTS_IN_HAND);
+        if (inHand.filter(id -> id == ledgerAccountId).isPresent()) {
+            receipts.save(new ReceiptInHand(new ReceiptInHand.Facts(
+                    entry.companyId(),
+                    entry.id(),
+                    ledgerAccountId,
+                    entry.siteId(),
+                    tender,
+                    payer,
+                    number,
+                    entry.entryDate(),
+                    minorUnits)));
+        }
+    }
+
+    @Override
+    public List<ItemChange> reversed(
+            long companyId, JournalEntryRow original, JournalEntryRow reversal, LocalDate date, String who) {
+        receipts.findByJournalEntryId(original.id()).ifPresent(r -> r.move(ReceiptState.Move.VOID));
+        return List.of();
+    }
+
+    @Override
+    public void matched(long companyId, MatchedEntries matched) {
+        // a slip that is taken apart is matched to its own reversal: nothing came to the bank
+        if (atBank(matched)) {
+            ofMatch(matched).stream()
+                    .filter(s -> s.state() == SlipState.BANKED)
+                    .forEach(s -> s.move(SlipState.Move.CREDIT));
+        }
+    }
+
+    @Override
+    public void unmatched(long companyId, MatchedEntries unmatched) {
+        ofMatch(unmatched).stream()
+                .filter(s -> s.state() == SlipState.CREDITED)
+                .forEach(s -> s.move(SlipState.Move.UNDO_CREDIT));
+    }
+
+    private boolean atBank(MatchedEntries matched) {
+        return !jdbc.queryForList("select id from bank_line where item_match_id = ? limit 1", matched.matchId())
+                .isEmpty();
+    }
+
+    private Collection<DepositSlip> ofMatch(MatchedEntries entries) {
+        List<Long> ids = entries.entries().stream()
+                .map(e -> e.journalEntryId())
+                .filter(java.util.Objects::nonNull)
+                .toList();
+        return ids.isEmpty() ? List.of() : slips.ofEntries(ids);
+    }
+
+    @Override
+    public List<Link> links(long companyId, long entryId) {
+        return slips.findByCompanyIdAndJournalEntryId(companyId, entryId)
+                .map(s -> List.of(new Link(s.title(), "/slips/" + s.id(), "")))
+                .orElse(List.of());
+    }
+}

@@ -1,0 +1,304 @@
+package tidemark.app.deposit;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static tidemark.app.books.NewCompany.ok;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.books.NewCompany;
+import tidemark.app.running.Client.Answer;
+import tidemark.app.running.RunningApp;
+import tools.jackson.databind.JsonNode;
+
+/** From the desk to the bank: receipts in hand, on slips, counted, banked, credited, and back again. */
+@ExtendWith(RunningApp.class)
+class DepositSlipsTest {
+    private NewCompany c;
+    private long account;
+    private long pell;
+
+    @BeforeEach
+    void company(RunningApp.App app) {
+        c = new NewCompany(app);
+        account = c.bankAccount("Operating", "", "1000.00");
+        pell = c.party("RECEIVABLES", "Pell Charter", 0);
+    }
+
+    private long receive(String tender, String number, String amount) {
+        Map<String, Object> receipt = new HashMap<>(Map.of(
+                "partyId",
+                pell,
+                "date",
+                "2026-06-05",
+                "account",
+                "1250",
+                "amount",
+                amount,
+                "reference",
+                number,
+                "text",
+                "",
+                "items",
+                List.of(),
+                "tender",
+                tender,
+                "again",
+                true));
+        ok(c.post("/receipts", receipt));
+        JsonNode hand = c.get("/receipts-in-hand").path("receipts");
+        return hand.get(hand.size() - 1).path("id").asLong();
+    }
+
+    private long slip() {
+        return ok(c.post(
+                        "/deposit-slips",
+                        Map.of("bankAccountId", account, "paperDate", "2026-06-05", "bagNumber", "B-7", "note", "")))
+                .path("id")
+                .asLong();
+    }
+
+    private Answer change(long slip, List<Long> put, List<Long> take) {
+        return c.post("/deposit-slips/" + slip + "/receipts", Map.of("put", put, "take", take));
+    }
+
+    private Answer count(long slip, List<String> checks, Map<String, Integer> pieces) {
+        return c.post("/deposit-slips/" + slip + "/count", Map.of("checks", checks, "pieces", pieces));
+    }
+
+    private String hand() {
+        return c.get("/receipts-in-hand").path("total").asString();
+    }
+
+    private String state(long slip) {
+        return c.get("/deposit-slips/" + slip).path("slip").path("state").asString();
+    }
+
+    private static Map<String, Object> banking(List<?> charges) {
+        return Map.of("day", "2026-06-08", "charges", charges);
+    }
+
+    @Test
+    void checks_areCountedAgainstTheSlip_andBankedOnlyWhenTheyAgree() {
+        long first = receive("CHECK", "4417", "700.00");
+        long second = receive("CHECK", "4418", "51.89");
+        long left = receive("CHECK", "4419", "33.00");
+        assertEquals("784.89", hand());
+        long slip = slip();
+        assertEquals(
+                "751.89",
+                ok(change(slip, List.of(second, first), List.of()))
+                        .path("total")
+                        .asString());
+        assertEquals(
+                "slip.count",
+                c.post("/deposit-slips/" + slip + "/banking", banking(List.of()))
+                        .code());
+
+        JsonNode wrong =
+                ok(count(slip, List.of("700.00", "51.98", "33.00"), Map.of())).path("count");
+        assertEquals(false, wrong.path("agrees").asBoolean());
+        assertEquals("33.09", wrong.path("checksApart").asString());
+        assertEquals(
+                "51.98 was counted, but 4418 of Pell Charter is 51.89: two digits are swapped.",
+                wrong.path("leftovers").get(0).path("explanations").get(0).asString());
+        assertEquals(
+                "33.00 was counted and is in hand, but not on the slip: 4419 of Pell Charter.",
+                wrong.path("leftovers").get(1).path("explanations").get(0).asString());
+        assertEquals(
+                "slip.count",
+                c.post("/deposit-slips/" + slip + "/banking", banking(List.of()))
+                        .code());
+
+        assertTrue(ok(count(slip, List.of("51.89", "700"), Map.of()))
+                .path("count")
+                .path("agrees")
+                .asBoolean());
+        JsonNode booked = c.previewedThenPosted(
+                "/deposit-slips/" + slip + "/banking",
+                banking(List.of(Map.of("account", "6810", "gross", "1.89", "text", "Fee"))));
+        assertEquals(1, booked.path("entries").size());
+        assertEquals("BANKED", state(slip));
+        assertEquals("33.00", hand());
+        assertEquals("33.00", c.balance("1250"), "the account holds what is in hand");
+        assertEquals("1750.00", c.balance("1010"));
+        assertEquals(
+                "receipt.state", change(slip(), List.of(first), List.of()).code(), "what is banked goes on no other");
+
+        c.previewedThenPosted("/deposit-slips/" + slip + "/taking-apart", Map.of("date", "2026-06-09"));
+        assertEquals("OPEN", state(slip));
+        assertEquals("784.89", hand());
+        assertEquals("784.89", c.balance("1250"));
+        ok(change(slip, List.of(left), List.of(first, second)));
+        ok(c.post("/deposit-slips/" + slip + "/discard", Map.of()));
+        assertEquals("REVERSED", state(slip));
+        assertEquals("784.89", hand());
+        assertEquals("slip.state", change(slip, List.of(left), List.of()).code());
+        c.checkBooks();
+    }
+
+    @Test
+    void cash_isCountedByPiece_andStandsOnNoSlipOfChecks() {
+        long cash = receive("CASH", "", "60.54");
+        long check = receive("CHECK", "1", "5.00");
+        long slip = slip();
+        ok(change(slip, List.of(cash), List.of()));
+        assertEquals("slip.tender", change(slip, List.of(check), List.of()).code());
+        JsonNode apart =
+                ok(count(slip, List.of(), Map.of("20.00", 3, "0.25", 2))).path("count");
+        assertEquals("-0.04", apart.path("cashApart").asString());
+        assertEquals("pieces.unknown", count(slip, List.of(), Map.of("3.00", 1)).code());
+        assertEquals("amount.zero", count(slip, List.of("0.00"), Map.of()).code());
+        ok(count(slip, List.of(), Map.of("20.00", 3, "0.25", 2, "0.01", 4)));
+        ok(c.post("/deposit-slips/" + slip + "/banking", banking(List.of())));
+        assertEquals("5.00", hand());
+    }
+
+    @Test
+    void bankThatCreditsTheSlip_holdsIt_untilTheMatchIsUndone() {
+        long slip = slip();
+        ok(change(slip, List.of(receive("CARD", "", "250.00")), List.of()));
+        ok(c.post("/deposit-slips/" + slip + "/banking", banking(List.of())));
+        String base = "/bank-accounts/" + account;
+        ok(c.iris.upload(
+                c.base + "/statements?accountId=" + account,
+                "june.sta",
+                (":20:S\n:25:" + c.number(account) + "\n:28C:1\n:60F:C260531USD1000,00\n"
+                                + ":61:2606090609C250,00NMSCD-0001\n:86:DEPOSIT D-0001\n:62F:C260630USD1250,00\n")
+                        .getBytes(StandardCharsets.UTF_8)));
+        ok(c.post(base + "/months/2026-06/firm", Map.of()));
+        long match = c.get(base + "/months/2026-06/lines")
+                .path("rows")
+                .get(0)
+                .path("matchId")
+                .asLong();
+        assertEquals("CREDITED", state(slip));
+        assertEquals(
+                "slip.state",
+                c.post("/deposit-slips/" + slip + "/taking-apart", Map.of("date", "2026-06-09"))
+                        .code());
+        ok(c.iris.delete(c.base + base + "/matches/" + match));
+        assertEquals("BANKED", state(slip));
+        ok(c.post("/deposit-slips/" + slip + "/taking-apart", Map.of("date", "2026-06-09")));
+        assertEquals("250.00", hand());
+    }
+
+    @Test
+    void slipThatTheBankCreditedInTwo_isSplitAsItsPartsSay_andTheDayIsPutRight_exactly() {
+        long a = receive("CARD", "", "100.00");
+        long b = receive("CARD", "", "41.50");
+        long d = receive("CARD", "", "8.50");
+        long slip = slip();
+        ok(change(slip, List.of(a, b, d), List.of()));
+        ok(c.post(
+                "/deposit-slips/" + slip + "/banking",
+                banking(List.of(Map.of("account", "6810", "gross", "2.00", "text", "Fee")))));
+        assertEquals("1148.00", c.balance("1010"));
+        JsonNode parts = c.get("/deposit-slips/" + slip + "/partition?credits=108.50,41.50");
+        assertEquals("[[" + a + "," + d + "],[" + b + "]]", parts.path("parts").toString());
+        assertEquals(false, parts.path("several").asBoolean());
+        for (List<Long> none : List.of(List.of(a, b, d), List.<Long>of())) {
+            assertEquals(
+                    "slip.split",
+                    c.post("/deposit-slips/" + slip + "/split", Map.of("receipts", none))
+                            .code());
+        }
+
+        JsonNode split = c.previewedThenPosted("/deposit-slips/" + slip + "/split", Map.of("receipts", List.of(b)));
+        long second = split.path("slipId").asLong();
+        assertEquals("108.50", c.get("/deposit-slips/" + slip).path("total").asString());
+        assertEquals("41.50", c.get("/deposit-slips/" + second).path("total").asString());
+        assertEquals("BANKED", state(slip));
+        assertEquals("BANKED", state(second));
+        assertEquals("1148.00", c.balance("1010"), "together they are what the one was");
+        assertEquals("2.00", c.balance("6810"), "the charge stays with the first");
+
+        c.previewedThenPosted("/deposit-slips/" + slip + "/day", Map.of("date", "2026-06-10"));
+        assertEquals(
+                "2026-06-10",
+                c.get("/deposit-slips/" + slip).path("slip").path("takenOn").asString());
+        assertEquals("1148.00", c.balance("1010"));
+        assertEquals("2.00", c.balance("6810"));
+        assertEquals("0.00", hand());
+        for (long s : List.of(slip, second)) {
+            ok(c.post("/deposit-slips/" + s + "/taking-apart", Map.of("date", "2026-06-12")));
+        }
+        assertEquals("150.00", hand());
+        assertEquals("150.00", c.balance("1250"));
+        assertEquals("0.00", c.balance("6810"));
+        c.checkBooks();
+    }
+
+    @Test
+    void receiptOnASlip_isNotReversed_andOffItIsVoid() {
+        long receipt = receive("CHECK", "9", "80.00");
+        long entry = c.get("/receipts-in-hand")
+                .path("receipts")
+                .get(0)
+                .path("entryId")
+                .asLong();
+        long slip = slip();
+        ok(change(slip, List.of(receipt), List.of()));
+        assertEquals(
+                "receipt.state",
+                c.post("/ledger/entries/" + entry + "/reversal", Map.of("date", "2026-06-05"))
+                        .code());
+        ok(change(slip, List.of(), List.of(receipt)));
+        ok(c.post("/ledger/entries/" + entry + "/reversal", Map.of("date", "2026-06-05")));
+        assertEquals("0.00", hand());
+        assertEquals("0.00", c.balance("1250"));
+    }
+
+    @Test
+    void fourAtOnce_putOneReceiptOnFourSlips_oneWins_andTheOthersAreTold() throws Exception {
+        long receipt = receive("CHECK", "9", "80.00");
+        List<Long> slips = List.of(slip(), slip(), slip(), slip());
+        try (var threads = Executors.newFixedThreadPool(4)) {
+            List<Callable<String>> work = new ArrayList<>();
+            for (long slip : slips) {
+                work.add(() -> {
+                    Answer answer = change(slip, List.of(receipt), List.of());
+                    return answer.status() == 200 ? "won" : answer.code();
+                });
+            }
+            List<String> out = new ArrayList<>();
+            for (Future<String> f : threads.invokeAll(work)) {
+                out.add(f.get());
+            }
+            out.sort(null);
+            assertEquals(List.of("receipt.state", "receipt.state", "receipt.state", "won"), out);
+        }
+    }
+
+    @Test
+    void anyCourseOfThings_leavesTheAccountAtWhatIsInHand() {
+        Random random = new Random(15);
+        List<Long> slips = List.of(slip(), slip());
+        List<Long> receipts = new ArrayList<>();
+        for (int step = 0; step < 60; step++) {
+            long slip = slips.get(random.nextInt(2));
+            switch (random.nextInt(6)) {
+                case 0, 1 -> receipts.add(receive("CARD", "", (1 + random.nextInt(900)) + ".37"));
+                case 2, 3 -> {
+                    if (!receipts.isEmpty()) {
+                        change(slip, List.of(receipts.get(random.nextInt(receipts.size()))), List.of());
+                    }
+                }
+                case 4 -> c.post("/deposit-slips/" + slip + "/banking", banking(List.of()));
+                default -> c.post("/deposit-slips/" + slip + "/taking-apart", Map.of("date", "2026-06-09"));
+            }
+            assertEquals(c.balance("1250"), hand(), "after step " + step);
+        }
+        c.checkBooks();
+    }
+}
