@@ -21,6 +21,8 @@ describe('capabilities', () => {
     expect(places.map((p) => `${p.in}: ${p.label}`)).toEqual([
       'today: Where things stand',
       'today: To approve',
+      'money-in: Receipts in hand',
+      'money-in: Deposit slips',
       'money-in: Receipts',
       'money-out: Payments',
       'money-out: Transfers',

@@ -61,7 +61,7 @@ afterEach(cleanup);
 describe('money received', () => {
   it('may lie on any asset that is not kept by party', async () => {
     page();
-    const field = await screen.findByDisplayValue('1250 Receipts in hand');
+    const field = await screen.findByLabelText('Where the money is');
     expect(await offered(field)).toEqual(['1250 Receipts in hand']);
   });
 
@@ -75,7 +75,8 @@ describe('money received', () => {
       expect(sent.filter((s) => s.path === `${PATH}?preview=true`).at(-1)?.body).toMatchObject({
         partyId: 5,
         amount: '1250.00',
-        account: '1250',
+        account: '',
+        tender: 'CHECK',
         items: [],
       }),
     );

@@ -1,12 +1,13 @@
 import { useCallback, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { BookingForm } from '../draft/BookingForm';
+import { GrossLines } from '../draft/GrossLines';
 import { useDraft } from '../draft/useDraft';
 import { useCurrentCompany } from '../session/session';
 import type { DraftView, NewReceipt as Receipt, ReceiptView } from './api';
 import { DateField } from '../shared/DateField';
 import { ChooserField } from '../shared/Chooser';
-import { TextField } from '../shared/fields';
+import { ChoiceField, TextField } from '../shared/fields';
 import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
@@ -16,7 +17,13 @@ import { PartyField } from './PartyChooser';
 import { SettlementProposal } from './SettlementProposal';
 import { say } from '../words';
 
-/** Money received from a customer, spread over what is open. */
+const TENDERS: [string, string][] = [
+  ['CHECK', say('party.check')],
+  ['CASH', say('party.cash')],
+  ['CARD', say('party.card')],
+];
+
+/** Money received from anybody, spread over what is open and other accounts. */
 export default function ReceiptPage() {
   const { session } = useCurrentCompany();
   const draft = useDraft('RECEIPT');
@@ -25,13 +32,16 @@ export default function ReceiptPage() {
     return <Problems error={draft.error} />;
   }
   const initial: Receipt = {
-    partyId: Number(search.get('party') ?? 0),
+    ...(search.get('party') && { partyId: Number(search.get('party')) }),
+    payer: '',
     date: session.businessDate,
-    account: '1250',
+    account: '',
     amount: '',
     reference: '',
     text: '',
     items: [],
+    lines: [],
+    tender: 'CHECK',
     ...draft.form,
   };
   return <ReceiptForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
@@ -45,33 +55,61 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
   const [following, setFollowing] = useState('');
   const follow = useCallback((r: ReceiptView) => setFollowing(typed(r.received)), []);
   const set = (part: Partial<Receipt>) => setForm({ ...form, ...part });
+  const lines = (form.lines ?? []).filter((l) => l.account !== '' || l.amount !== '');
   return (
     <BookingForm<Receipt, ReceiptView>
       title={say('party.newReceipt')}
       back={['/receipts', say('party.receipts')]}
       kind="RECEIPT"
       path="/receipts"
-      body={form}
-      ready={form.partyId > 0 && (form.amount !== '' || form.items.length > 0) && form.account !== ''}
+      body={{ ...form, lines }}
+      ready={
+        (form.partyId !== undefined || (form.payer ?? '').trim() !== '') &&
+        (form.amount !== '' || form.items.length > 0 || lines.length > 0) &&
+        (form.tender !== undefined || form.account !== '')
+      }
       button={say('party.bookThisReceipt')}
       draft={draft}
       booked={(r) => r.booked}
       askAgain="receipt.double"
       onPreview={follow}
-      done={() => `/parties/${form.partyId}`}
+      done={() => (form.partyId ? `/parties/${form.partyId}` : '/receipts-in-hand')}
     >
       <div className="row g-3 mb-2">
         <PartyField
-          className="col-md-6"
+          className="col-md-4"
           label={say('party.from')}
           empty={say('party.typeANameOrACode')}
-          partyId={form.partyId || undefined}
-          onChange={(p) => set({ partyId: p?.id ?? 0, items: [] })}
+          partyId={form.partyId}
+          onChange={(p) => {
+            const rest = { ...form, items: [] };
+            delete rest.partyId;
+            setForm(p ? { ...rest, partyId: p.id, payer: '' } : rest);
+          }}
+        />
+        <TextField
+          className="col-md-4"
+          label={say('party.orAnybodyByName')}
+          max={120}
+          value={form.payer ?? ''}
+          placeholder={party.data?.party.name}
+          onChange={(payer) => set({ payer })}
+        />
+        <ChoiceField
+          className="col-md-4"
+          label={say('party.tender')}
+          value={form.tender ?? ''}
+          choices={[...TENDERS, ['', say('party.straightAtTheBank')]]}
+          onChange={(tender) => {
+            const rest = { ...form, account: '' };
+            delete rest.tender;
+            setForm(tender ? { ...rest, tender: tender as NonNullable<Receipt['tender']> } : rest);
+          }}
         />
         <ChooserField
-          className="col-md-6"
+          className="col-md-4"
           label={say('party.whereTheMoneyIs')}
-          empty={say('party.choose')}
+          empty={form.tender ? say('party.inHandUntilItIsTakenToTheBank') : say('party.choose')}
           value={form.account}
           choices={accountChoices(chart.data, (a) => a.type === 'ASSET' && a.control === 'NONE')}
           onChange={(account) => set({ account })}
@@ -82,6 +120,20 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
             value={form.date}
             today={session.businessDate}
             onChange={(date) => set({ date })}
+          />
+        </div>
+        <div className="col-md-3">
+          <DateField
+            optional
+            label={say('party.dateOnThePaper')}
+            value={form.paperDate ?? ''}
+            today={session.businessDate}
+            hint={say('party.datedAheadItIsPromised')}
+            onChange={(paperDate) => {
+              const rest = { ...form };
+              delete rest.paperDate;
+              setForm(paperDate ? { ...rest, paperDate } : rest);
+            }}
           />
         </div>
         <TextField
@@ -113,7 +165,7 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
         />
         <SiteField className="col-md-6" value={form.siteId} onChange={(siteId) => set({ siteId })} />
       </div>
-      {form.partyId > 0 && party.data && (
+      {form.partyId !== undefined && party.data && (
         <>
           <SettlementProposal
             key={form.partyId}
@@ -132,6 +184,12 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
           />
         </>
       )}
+      <GrossLines
+        caption={say('party.receivedForOtherAccounts', { currency: company.currency })}
+        lines={form.lines ?? []}
+        button={say('party.addALineOnAnotherAccount')}
+        onChange={(next) => set({ lines: next })}
+      />
     </BookingForm>
   );
 }

@@ -34,7 +34,7 @@ export const capability: Capability = {
       in: 'money-in',
       path: '/receipts',
       label: say('party.receipts'),
-      order: 1,
+      order: 3,
       words: say('party.moneyReceivedChecks'),
     },
     {

@@ -15,6 +15,7 @@ const KEYS: [string, string][] = [
   ['u', say('shared.undoTheMatchOfTheLineOr')],
   ['t', say('shared.traceTheGap')],
   ['p', say('shared.foldTheProofAwayOrShowIt')],
+  [say('shared.keysOfASlip'), say('shared.onASlipPutOnOrTakeOff')],
   ['/', say('shared.findAnything')],
   ['?', say('shared.showTheseKeys')],
   [say('shared.esc'), say('shared.closeWhatIsOpen')],

@@ -138,3 +138,22 @@ export async function upload<T>(path: string, form: FormData): Promise<T> {
   }
   return body as T;
 }
+
+/** Asks for a file that the server makes and records, and saves it. */
+export async function saved(path: string, body: unknown, name: string): Promise<void> {
+  const text = JSON.stringify(body);
+  const request = new Request(new URL(path, window.location.origin), {
+    method: 'POST',
+    body: text,
+    headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': cookie('XSRF-TOKEN') },
+  });
+  const response = await sendOnce(request, text);
+  if (!response.ok) {
+    throw await refusal(response, await response.json().catch(() => undefined));
+  }
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(await response.blob());
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+}

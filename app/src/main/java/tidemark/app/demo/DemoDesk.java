@@ -172,8 +172,7 @@ class DemoDesk {
         long merrow = Objects.requireNonNull(place.names().customers().get("Merrow Rentals"));
         receipts.book(
                 place.companyId(),
-                new Receipts.NewReceipt(
-                        merrow, TODAY, "1250", "350.00", "", "Paid ahead for the season", null, List.of(), null, null),
+                Receipts.NewReceipt.of(merrow, TODAY, "1250", "350.00", "", "Paid ahead for the season"),
                 MAREN);
         invoices.book(
                 place.companyId(),

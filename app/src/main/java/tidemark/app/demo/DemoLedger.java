@@ -237,6 +237,7 @@ class DemoLedger {
                         place.companyId(),
                         new Receipts.NewReceipt(
                                 Objects.requireNonNull(place.names().customers().get(customer), customer),
+                                null,
                                 date,
                                 into,
                                 decimal(cents),
@@ -244,6 +245,8 @@ class DemoLedger {
                                 text,
                                 place.names().sites().get("Dock office"),
                                 part(key),
+                                null,
+                                null,
                                 null,
                                 null),
                         MAREN)

@@ -29,7 +29,7 @@ public class DepositSlip extends MasterRow {
     private SlipState state = SlipState.OPEN;
 
     private @Nullable String counted;
-    private @Nullable String charges;
+    private @Nullable String prepared;
     private @Nullable Long journalEntryId;
     private String madeBy;
     private Instant madeAt;
@@ -63,11 +63,20 @@ public class DepositSlip extends MasterRow {
         counted = content;
     }
 
-    void bank(LocalDate day, long entryId, String keptBack) {
+    /** What is known of it before it is banked. */
+    void prepare(Slips.Paper paper, String content) {
+        checkOpen();
+        paperDate = paper.date();
+        bagNumber = paper.bagNumber().strip();
+        note = paper.note().strip();
+        prepared = content;
+    }
+
+    void bank(LocalDate day, long entryId, String content) {
         state = state.after(SlipState.Move.BANK, title());
         takenOn = day;
         journalEntryId = entryId;
-        charges = keptBack;
+        prepared = content;
     }
 
     void takeApart() {
@@ -124,10 +133,10 @@ public class DepositSlip extends MasterRow {
         return counted;
     }
 
-    /** What the bank keeps back, as it was banked. */
+    /** The day and what is kept back, as it was left or banked. */
     @Nullable
-    String charges() {
-        return charges;
+    String prepared() {
+        return prepared;
     }
 
     @Nullable
@@ -137,6 +146,10 @@ public class DepositSlip extends MasterRow {
 
     String madeBy() {
         return madeBy;
+    }
+
+    Instant madeAt() {
+        return madeAt;
     }
 
     /** As people know it: {@code slip D-0178}. */

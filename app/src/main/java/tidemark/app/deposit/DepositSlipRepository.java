@@ -1,23 +1,44 @@
 package tidemark.app.deposit;
 
+import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.Query;
 import tidemark.app.company.MasterRows;
+import tidemark.core.deposit.SlipState;
 
 interface DepositSlipRepository extends MasterRows<DepositSlip> {
-    @Query("select s from DepositSlip s where s.companyId = :company and s.id < :before order by s.id desc")
-    List<DepositSlip> page(long company, long before, Limit limit);
+    @Query("select s from DepositSlip s where s.companyId = :company and s.id < :before"
+            + " and (:from is null or s.paperDate >= :from) and (:to is null or s.paperDate <= :to)"
+            + " and (:account is null or s.bankAccountId = :account) and s.state in :states order by s.id desc")
+    List<DepositSlip> page(
+            long company,
+            long before,
+            @Nullable Long account,
+            Collection<SlipState> states,
+            @Nullable LocalDate from,
+            @Nullable LocalDate to,
+            Limit limit);
+
+    /** By slip how many receipts are on it and what they come to. */
+    @Query("select r.depositSlipId, count(r), sum(r.minorUnits) from ReceiptInHand r where r.depositSlipId in :slips"
+            + " group by r.depositSlipId")
+    List<Object[]> sums(Collection<Long> slips);
 
     /** Read without the slip itself, which is read once the journal is locked. */
     @Query("select s.bankAccountId from DepositSlip s where s.companyId = :company and s.id = :id")
     Optional<Long> accountOf(long company, long id);
 
+    @Query("select s.prepared from DepositSlip s where s.id = :id")
+    Optional<String> preparedOf(long id);
+
     Optional<DepositSlip> findByCompanyIdAndJournalEntryId(long company, long entry);
 
     @Query("select s from DepositSlip s where s.journalEntryId in :entries")
-    List<DepositSlip> ofEntries(java.util.Collection<Long> entries);
+    List<DepositSlip> ofEntries(Collection<Long> entries);
 
     @Query("select s.number from DepositSlip s where s.companyId = :company")
     List<String> numbers(long company);

@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import tidemark.app.company.MasterRow;
 import tidemark.app.database.GuardedBy;
 import tidemark.app.database.LockedRow;
+import tidemark.app.party.ReceiptKeeper;
 import tidemark.core.deposit.DepositCount;
 import tidemark.core.receipt.ReceiptState;
 import tidemark.core.receipt.Tender;
@@ -18,48 +19,47 @@ import tidemark.core.receipt.Tender;
 @Entity
 @GuardedBy(LockedRow.JOURNAL)
 public class ReceiptInHand extends MasterRow {
-    private long journalEntryId;
+    private @Nullable Long journalEntryId;
     private long ledgerAccountId;
     private @Nullable Long siteId;
 
     @Enumerated(EnumType.STRING)
     private Tender tender;
 
+    private @Nullable Long partyId;
     private String payer;
     private String number;
+    private String whatFor;
+    private String form;
     private LocalDate receivedOn;
+    private LocalDate paperDate;
     private long minorUnits;
 
     @Enumerated(EnumType.STRING)
-    private ReceiptState state = ReceiptState.IN_HAND;
+    private ReceiptState state;
 
     private @Nullable Long depositSlipId;
     private @Nullable Integer slipPlace;
+    private @Nullable Long heldByEntryId;
 
     protected ReceiptInHand() {}
 
-    /** What was booked of it. */
-    record Facts(
-            long companyId,
-            long entryId,
-            long ledgerAccountId,
-            @Nullable Long siteId,
-            Tender tender,
-            String payer,
-            String number,
-            LocalDate receivedOn,
-            long minorUnits) {}
-
-    ReceiptInHand(Facts f) {
-        super(f.companyId());
-        this.journalEntryId = f.entryId();
-        this.ledgerAccountId = f.ledgerAccountId();
-        this.siteId = f.siteId();
-        this.tender = f.tender();
-        this.payer = f.payer();
-        this.number = f.number();
-        this.receivedOn = f.receivedOn();
-        this.minorUnits = f.minorUnits();
+    /** @param form as it was entered, to be kept */
+    ReceiptInHand(ReceiptKeeper.Received r, String form) {
+        super(r.companyId());
+        this.journalEntryId = r.entry() == null ? null : r.entry().id();
+        this.ledgerAccountId = r.ledgerAccountId();
+        this.siteId = r.form().siteId();
+        this.tender = r.tender();
+        this.partyId = r.partyId();
+        this.payer = r.payer();
+        this.number = r.number();
+        this.whatFor = r.whatFor();
+        this.form = form;
+        this.receivedOn = r.receivedOn();
+        this.paperDate = r.paperDate();
+        this.minorUnits = r.minorUnits();
+        this.state = r.entry() == null ? ReceiptState.PROMISED : ReceiptState.IN_HAND;
     }
 
     void putOn(long slipId, int place) {
@@ -74,11 +74,24 @@ public class ReceiptInHand extends MasterRow {
         slipPlace = null;
     }
 
+    /** Taken out of hand: the entry that holds it already. */
+    void takeOut(long heldBy) {
+        move(ReceiptState.Move.TAKE_OUT);
+        heldByEntryId = heldBy;
+    }
+
+    void putBack() {
+        move(ReceiptState.Move.PUT_BACK);
+        heldByEntryId = null;
+    }
+
     void move(ReceiptState.Move move) {
         state = state.after(move, title());
     }
 
-    public long journalEntryId() {
+    /** None while it is promised. */
+    @Nullable
+    Long journalEntryId() {
         return journalEntryId;
     }
 
@@ -93,6 +106,24 @@ public class ReceiptInHand extends MasterRow {
 
     Tender tender() {
         return tender;
+    }
+
+    @Nullable
+    Long partyId() {
+        return partyId;
+    }
+
+    @Nullable
+    Long heldByEntryId() {
+        return heldByEntryId;
+    }
+
+    String whatFor() {
+        return whatFor;
+    }
+
+    LocalDate paperDate() {
+        return paperDate;
     }
 
     String payer() {
@@ -118,6 +149,11 @@ public class ReceiptInHand extends MasterRow {
     @Nullable
     Long depositSlipId() {
         return depositSlipId;
+    }
+
+    /** Where it stands on its slip; zero where it is on none. */
+    int place() {
+        return slipPlace == null ? 0 : slipPlace;
     }
 
     /** As people know it: {@code 4417 of Pell Charter}. */

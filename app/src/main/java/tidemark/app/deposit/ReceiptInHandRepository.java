@@ -1,23 +1,65 @@
 package tidemark.app.deposit;
 
+import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.Query;
 import tidemark.app.company.MasterRows;
+import tidemark.core.receipt.InHand;
 import tidemark.core.receipt.ReceiptState;
+import tidemark.core.receipt.Tender;
 
 interface ReceiptInHandRepository extends MasterRows<ReceiptInHand> {
     @Query(
             "select r from ReceiptInHand r where r.companyId = :company and r.state in :states order by r.receivedOn, r.id")
     List<ReceiptInHand> inStates(long company, Collection<ReceiptState> states, Limit limit);
 
+    /** What all of those states hold, without the receipts themselves. */
+    @Query("select new tidemark.core.receipt.InHand$Item(coalesce(r.siteId, 0L), r.tender, r.receivedOn, r.minorUnits)"
+            + " from ReceiptInHand r where r.companyId = :company and r.state in :states")
+    List<InHand.Item> amounts(long company, Collection<ReceiptState> states);
+
+    /**
+     * The oldest first.
+     *
+     * @param like begins with a percent sign where it is looked for; null for all
+     * @param amount that is looked for beside it
+     */
+    @Query("select r from ReceiptInHand r where r.companyId = :company and r.state in :states"
+            + " and (:site is null or r.siteId = :site) and (:tender is null or r.tender = :tender)"
+            + " and (:party is null or r.partyId = :party)"
+            + " and (:from is null or r.receivedOn >= :from) and (:to is null or r.receivedOn <= :to)"
+            + " and (:like is null or lower(r.payer) like :like or lower(r.number) like :like"
+            + "   or lower(r.whatFor) like :like or r.minorUnits = :amount)"
+            + " order by r.receivedOn, r.id")
+    List<ReceiptInHand> list(
+            long company,
+            Collection<ReceiptState> states,
+            @Nullable Long site,
+            @Nullable Tender tender,
+            @Nullable Long party,
+            @Nullable LocalDate from,
+            @Nullable LocalDate to,
+            @Nullable String like,
+            @Nullable Long amount,
+            Limit limit);
+
     @Query("select r from ReceiptInHand r where r.depositSlipId = :slip order by r.slipPlace, r.id")
     List<ReceiptInHand> onSlip(long slip);
 
     @Query("select r from ReceiptInHand r where r.companyId = :company and r.id in :ids order by r.id")
     List<ReceiptInHand> some(long company, Collection<Long> ids);
+
+    /** What an entry holds already of receipts that reached the bank another way, minor units. */
+    @Query("select coalesce(sum(r.minorUnits), 0L) from ReceiptInHand r where r.heldByEntryId = :entry")
+    long heldBy(long entry);
+
+    /** As it was entered; read without the receipt itself, which is read once the journal is locked. */
+    @Query("select r.form from ReceiptInHand r where r.companyId = :company and r.id = :id")
+    Optional<String> formOf(long company, long id);
 
     Optional<ReceiptInHand> findByJournalEntryId(long entry);
 

@@ -3,7 +3,6 @@ package tidemark.app.deposit;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
-import java.util.Optional;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.Companies;
@@ -13,7 +12,7 @@ import tidemark.app.party.ReceiptKeeper;
 import tidemark.core.deposit.SlipState;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.receipt.ReceiptState;
-import tidemark.core.receipt.Tender;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Follows what was received onto <em>receipts in hand</em>: a receipt that is reversed is void and must be on no slip; a slip
@@ -25,31 +24,32 @@ class ReceiptsInHand implements ReceiptKeeper, PostingListener {
     private final DepositSlipRepository slips;
     private final Companies companies;
     private final JdbcTemplate jdbc;
+    private final JsonMapper json;
 
     ReceiptsInHand(
-            ReceiptInHandRepository receipts, DepositSlipRepository slips, Companies companies, JdbcTemplate jdbc) {
+            ReceiptInHandRepository receipts,
+            DepositSlipRepository slips,
+            Companies companies,
+            JdbcTemplate jdbc,
+            JsonMapper json) {
         this.receipts = receipts;
         this.slips = slips;
         this.companies = companies;
         this.jdbc = jdbc;
+        this.json = json;
     }
 
     @Override
-    public void received(
-            JournalEntryRow entry, long ledgerAccountId, Tender tender, String payer, String number, long minorUnits) {
-        Optional<Long> inHand = companies.get(entry.companyId()).purpose(Purpose.RECEIPTS_IN_HAND);
-        if (inHand.filter(id -> id == ledgerAccountId).isPresent()) {
-            receipts.save(new ReceiptInHand(new ReceiptInHand.Facts(
-                    entry.companyId(),
-                    entry.id(),
-                    ledgerAccountId,
-                    entry.siteId(),
-                    tender,
-                    payer,
-                    number,
-                    entry.entryDate(),
-                    minorUnits)));
+    public boolean received(Received receipt) {
+        boolean ours = companies
+                .get(receipt.companyId())
+                .purpose(Purpose.RECEIPTS_IN_HAND)
+                .filter(id -> id == receipt.ledgerAccountId())
+                .isPresent();
+        if (ours) {
+            receipts.save(new ReceiptInHand(receipt, json.writeValueAsString(receipt.form())));
         }
+        return ours;
     }
 
     @Override
@@ -92,6 +92,9 @@ class ReceiptsInHand implements ReceiptKeeper, PostingListener {
     @Override
     public List<Link> links(long companyId, long entryId) {
         return slips.findByCompanyIdAndJournalEntryId(companyId, entryId)
+                .or(() -> receipts.findByJournalEntryId(entryId)
+                        .map(ReceiptInHand::depositSlipId)
+                        .flatMap(id -> slips.findByIdAndCompanyId(id, companyId)))
                 .map(s -> List.of(new Link(s.title(), "/slips/" + s.id(), "")))
                 .orElse(List.of());
     }

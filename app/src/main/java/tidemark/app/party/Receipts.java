@@ -7,8 +7,10 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -17,16 +19,21 @@ import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.company.NumberCounters;
 import tidemark.app.ledger.ChartAccount;
+import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.PostingListener;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
+import tidemark.core.ledger.Purpose;
+import tidemark.core.ledger.TaxedLine;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.party.Allocation;
 import tidemark.core.party.DiscountBooking;
 import tidemark.core.party.PartyMoney;
+import tidemark.core.problem.Fields;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.problem.Words;
 import tidemark.core.receipt.Tender;
@@ -66,13 +73,22 @@ public class Receipts {
     }
 
     /**
-     * @param account code of the ledger account that the money reaches
-     * @param amount what was received; what is not spread over items stays unapplied; empty for what the items come to
-     * @param tender in what form it came, where it waits to be taken to the bank; absent for what needs no slip
+     * Money received.
+     *
+     * @param partyId who paid; absent for anybody, who is named
+     * @param payer as it is known where it is not the party's name
+     * @param account code of the ledger account that the money reaches; empty for where what was received waits to be taken to
+     *     the bank
+     * @param amount what was received; what is not spread over items and lines stays unapplied; empty for what these come to
+     * @param reference the number on the check; empty for the next of the company's receipts
+     * @param lines what it is for beside items, gross
      * @param again whether a receipt like one that is there already is meant
+     * @param tender in what form it came, where it waits to be taken to the bank; absent for what needs no slip
+     * @param paperDate the date on the check; a receipt dated ahead is promised, and booked when its date has come
      */
     public record NewReceipt(
-            long partyId,
+            @Nullable Long partyId,
+            @Nullable @Size(max = 120) String payer,
             @NotNull LocalDate date,
             @NotNull @Size(max = 20) String account,
             @NotNull @Size(max = 40) String amount,
@@ -80,33 +96,163 @@ public class Receipts {
             @NotNull @Size(max = 400) String text,
             @Nullable Long siteId,
             @NotNull @Size(max = 500) List<Allocations.@Valid ItemPart> items,
+            @Nullable @Size(max = 100) List<@Valid GrossLine> lines,
             @Nullable Boolean again,
-            @Nullable Tender tender) {}
+            @Nullable Tender tender,
+            @Nullable LocalDate paperDate) {
+        /** Money of a party on its own account. */
+        public static NewReceipt of(
+                long partyId, LocalDate date, String account, String amount, String reference, String text) {
+            return new NewReceipt(
+                    partyId, null, date, account, amount, reference, text, null, List.of(), null, null, null, null);
+        }
 
-    /** What was received, and what was booked of it. */
+        List<GrossLine> purposes() {
+            return lines == null ? List.of() : lines;
+        }
+
+        /** The same as it was booked, to be kept: plain decimals, the number it was given. */
+        NewReceipt kept(AmountStyle style, String number, String received) {
+            return new NewReceipt(
+                    partyId,
+                    payer,
+                    date,
+                    account,
+                    received,
+                    number,
+                    text,
+                    siteId,
+                    items.stream().map(i -> i.plain(style)).toList(),
+                    purposes().stream().map(l -> l.plain(style)).toList(),
+                    null,
+                    tender,
+                    paperDate);
+        }
+
+        /** The same on another day, as one that is meant. */
+        public NewReceipt on(LocalDate day) {
+            return new NewReceipt(
+                    partyId, payer, day, account, amount, reference, text, siteId, items, lines, true, tender, null);
+        }
+
+        /** The same of another amount, of which the items get as much as it reaches, as one that is meant. */
+        public NewReceipt of(String other, List<Allocations.ItemPart> reached, List<GrossLine> purposes) {
+            return new NewReceipt(
+                    partyId, payer, date, account, other, reference, text, siteId, reached, purposes, true, tender,
+                    null);
+        }
+    }
+
+    /** What was received, and what was booked of it; nothing while it is promised. */
     public record Made(long received, Ledger.Booked booked) {}
 
     @Transactional
     public Made book(long companyId, NewReceipt request, String who) {
-        ChartAccount into = ledger.accountByCode(companyId, request.account())
+        ChartAccount into = into(companyId, request);
+        Set<Long> accounts = new HashSet<>(ledger.accountIds(
+                companyId, request.purposes().stream().map(GrossLine::account).toList()));
+        accounts.add(into.id());
+        bankAccounts.lockByLedgerAccounts(companyId, accounts);
+        bankAccounts.lockJournal(companyId);
+        Company company = companies.get(companyId);
+        Long partyId = request.partyId();
+        Party party = partyId == null ? null : parties.get(companyId, partyId);
+        String payer = payer(request, party);
+        PartyMoney.Use use = use(company, party, request);
+        long received = use.total();
+        if (request.again() == null || !request.again()) {
+            checkNotThere(company, party, payer, request.reference().strip(), received);
+        }
+        if (request.siteId() != null) {
+            companies.site(companyId, request.siteId());
+        }
+        LocalDate paper = request.paperDate() == null ? request.date() : request.paperDate();
+        boolean ahead = paper.isAfter(companies.today(companyId, request.siteId()));
+        String reference = request.reference().isBlank()
+                ? numbers.take(companyId, PartyDocuments.RECEIPTS, request.siteId(), request.date())
+                : request.reference().strip();
+        String text = request.text().isBlank()
+                ? say("party.receiptFrom", payer)
+                : request.text().strip();
+        Ledger.Booked booked = Ledger.Booked.nothing();
+        if (!ahead) {
+            Ledger.Posting posting = money.posting(
+                    company,
+                    PartyMoney.Direction.IN,
+                    new PartyMoney.Terms(request.date(), company.baseCurrency(), reference, text, into.code()),
+                    party,
+                    payer,
+                    use,
+                    ledger.taxes(companyId),
+                    new PartyMoneyBookings.Document("", "", request.siteId(), say("party.receipt", reference)));
+            booked = ledger.book(companyId, List.of(posting), PartyDocuments.RECEIPT, null, who);
+            booked.items()
+                    .addAll(money.settle(companyId, booked.entries().getFirst(), use.items(), request.date(), who));
+        }
+        Tender tender = request.tender();
+        ReceiptKeeper.Received kept = new ReceiptKeeper.Received(
+                companyId,
+                ahead ? null : booked.entries().getFirst(),
+                into.id(),
+                tender == null ? Tender.CHECK : tender,
+                partyId,
+                payer,
+                reference,
+                whatFor(use, request.text()),
+                request.date(),
+                paper,
+                received,
+                request.kept(company.amountStyle(), reference, MinorUnits.toDecimal(received, company.baseCurrency())));
+        boolean isKept = tender != null && keepers.stream().anyMatch(k -> k.received(kept));
+        if (ahead && !isKept) {
+            throw new RuleViolation(
+                    "receipt.ahead",
+                    "paperDate",
+                    say("receipt.ahead.found", Words.day(paper)),
+                    say("receipt.ahead.expected"),
+                    say("receipt.ahead.remedy"));
+        }
+        return new Made(received, booked);
+    }
+
+    private ChartAccount into(long companyId, NewReceipt request) {
+        if (request.account().isBlank()) {
+            return companies
+                    .get(companyId)
+                    .purpose(Purpose.RECEIPTS_IN_HAND)
+                    .map(id -> ledger.account(companyId, id))
+                    .orElseThrow(() -> new RuleViolation(
+                            "receipt.account",
+                            "account",
+                            say("receipt.account.found"),
+                            say("receipt.account.expected"),
+                            say("receipt.account.remedy")));
+        }
+        return ledger.accountByCode(companyId, request.account())
                 .orElseThrow(() -> new RuleViolation(
                         "account.unknown",
                         "account",
                         say("account.unknown.found", request.account()),
                         say("account.unknown.expected"),
                         say("account.unknown.remedy3")));
-        bankAccounts.lockByLedgerAccounts(companyId, Set.of(into.id()));
-        bankAccounts.lockJournal(companyId);
-        Company company = companies.get(companyId);
-        Party party = parties.get(companyId, request.partyId());
-        Allocation allocation = allocations.of(
-                company, company.amountStyle(), party, request.items(), request.date(), Reservations.NOBODY);
-        long received =
-                request.amount().isBlank() ? allocation.paid() : Ledger.amount(request.amount(), company, "amount");
-        if (request.again() == null || !request.again()) {
-            checkNotThere(company, party, request.reference().strip(), received);
-        }
-        long rest = Math.subtractExact(received, allocation.paid());
+    }
+
+    private static String payer(NewReceipt request, @Nullable Party party) {
+        String named = request.payer() == null ? "" : request.payer().strip();
+        return named.isEmpty() && party != null ? party.name() : Fields.text(named, "payer", 120);
+    }
+
+    /** What the money is for; it comes to what was received. */
+    private PartyMoney.Use use(Company company, @Nullable Party party, NewReceipt request) {
+        Allocation allocation = party == null
+                ? new Allocation(List.of(), 0, 0)
+                : allocations.of(
+                        company, company.amountStyle(), party, request.items(), request.date(), Reservations.NOBODY);
+        List<TaxedLine> lines = GrossLine.read(
+                request.purposes(), new GrossLine.Reading(company.amountStyle(), company.baseCurrency()));
+        long told = new PartyMoney.Use(allocation, 0, lines).total();
+        long received = request.amount().isBlank() ? told : Ledger.amount(request.amount(), company, "amount");
+        long rest = Math.subtractExact(received, told);
         if (received <= 0 || rest < 0) {
             throw new RuleViolation(
                     "receipt.amount",
@@ -115,37 +261,26 @@ public class Receipts {
                     say("receipt.amount.expected"),
                     say("receipt.amount.remedy"));
         }
-        if (request.siteId() != null) {
-            companies.site(companyId, request.siteId());
+        if (party == null && rest > 0) {
+            throw new RuleViolation(
+                    "receipt.purpose",
+                    "lines",
+                    say("receipt.purpose.found", MinorUnits.grouped(rest, company.baseCurrency())),
+                    say("receipt.purpose.expected"),
+                    say("receipt.purpose.remedy"));
         }
-        String reference = request.reference().isBlank()
-                ? numbers.take(companyId, PartyDocuments.RECEIPTS, request.siteId(), request.date())
-                : request.reference().strip();
-        String text = request.text().isBlank()
-                ? say("party.receiptFrom", party.name())
-                : request.text().strip();
-        Ledger.Posting posting = money.posting(
-                company,
-                PartyMoney.Direction.IN,
-                new PartyMoney.Terms(request.date(), company.baseCurrency(), reference, text, into.code()),
-                party,
-                party.name(),
-                new PartyMoney.Use(allocation, rest, List.of()),
-                ledger.taxes(companyId),
-                new PartyMoneyBookings.Document("", "", request.siteId(), say("party.receipt", reference)));
-        Ledger.Booked booked = ledger.book(companyId, List.of(posting), PartyDocuments.RECEIPT, null, who);
-        booked.items().addAll(money.settle(companyId, booked.entries().getFirst(), allocation, request.date(), who));
-        Tender tender = request.tender();
-        if (tender != null) {
-            keepers.forEach(
-                    k -> k.received(booked.entries().getFirst(), into.id(), tender, party.name(), reference, received));
-        }
-        return new Made(received, booked);
+        return new PartyMoney.Use(allocation, rest, lines);
+    }
+
+    private static String whatFor(PartyMoney.Use use, String text) {
+        String settled = use.items().parts().stream().map(p -> p.item().title()).collect(Collectors.joining(", "));
+        String all = settled.isEmpty() ? text.strip() : settled;
+        return all.length() > 400 ? all.substring(0, 399) + "…" : all;
     }
 
     /** The same payer, number and amount twice is more often a slip than two payments: it is asked about. */
-    private void checkNotThere(Company company, Party party, String reference, long received) {
-        if (!reference.isEmpty()) {
+    private void checkNotThere(Company company, @Nullable Party party, String payer, String reference, long received) {
+        if (!reference.isEmpty() && party != null) {
             ledger.standing(company.id(), PartyDocuments.RECEIPT, reference, party.partyId(), received)
                     .ifPresent(there -> {
                         throw new RuleViolation(
@@ -154,7 +289,7 @@ public class Receipts {
                                         say(
                                                 "receipt.double.found",
                                                 reference,
-                                                party.name(),
+                                                payer,
                                                 MinorUnits.grouped(received, company.baseCurrency()),
                                                 Words.day(there.entryDate()),
                                                 there.bookedBy()),

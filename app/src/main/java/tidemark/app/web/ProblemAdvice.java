@@ -62,7 +62,10 @@ class ProblemAdvice {
             "draft.changed",
             "key.running",
             "key.done",
-            "receipt.double");
+            "receipt.double",
+            "slip.changed",
+            "slip.state",
+            "receipt.state");
 
     @ExceptionHandler
     ProblemDetail rule(RuleViolation violation) {

@@ -1,6 +1,7 @@
 package tidemark.app.deposit;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static tidemark.app.books.NewCompany.ok;
 
@@ -16,6 +17,8 @@ import java.util.concurrent.Future;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.openpdf.text.pdf.PdfReader;
+import org.openpdf.text.pdf.parser.PdfTextExtractor;
 import tidemark.app.books.NewCompany;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
@@ -35,8 +38,8 @@ class DepositSlipsTest {
         pell = c.party("RECEIVABLES", "Pell Charter", 0);
     }
 
-    private long receive(String tender, String number, String amount) {
-        Map<String, Object> receipt = new HashMap<>(Map.of(
+    private Map<String, Object> receipt(String tender, String number, String amount) {
+        return new HashMap<>(Map.of(
                 "partyId",
                 pell,
                 "date",
@@ -55,7 +58,10 @@ class DepositSlipsTest {
                 tender,
                 "again",
                 true));
-        ok(c.post("/receipts", receipt));
+    }
+
+    private long receive(String tender, String number, String amount) {
+        ok(c.post("/receipts", receipt(tender, number, amount)));
         JsonNode hand = c.get("/receipts-in-hand").path("receipts");
         return hand.get(hand.size() - 1).path("id").asLong();
     }
@@ -82,6 +88,10 @@ class DepositSlipsTest {
 
     private String state(long slip) {
         return c.get("/deposit-slips/" + slip).path("slip").path("state").asString();
+    }
+
+    private static Map<String, Object> line(String account, String debit, String credit) {
+        return Map.of("account", account, "debit", debit, "credit", credit, "text", "", "party", "");
     }
 
     private static Map<String, Object> banking(List<?> charges) {
@@ -111,10 +121,20 @@ class DepositSlipsTest {
         assertEquals("33.09", wrong.path("checksApart").asString());
         assertEquals(
                 "51.98 was counted, but 4418 of Pell Charter is 51.89: two digits are swapped.",
-                wrong.path("leftovers").get(0).path("explanations").get(0).asString());
+                wrong.path("leftovers")
+                        .get(0)
+                        .path("explanations")
+                        .get(0)
+                        .path("words")
+                        .asString());
         assertEquals(
                 "33.00 was counted and is in hand, but not on the slip: 4419 of Pell Charter.",
-                wrong.path("leftovers").get(1).path("explanations").get(0).asString());
+                wrong.path("leftovers")
+                        .get(1)
+                        .path("explanations")
+                        .get(0)
+                        .path("words")
+                        .asString());
         assertEquals(
                 "slip.count",
                 c.post("/deposit-slips/" + slip + "/banking", banking(List.of()))
@@ -148,20 +168,41 @@ class DepositSlipsTest {
     }
 
     @Test
-    void cash_isCountedByPiece_andStandsOnNoSlipOfChecks() {
+    void cash_isCountedByPiece_besideChecks_butStandsOnNoSlipOfCards() {
         long cash = receive("CASH", "", "60.54");
         long check = receive("CHECK", "1", "5.00");
+        long card = receive("CARD", "", "7.00");
         long slip = slip();
-        ok(change(slip, List.of(cash), List.of()));
-        assertEquals("slip.tender", change(slip, List.of(check), List.of()).code());
-        JsonNode apart =
-                ok(count(slip, List.of(), Map.of("20.00", 3, "0.25", 2))).path("count");
+        ok(change(slip, List.of(cash, check), List.of()));
+        assertEquals("slip.tender", change(slip, List.of(card), List.of()).code());
+        JsonNode view = ok(count(slip, List.of("5.00"), Map.of("20.00", 3, "0.25", 2)));
+        JsonNode apart = view.path("count");
         assertEquals("-0.04", apart.path("cashApart").asString());
+        assertEquals("-0.04", apart.path("apart").asString());
+        assertEquals("60.50", apart.path("cashTotal").asString());
+        assertEquals("65.50", apart.path("total").asString());
+        assertEquals("65.54", view.path("total").asString());
+        JsonNode twenties = view.path("pieces").get(2);
+        assertEquals("20.00", twenties.path("value").asString());
+        assertEquals(3, twenties.path("count").asInt());
+        assertEquals("60.00", twenties.path("amount").asString());
         assertEquals("pieces.unknown", count(slip, List.of(), Map.of("3.00", 1)).code());
         assertEquals("amount.zero", count(slip, List.of("0.00"), Map.of()).code());
-        ok(count(slip, List.of(), Map.of("20.00", 3, "0.25", 2, "0.01", 4)));
-        ok(c.post("/deposit-slips/" + slip + "/banking", banking(List.of())));
-        assertEquals("5.00", hand());
+        ok(count(slip, List.of("5.00"), Map.of("20.00", 3, "0.25", 2, "0.01", 4)));
+        String drawer = "1280";
+        c.previewedThenPosted(
+                "/deposit-slips/" + slip + "/banking",
+                Map.of(
+                        "day",
+                        "2026-06-08",
+                        "charges",
+                        List.of(),
+                        "keptBack",
+                        List.of(Map.of("account", drawer, "amount", "20.00"))));
+        assertEquals("1045.54", c.balance("1010"), "the bank gets what is not kept back");
+        assertEquals("20.00", c.balance(drawer));
+        assertEquals("7.00", hand());
+        c.checkBooks();
     }
 
     @Test
@@ -237,6 +278,189 @@ class DepositSlipsTest {
         assertEquals("150.00", c.balance("1250"));
         assertEquals("0.00", c.balance("6810"));
         c.checkBooks();
+    }
+
+    @Test
+    void receiptThatIsWrong_isPutRight_whereItStands_andItsInvoiceIsOpenForTheRest() {
+        c.invoiced(pell, "Q-7", "2026-06-01", "162.40", "4010");
+        long invoice = c.get("/parties/" + pell).path("open").get(0).path("id").asLong();
+        Map<String, Object> receipt = receipt("CHECK", "1147", "162.40");
+        receipt.put("items", List.of(Map.of("itemId", invoice, "amount", "162.40")));
+        ok(c.post("/receipts", receipt));
+        JsonNode listed = c.get("/receipts-in-hand").path("receipts").get(0);
+        assertTrue(listed.path("whatFor").asString().contains("Q-7"), listed.toString());
+        long before = receive("CHECK", "1", "5.00");
+        long slip = slip();
+        long wrong = listed.path("id").asLong();
+        ok(change(slip, List.of(wrong), List.of()));
+        ok(change(slip, List.of(before), List.of()));
+        c.previewedThenPosted("/receipts-in-hand/" + wrong + "/correction", Map.of("amount", "126.40"));
+        JsonNode on = c.get("/deposit-slips/" + slip).path("receipts");
+        assertEquals("126.40", on.get(0).path("amount").asString(), "it stands where it stood");
+        assertEquals("1147", on.get(0).path("number").asString());
+        assertTrue(
+                c.get("/parties/" + pell)
+                        .path("open")
+                        .valueStream()
+                        .anyMatch(i -> i.path("open").asString().equals("36.00")),
+                "what was not paid is open again");
+        assertEquals("131.40", c.balance("1250"));
+        assertEquals("131.40", hand());
+        ok(count(slip, List.of("126.40", "5.00"), Map.of()));
+        ok(c.post("/deposit-slips/" + slip + "/banking", banking(List.of())));
+        long stands = on.get(0).path("id").asLong();
+        assertEquals(
+                "receipt.state",
+                c.post("/receipts-in-hand/" + stands + "/correction", Map.of("amount", "1.00"))
+                        .code());
+        c.checkBooks();
+    }
+
+    @Test
+    void moneyOfAnybody_saysWhatItIsFor_andGoesOnTheSlipInOneStep() {
+        long slip = slip();
+        Map<String, Object> receipt = receipt("CASH", "till 1", "50.00");
+        receipt.remove("partyId");
+        receipt.put("payer", "Chandlery");
+        receipt.put("account", "");
+        assertEquals(
+                "receipt.purpose",
+                c.post("/deposit-slips/" + slip + "/new-receipts", receipt).code());
+        assertEquals("0.00", hand());
+        receipt.put("lines", List.of(Map.of("account", "4010", "amount", "50.00", "text", "Takings")));
+        JsonNode view = ok(c.post("/deposit-slips/" + slip + "/new-receipts", receipt));
+        assertEquals("Chandlery", view.path("receipts").get(0).path("payer").asString());
+        assertEquals("ON_SLIP", view.path("receipts").get(0).path("state").asString());
+        assertEquals("50.00", c.balance("1250"));
+        long id = view.path("receipts").get(0).path("id").asLong();
+        ok(c.post("/receipts-in-hand/" + id + "/correction", Map.of("amount", "55.00")));
+        assertEquals("55.00", hand());
+        c.checkBooks();
+    }
+
+    @Test
+    void checkDatedAhead_isPromised_booksNothing_andIsTakenInOnItsDate() {
+        Map<String, Object> ahead = receipt("CHECK", "0991", "1362.71");
+        ahead.put("paperDate", "2026-07-10");
+        Map<String, Object> elsewhere = new HashMap<>(ahead);
+        elsewhere.put("account", "1010");
+        assertEquals("receipt.ahead", c.post("/receipts", elsewhere).code());
+        ok(c.post("/receipts", ahead));
+        assertEquals("0.00", hand());
+        assertEquals("0.00", c.balance("1250"));
+        JsonNode listed = c.get("/receipts-in-hand").path("receipts").get(0);
+        assertEquals("PROMISED", listed.path("state").asString());
+        long id = listed.path("id").asLong();
+        assertEquals("receipt.state", change(slip(), List.of(id), List.of()).code());
+        assertEquals(
+                "receipt.early",
+                c.post("/receipts-in-hand/" + id + "/taking-in", Map.of("day", "2026-07-02"))
+                        .code());
+        ok(c.post("/receipts-in-hand/" + id + "/giving-up", Map.of()));
+        assertEquals(
+                "receipt.state",
+                c.post("/receipts-in-hand/" + id + "/giving-up", Map.of()).code());
+        c.checkBooks();
+    }
+
+    @Test
+    void receiptThatReachedTheBankAnotherWay_isTakenOut_againstTheEntryThatHoldsIt() {
+        long receipt = receive("CHECK", "4417", "80.00");
+        long other = receive("CHECK", "4418", "30.00");
+        long entry = c.previewedThenPosted(
+                        "/ledger/entries",
+                        Map.of(
+                                "date",
+                                "2026-06-08",
+                                "reference",
+                                "",
+                                "checkNumber",
+                                "",
+                                "text",
+                                "Handed in over the counter",
+                                "lines",
+                                List.of(line("1010", "100.00", ""), line("1250", "", "100.00"))))
+                .path("entries")
+                .get(0)
+                .path("id")
+                .asLong();
+        assertEquals(
+                "receipt.held",
+                c.post("/receipts-in-hand/taking-out", Map.of("receipts", List.of(receipt, other), "entryId", entry))
+                        .code());
+        ok(c.post("/receipts-in-hand/taking-out", Map.of("receipts", List.of(receipt), "entryId", entry)));
+        assertEquals("30.00", hand());
+        assertEquals(
+                "receipt.held",
+                c.post("/receipts-in-hand/taking-out", Map.of("receipts", List.of(other), "entryId", entry))
+                        .code());
+        ok(c.post("/receipts-in-hand/" + receipt + "/putting-back", Map.of()));
+        assertEquals("110.00", hand());
+    }
+
+    @Test
+    void printedSlip_saysWhatIsOnIt_andThatItIsACopyFromTheSecondOn() throws Exception {
+        long slip = slip();
+        ok(change(slip, List.of(receive("CHECK", "4417", "700.00"), receive("CASH", "till 1", "41.00")), List.of()));
+        ok(count(slip, List.of("700.00"), Map.of("20.00", 2, "1.00", 1)));
+        List<String> prints = new ArrayList<>();
+        for (String paper : List.of("LETTER", "A4")) {
+            byte[] pdf = c.iris.post(c.base + "/deposit-slips/" + slip + "/print", Map.of("paper", paper))
+                    .raw()
+                    .body();
+            try (PdfReader reader = new PdfReader(pdf)) {
+                assertEquals(
+                        paper.equals("LETTER") ? 612 : 595,
+                        Math.round(reader.getPageSize(1).getWidth()));
+                prints.add(new PdfTextExtractor(reader).getTextFromPage(1));
+            }
+        }
+        for (String part : List.of("4417", "Pell Charter", "700.00", "20.00", "40.00", "741.00", "age 1 of")) {
+            assertTrue(prints.getFirst().contains(part), part + " in " + prints.getFirst());
+        }
+        assertFalse(prints.getFirst().contains("Copy"));
+        assertTrue(prints.getLast().contains("Copy"));
+    }
+
+    @Test
+    void whoChangesASlip_thatSomebodyElseHasChanged_isTold_andWhatWasLeftIsTakenUp() {
+        long slip = slip();
+        ok(change(slip, List.of(receive("CHECK", "4417", "700.00")), List.of()));
+        int seen = c.get("/deposit-slips/" + slip).path("slip").path("version").asInt();
+        Map<String, Object> paper = new HashMap<>(Map.of(
+                "version",
+                seen,
+                "paperDate",
+                "2026-06-05",
+                "bagNumber",
+                "B-8",
+                "note",
+                "",
+                "takenOn",
+                "2026-06-08",
+                "charges",
+                List.of(Map.of("account", "6810", "gross", "1.50", "text", "Bag")),
+                "keptBack",
+                List.of()));
+        ok(c.iris.put(c.base + "/deposit-slips/" + slip, paper));
+        Answer late = c.post(
+                "/deposit-slips/" + slip + "/count",
+                Map.of("version", seen, "checks", List.of("700"), "pieces", Map.of()));
+        assertEquals("slip.changed", late.code());
+        assertEquals(409, late.status());
+        JsonNode left = c.get("/deposit-slips/" + slip);
+        assertEquals("B-8", left.path("bagNumber").asString());
+        assertEquals("2026-06-08", left.path("takenOn").asString());
+        assertEquals("1.50", left.path("charges").get(0).path("gross").asString());
+        ok(c.post(
+                "/deposit-slips/" + slip + "/count",
+                Map.of(
+                        "version",
+                        left.path("slip").path("version").asInt(),
+                        "checks",
+                        List.of("700"),
+                        "pieces",
+                        Map.of())));
     }
 
     @Test

@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeSet;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.money.KeyingSlip;
@@ -22,8 +23,11 @@ import tidemark.core.money.MinorUnits;
  * @param leftovers what does not agree: keyed amounts in their order, then receipts by identifier
  * @param checksApart keyed checks less picked ones, in minor units
  * @param cashApart counted cash less picked receipts of cash, in minor units
+ * @param checks what the keyed checks come to, in minor units
+ * @param cash what the counted cash comes to, in minor units
  */
-public record DepositCount(List<Long> found, List<Leftover> leftovers, long checksApart, long cashApart) {
+public record DepositCount(
+        List<Long> found, List<Leftover> leftovers, long checksApart, long cashApart, long checks, long cash) {
     /** More than any slip holds; what is beyond is refused where it is entered. */
     public static final int MOST = 5_000;
 
@@ -36,6 +40,42 @@ public record DepositCount(List<Long> found, List<Leftover> leftovers, long chec
 
     /** Why an amount or a receipt is left. */
     public sealed interface Explanation {
+        /** What kind of explanation it is, for whoever offers what mends it. */
+        enum Kind {
+            DIGITS_SWAPPED,
+            POINT_MOVED,
+            KEYED_TWICE,
+            NOT_PICKED,
+            ON_OTHER_SLIP,
+            MISSING,
+            UNKNOWN
+        }
+
+        default Kind kind() {
+            return switch (this) {
+                case DigitsSwapped e -> Kind.DIGITS_SWAPPED;
+                case PointMoved e -> Kind.POINT_MOVED;
+                case KeyedTwice e -> Kind.KEYED_TWICE;
+                case NotPicked e -> Kind.NOT_PICKED;
+                case OnOtherSlip e -> Kind.ON_OTHER_SLIP;
+                case Missing e -> Kind.MISSING;
+                case Unknown e -> Kind.UNKNOWN;
+            };
+        }
+
+        /** The receipt it is about: on the slip, in hand or on another slip; none where there is none. */
+        default Optional<Receipt> about() {
+            return switch (this) {
+                case DigitsSwapped e -> Optional.of(e.receipt());
+                case PointMoved e -> Optional.of(e.receipt());
+                case NotPicked e -> Optional.of(e.receipt());
+                case OnOtherSlip e -> Optional.of(e.receipt());
+                case Missing e -> Optional.of(e.receipt());
+                case KeyedTwice e -> Optional.empty();
+                case Unknown e -> Optional.empty();
+            };
+        }
+
         /** Keyed with two digits changed over, where the receipt says otherwise. */
         record DigitsSwapped(long keyed, Receipt receipt) implements Explanation {}
 
@@ -87,6 +127,16 @@ public record DepositCount(List<Long> found, List<Leftover> leftovers, long chec
         return leftovers.isEmpty() && cashApart == 0;
     }
 
+    /** What was counted, in minor units. */
+    public long total() {
+        return Math.addExact(checks, cash);
+    }
+
+    /** What was counted less what is on the slip, in minor units. */
+    public long apart() {
+        return Math.addExact(checksApart, cashApart);
+    }
+
     /**
      * Compares. Cost: O(n log n) for n amounts and receipts, and O(k · m) for k leftover amounts and m leftover receipts.
      *
@@ -128,7 +178,9 @@ public record DepositCount(List<Long> found, List<Leftover> leftovers, long chec
                 found,
                 explained(keyed, left, missing, known, byAmount(inHand), elsewhere),
                 keyedSum - pickedSum,
-                cash.total() - cashPicked);
+                cash.total() - cashPicked,
+                keyedSum,
+                cash.total());
     }
 
     private static Map<Long, List<Receipt>> byAmount(List<Receipt> receipts) {
@@ -160,7 +212,7 @@ public record DepositCount(List<Long> found, List<Leftover> leftovers, long chec
                     }
                 });
             }
-            fits.forEach(e -> told.add(receiptOf(e)));
+            fits.forEach(e -> e.about().ifPresent(r -> told.add(r.id())));
             if (known.getOrDefault(amount, 0) > 0) {
                 fits.add(new Explanation.KeyedTwice(amount));
             }
@@ -175,14 +227,6 @@ public record DepositCount(List<Long> found, List<Leftover> leftovers, long chec
                 .sorted(Comparator.comparingLong(Receipt::id))
                 .forEach(r -> out.add(new Leftover(-1, List.of(new Explanation.Missing(r)))));
         return Collections.unmodifiableList(out);
-    }
-
-    private static long receiptOf(Explanation e) {
-        return switch (e) {
-            case Explanation.DigitsSwapped s -> s.receipt().id();
-            case Explanation.PointMoved p -> p.receipt().id();
-            default -> -1;
-        };
     }
 
     /**

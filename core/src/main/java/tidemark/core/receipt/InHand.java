@@ -25,6 +25,11 @@ public record InHand(List<Group> groups, long total) {
         groups = List.copyOf(groups);
     }
 
+    /** How long something received on a day is in hand on another; zero for one to come. */
+    public static long days(LocalDate receivedOn, LocalDate day) {
+        return Math.max(0, ChronoUnit.DAYS.between(receivedOn, day));
+    }
+
     /** Cost: O(n log g) for n receipts in g groups. */
     public static InHand of(List<Item> items, LocalDate day) {
         Map<Key, Group> groups =
@@ -34,12 +39,7 @@ public record InHand(List<Group> groups, long total) {
             total = Math.addExact(total, item.minorUnits());
             groups.merge(
                     new Key(item.site(), item.tender()),
-                    new Group(
-                            item.site(),
-                            item.tender(),
-                            1,
-                            item.minorUnits(),
-                            Math.max(0, ChronoUnit.DAYS.between(item.receivedOn(), day))),
+                    new Group(item.site(), item.tender(), 1, item.minorUnits(), days(item.receivedOn(), day)),
                     (a, b) -> new Group(
                             a.site(),
                             a.tender(),

@@ -1,0 +1,144 @@
+package tidemark.app.deposit;
+
+import static tidemark.core.words.Catalogue.say;
+
+import java.time.Clock;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.time.format.FormatStyle;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
+import tidemark.app.company.Company;
+import tidemark.app.print.PrintedSheet;
+import tidemark.core.deposit.CashPieces;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.Words;
+import tidemark.core.receipt.InHand;
+import tidemark.core.receipt.Tender;
+
+/** Prints slips as the bank takes them: totals by tender, pieces of cash, the list of checks. */
+@Service
+class SlipPrints {
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofLocalizedDateTime(
+                    FormatStyle.MEDIUM, FormatStyle.SHORT)
+            .withLocale(Locale.US);
+
+    private final Slips books;
+    private final BankAccounts bankAccounts;
+    private final Companies companies;
+    private final ActivityLog activity;
+    private final JdbcTemplate jdbc;
+    private final Clock clock;
+
+    SlipPrints(
+            Slips books,
+            BankAccounts bankAccounts,
+            Companies companies,
+            ActivityLog activity,
+            JdbcTemplate jdbc,
+            Clock clock) {
+        this.books = books;
+        this.bankAccounts = bankAccounts;
+        this.companies = companies;
+        this.activity = activity;
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    /** Recorded: from the second time on it says that it is a copy. */
+    @Transactional
+    byte[] print(long companyId, long slipId, PrintedSheet.Paper paper, String who) {
+        DepositSlip slip = books.locked(companyId, slipId);
+        Slips.Standing standing = books.standing(slip);
+        Integer before = jdbc.queryForObject("select printed from deposit_slip where id = ?", Integer.class, slipId);
+        jdbc.update("update deposit_slip set printed = printed + 1 where id = ?", slipId);
+        activity.record(
+                companyId, who, "slip.printed", "deposit_slip", slipId, say("slip.printed.printed", slip.title()));
+        Company company = companies.get(companyId);
+        BankAccount account = bankAccounts.get(companyId, slip.bankAccountId());
+        return PrintedSheet.of(
+                paper,
+                new PrintedSheet.Stamp(
+                        who,
+                        WHEN.format(ZonedDateTime.ofInstant(clock.instant(), company.zone())),
+                        before != null && before > 0),
+                sheet -> write(sheet, standing, company, account));
+    }
+
+    private void write(PrintedSheet sheet, Slips.Standing standing, Company company, BankAccount account) {
+        DepositSlip slip = standing.slip();
+        CurrencyUnit currency = company.baseCurrency();
+        sheet.title(say("deposit.printTitle", slip.number()));
+        sheet.line(company.name());
+        sheet.line(say("deposit.printAccount", account.name(), account.bank(), account.shortNumber()));
+        sheet.line(say("deposit.printDate", Words.day(slip.paperDate())));
+        sheet.line(slip.bagNumber().isEmpty() ? "" : say("deposit.printBag", slip.bagNumber()));
+        sheet.heading(say("deposit.printTotals", currency.getCode()));
+        InHand sums = InHand.of(
+                standing.receipts().stream()
+                        .map(r -> new InHand.Item(0, r.tender(), r.receivedOn(), r.minorUnits()))
+                        .toList(),
+                slip.paperDate());
+        sheet.table(
+                new float[] {60, 20, 20},
+                Set.of(1, 2),
+                List.of(say("deposit.printTender"), say("deposit.printCount"), say("deposit.printAmount")),
+                sums.groups().stream()
+                        .map(g -> List.of(
+                                g.tender().words(), String.valueOf(g.count()), MinorUnits.grouped(g.total(), currency)))
+                        .toList(),
+                List.of(
+                        say("deposit.printAll"),
+                        String.valueOf(standing.receipts().size()),
+                        MinorUnits.grouped(sums.total(), currency)));
+        cash(sheet, standing, currency);
+        List<ReceiptInHand> checks = standing.receipts().stream()
+                .filter(r -> r.tender() == Tender.CHECK)
+                .toList();
+        if (!checks.isEmpty()) {
+            sheet.heading(say("deposit.printChecks"));
+            sheet.table(
+                    new float[] {10, 25, 45, 20},
+                    Set.of(0, 3),
+                    List.of("", say("deposit.printNumber"), say("deposit.printFrom"), say("deposit.printAmount")),
+                    java.util.stream.IntStream.range(0, checks.size())
+                            .mapToObj(i -> List.of(
+                                    String.valueOf(i + 1),
+                                    checks.get(i).number(),
+                                    checks.get(i).payer(),
+                                    MinorUnits.grouped(checks.get(i).minorUnits(), currency)))
+                            .toList(),
+                    List.of());
+        }
+    }
+
+    private static void cash(PrintedSheet sheet, Slips.Standing standing, CurrencyUnit currency) {
+        Slips.Counted counted = standing.counted();
+        CashPieces pieces = counted == null ? CashPieces.NONE : new CashPieces(counted.pieces());
+        if (pieces.count() > 0) {
+            sheet.heading(say("deposit.printCash"));
+            sheet.table(
+                    new float[] {60, 20, 20},
+                    Set.of(0, 1, 2),
+                    List.of(say("deposit.printPiece"), say("deposit.printCount"), say("deposit.printAmount")),
+                    pieces.pieces().entrySet().stream()
+                            .map(p -> List.of(
+                                    MinorUnits.grouped(p.getKey(), currency),
+                                    String.valueOf(p.getValue()),
+                                    MinorUnits.grouped(
+                                            new CashPieces(java.util.Map.of(p.getKey(), p.getValue())).total(),
+                                            currency)))
+                            .toList(),
+                    List.of("", String.valueOf(pieces.count()), MinorUnits.grouped(pieces.total(), currency)));
+        }
+    }
+}
