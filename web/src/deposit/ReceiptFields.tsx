@@ -138,10 +138,10 @@ export function ReceiptFields({
   const id = useId();
   const set = (part: Partial<Typed>) => onChange({ ...typed, ...part });
   return (
-    <div className="row g-2 receipt-field">
+    <div className="row g-2">
       {named ? (
         <TextField
-          className="col-md-4"
+          className="col-md-4 receipt-field"
           label={say('deposit.fromAnybody')}
           max={120}
           value={typed.payer}
@@ -149,7 +149,7 @@ export function ReceiptFields({
         />
       ) : (
         <PartyField
-          className="col-md-4"
+          className="col-md-4 receipt-field"
           label={say('deposit.from')}
           empty={say('deposit.typeANameOrACode')}
           partyId={typed.partyId}
@@ -157,15 +157,15 @@ export function ReceiptFields({
         />
       )}
       <TextField
-        className="col-md-2"
+        className="col-md-2 receipt-field"
         label={say('deposit.amountIn', { currency: company.currency })}
         money
         value={typed.amount}
         onChange={(amount) => set({ amount })}
       />
       <TextField
-        className="col-md-2"
-        label={typed.tender === 'CHECK' ? say('deposit.numberOnTheCheck') : say('deposit.number')}
+        className="col-md-2 receipt-field"
+        label={typed.tender === 'CHECK' ? say('deposit.checkNumber') : say('deposit.number')}
         value={typed.number}
         onChange={(number) => set({ number })}
       />
@@ -178,7 +178,7 @@ export function ReceiptFields({
       />
       {named && (
         <ChooserField
-          className="col-md-4"
+          className="col-md-4 receipt-field"
           label={say('deposit.whatItIsFor')}
           empty={say('deposit.chooseAnAccount')}
           value={typed.account}

@@ -72,11 +72,6 @@ export default function ReceiptsInHandPage() {
       )}
       {hand.data && <Sums hand={hand.data} />}
       <div className="d-flex gap-3 align-items-start flex-wrap">
-        <SearchForm
-          label={say('deposit.payerNumberOrAmount')}
-          text={f.text}
-          onFind={(text) => set({ text })}
-        />
         <ChoiceField
           label={say('deposit.state')}
           empty={say('deposit.inHandOrPromised')}
@@ -122,6 +117,7 @@ export default function ReceiptsInHandPage() {
           />
         </div>
       </div>
+      <SearchForm label={say('deposit.payerNumberOrAmount')} text={f.text} onFind={(text) => set({ text })} />
       <Problems error={hand.error} />
       {hand.isSuccess && rows.length === 0 && (
         <div className="sheet empty">
@@ -196,7 +192,7 @@ function Sums({ hand }: { hand: HandView }) {
         ))}
         <tr className="sum">
           <th scope="row" colSpan={2}>
-            {say('deposit.inHand')}
+            {say('deposit.inHandInAll')}
           </th>
           <td className="num">{hand.count}</td>
           <td />

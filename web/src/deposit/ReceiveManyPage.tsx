@@ -54,6 +54,8 @@ export default function ReceiveManyPage() {
   });
   const [done, setDone] = useState<Done[]>([]);
   const [round, setRound] = useState(0);
+  // sent as soon as it is known what it settles: whoever types fast does not wait
+  const [wanted, setWanted] = useState(false);
   const fields = useRef<HTMLFormElement>(null);
   const key = useRef<string>(undefined);
   const { typed } = form;
@@ -104,6 +106,12 @@ export default function ReceiveManyPage() {
       if (!(error instanceof Unanswered)) key.current = undefined;
     },
   });
+  useEffect(() => {
+    if (wanted && ready && !book.isPending) {
+      setWanted(false);
+      book.mutate({});
+    }
+  }, [wanted, ready, book]);
   if (!canPrepare) {
     return (
       <div className="page">
@@ -114,7 +122,9 @@ export default function ReceiveManyPage() {
   }
   const again = book.error instanceof Refusal && book.error.code === 'receipt.double';
   const submit = (more: object = {}) => {
-    if (ready && !book.isPending) book.mutate(more);
+    if (!isComplete(typed) || !readable || book.isPending) return;
+    if (ready) book.mutate(more);
+    else setWanted(true);
   };
   return (
     <div className="page form-page">
@@ -169,7 +179,7 @@ export default function ReceiveManyPage() {
             />
           </div>
           <div className="actions">
-            <Button type="submit" disabled={!ready || book.isPending}>
+            <Button type="submit" disabled={!isComplete(typed) || !readable || book.isPending}>
               {book.error instanceof Unanswered
                 ? say('deposit.askAgainWithoutBookingTwice')
                 : say('deposit.receiveThis')}{' '}

@@ -35,6 +35,10 @@ export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) 
   const body = { day, charges: view.charges, keptBack: view.keptBack };
   const ready = view.receipts.length > 0 || view.charges.length > 0;
   const agreed = !view.counts || view.count?.agrees === true;
+  const bank = useMutation({
+    mutationFn: () => send<BookedView>('POST', `${path}/banking`, { version: view.slip.version, ...body }),
+    onSettled: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
+  });
   const preview = useQuery({
     queryKey: [
       ...keys.company(company.id),
@@ -45,12 +49,8 @@ export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) 
       agreed,
     ],
     queryFn: () => send<BookedView>('POST', `${path}/banking?preview=true`, body),
-    enabled: canPrepare && ready && agreed && day !== UNREADABLE,
+    enabled: canPrepare && ready && agreed && day !== UNREADABLE && !bank.isPending && !bank.isSuccess,
     retry: false,
-  });
-  const bank = useMutation({
-    mutationFn: () => send<BookedView>('POST', `${path}/banking`, { version: view.slip.version, ...body }),
-    onSettled: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
   });
   const discard = useMutation({
     mutationFn: () => send('POST', `${path}/discard`, {}),
@@ -99,10 +99,12 @@ export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) 
         <KeptBack view={view} work={work} />
       </fieldset>
       {ready && agreed && preview.data?.entries[0] && (
-        <EntryLines
-          entry={preview.data.entries[0]}
-          caption={say('deposit.whatItWillBook', { date: fullDate(day) })}
-        />
+        <div className="will-book">
+          <EntryLines
+            entry={preview.data.entries[0]}
+            caption={say('deposit.whatItWillBook', { date: fullDate(day) })}
+          />
+        </div>
       )}
       {ready && agreed && preview.isError && preview.error instanceof Refusal && (
         <Problems error={preview.error} title={say('deposit.itCannotBeBankedYet')} />

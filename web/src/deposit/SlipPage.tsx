@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { useCurrentCompany } from '../session/session';
@@ -106,6 +106,11 @@ function OpenSlip({ view, work }: { view: SlipView; work: SlipWork }) {
     0,
   );
   const at = rows[here];
+  useEffect(() => {
+    if (cursor !== undefined) {
+      document.getElementById(`receipt-${cursor}`)?.scrollIntoView({ block: 'nearest' });
+    }
+  }, [cursor]);
   const go = (to: number) => setCursor(rows[Math.min(Math.max(to, 0), rows.length - 1)]?.id);
   const toggle = (r: HandReceipt | undefined) => {
     if (!r || !canPrepare || r.state === 'PROMISED') return;
@@ -269,9 +274,7 @@ function Row({
     <tr
       className={[on && 'on', here && 'here', promised && 'quiet'].filter(Boolean).join(' ')}
       aria-current={here ? 'true' : undefined}
-      ref={(row) => {
-        if (here) row?.scrollIntoView({ block: 'nearest' });
-      }}
+      id={`receipt-${r.id}`}
       onClick={onLook}
     >
       <td>

@@ -3,7 +3,7 @@ import type { HandReceipt, SlipRow, Tender } from './api';
 
 export const TENDERS: Record<Tender, [one: string, several: string]> = {
   CHECK: [say('deposit.check'), say('deposit.checks')],
-  CASH: [say('deposit.cash'), say('deposit.cash')],
+  CASH: [say('deposit.oneCash'), say('deposit.cash')],
   CARD: [say('deposit.card'), say('deposit.cards')],
 };
 

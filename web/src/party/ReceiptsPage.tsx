@@ -54,6 +54,9 @@ export default function ReceiptsPage() {
           <Link className="btn btn-primary" to="/receipts/new">
             {say('party.newReceipt')}
           </Link>
+          <Link className="btn btn-outline-secondary" to="/receipts/import">
+            {say('party.receiptsFromAFile')}
+          </Link>
         </div>
       )}
       <div className="d-flex gap-3 align-items-start flex-wrap">

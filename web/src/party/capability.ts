@@ -10,6 +10,7 @@ const PartyPage = lazy(() => import('./PartyPage'));
 const InvoicePage = lazy(() => import('./InvoicePage'));
 const InvoiceFilePage = lazy(() => import('./InvoiceFilePage'));
 const ReceiptsPage = lazy(() => import('./ReceiptsPage'));
+const ReceiptFilePage = lazy(() => import('./ReceiptFilePage'));
 const ReceiptPage = lazy(() => import('./ReceiptPage'));
 
 export const capability: Capability = {
@@ -24,6 +25,7 @@ export const capability: Capability = {
     '/invoices/new': InvoicePage,
     '/invoices/import': InvoiceFilePage,
     '/receipts/new': ReceiptPage,
+    '/receipts/import': ReceiptFilePage,
   },
   forms: [
     { kind: 'INVOICE', words: say('party.invoice'), path: '/invoices/new' },

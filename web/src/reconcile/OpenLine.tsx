@@ -3,6 +3,7 @@ import type { CandidateView, OtherEndView, RowView } from './api';
 import { shortDate } from '../shared/dates';
 import { grouped } from '../shared/money';
 import { useOtherEnds, type Place } from './useMonth';
+import { SlipParts } from '../deposit/SlipParts';
 import { say } from '../words';
 
 interface Props {
@@ -63,6 +64,9 @@ export function OpenLine({
                 ))}
               </ul>
               {c.members.length > 0 && <Members of={c} />}
+              {c.lineIds.length > 1 && c.entryIds.length === 1 && (
+                <SlipParts entry={c.entryIds[0] ?? 0} lines={c.lineIds} change={change} />
+              )}
             </div>
             {change && (c.sameAmount || c.correctable) && (
               <Button

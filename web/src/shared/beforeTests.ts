@@ -5,7 +5,8 @@ import { server } from './server';
 // a machine that does more beside the tests may take its time
 configure({ asyncUtilTimeout: 5_000 });
 
-// jsdom has no media; a window of tests is wide
+// jsdom has no media and does not scroll; a window of tests is wide
+Element.prototype.scrollIntoView ??= () => undefined;
 window.matchMedia ??= () => ({ matches: false }) as MediaQueryList;
 
 beforeAll(() => server.listen({ onUnhandledRequest: 'error' }));

@@ -17,6 +17,12 @@ function placeOf(task: Task): string {
       return '/activity';
     case 'ARRIVALS':
       return `/statements${task.accountId ? `?account=${task.accountId}` : ''}`;
+    case 'IN_HAND':
+      return '/receipts-in-hand';
+    case 'OPEN_SLIPS':
+      return `/slips/${task.accountId}`;
+    case 'BANKED_SLIPS':
+      return '/slips?state=BANKED';
     case 'DUE':
       return '/payments?state=WAITS_FOR_DATE';
     case 'RECONCILE':
@@ -77,7 +83,7 @@ export function TodayPage() {
             {tasks.length === 0 && <p className="quiet">{say('today.nothingEveryAccountIsUpToDate')}</p>}
             <ul className="tasks">
               {tasks.map((task) => (
-                <li key={`${task.accountId}${task.place}`}>
+                <li key={`${task.accountId}${task.account}${task.place}`}>
                   <span>
                     <strong>{task.account}:</strong> {task.words}
                   </span>

@@ -25,7 +25,6 @@ class ScreenshotsTest {
                 Browsing.drop(page, page.locator(".page").first(), Path.of("../demo/statements/" + file));
                 page.locator(".ladder-open").waitFor();
             }
-            shot(page, "reconcile-before");
             page.keyboard().press("f");
             Browsing.button(page, "Undo the 56 firm ones").waitFor();
             shot(page, "reconcile");
@@ -73,13 +72,13 @@ class ScreenshotsTest {
             page.navigate(server.url() + "/ledger");
             page.getByText("Newest first").waitFor();
             shot(page, "ledger");
-            page.navigate(server.url() + "/ledger/new");
-            Browsing.choose(page, page.getByLabel("Account of line 1"), "5010 Timber");
-            page.getByLabel("Debit of line 1").fill("498.60");
-            Browsing.choose(page, page.getByLabel("Account of line 2"), "1010 Operating");
-            page.getByLabel("Credit of line 2").fill("489.60");
-            page.getByText("Add a credit of 9.00").waitFor();
-            shot(page, "new-entry-refused");
+            page.navigate(server.url() + "/receipts-in-hand");
+            page.getByText("promised for 10 Jul").waitFor();
+            shot(page, "receipts-in-hand");
+            page.navigate(server.url() + "/slips");
+            Browsing.link(page, "D-192").click();
+            page.getByText("36.00 apart").waitFor();
+            shot(page, "slip");
             page.navigate(server.url() + "/payments");
             page.getByText("Register, latest first").waitFor();
             shot(page, "payments");

@@ -150,6 +150,11 @@ class ViewsTest {
         views.put("new transfer", "/transfers/new");
         views.put("drafts", "/drafts");
         views.put("receipts", "/receipts");
+        views.put("receipts in hand", "/receipts-in-hand");
+        views.put("receive many", "/receipts-in-hand/new");
+        views.put("slips", "/slips");
+        views.put("open slip", link(page, server, "/slips", "tbody a[href^='/slips/']"));
+        views.put("banked slip", link(page, server, "/slips?state=BANKED", "tbody a[href^='/slips/']"));
         views.put("petty cash", "/petty-cash");
         views.put("certificates", "/certificates");
         views.put("approvals", "/approvals");

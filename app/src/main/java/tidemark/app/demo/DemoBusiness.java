@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import tidemark.core.receipt.Tender;
 
 /**
  * What lies behind the story's movements: the invoices that its payments settle, the takings behind its deposit slips
@@ -26,10 +27,21 @@ final class DemoBusiness {
     /** A receipt of a customer behind a deposit slip, which settles the debt of that booking key. */
     record CustomerReceipt(String key, LocalDate date, String customer, long cents) {}
 
+    /**
+     * What was received at the desk, to be put on a slip.
+     *
+     * @param key of the debt it settles; empty for money of somebody who is not on the books
+     */
+    record DeskReceipt(String key, LocalDate date, Tender tender, String payer, String number, long cents) {}
+
+    /** From here on what is behind a slip was received at the desk, receipt by receipt. */
+    static final LocalDate DESK_FROM = LocalDate.of(2026, 5, 4);
+
     private final Random random = new Random(77_104L);
     private final List<Debt> debts = new ArrayList<>();
     private final List<Takings> takings = new ArrayList<>();
     private final List<CustomerReceipt> receipts = new ArrayList<>();
+    private final Map<String, List<DeskReceipt>> desk = new HashMap<>();
     private final Map<String, String> supplierAccount = new HashMap<>();
     private final List<String> customers;
     private int invoice = 4_101;
@@ -109,6 +121,7 @@ final class DemoBusiness {
 
     /** One or two customers' receipts, the rest of the slip from the tills. */
     private void behindSlip(Story.Booking b) {
+        List<CustomerReceipt> checks = new ArrayList<>();
         long rest = b.cents();
         int count = 1 + random.nextInt(2);
         for (int i = 1; i <= count; i++) {
@@ -116,11 +129,57 @@ final class DemoBusiness {
             long part = b.cents() * (20 + random.nextInt(20)) / 100;
             String key = b.key() + "/" + i;
             invoice(key, b.date(), customer, part, "");
-            receipts.add(new CustomerReceipt(key, b.date(), customer, part));
+            checks.add(new CustomerReceipt(key, b.date(), customer, part));
             rest -= part;
         }
-        takings.add(
-                new Takings(b.date(), "1250", "4030", rest, "Takings of the tills, " + b.reference(), "Dock office"));
+        if (b.date().isBefore(DESK_FROM)) {
+            receipts.addAll(checks);
+            takings.add(new Takings(
+                    b.date(), "1250", "4030", rest, "Takings of the tills, " + b.reference(), "Dock office"));
+        } else {
+            desk.put(b.key(), atTheDesk(b, checks, rest));
+        }
+    }
+
+    /** The checks came a day or two before, the tills were emptied on the day and the one before. */
+    private static List<DeskReceipt> atTheDesk(Story.Booking b, List<CustomerReceipt> checks, long tills) {
+        List<DeskReceipt> out = new ArrayList<>();
+        for (CustomerReceipt c : checks) {
+            String number = String.valueOf(1_000 + c.cents() % 8_989);
+            out.add(new DeskReceipt(
+                    c.key(), before(b.date(), 1 + out.size()), Tender.CHECK, c.customer(), number, c.cents()));
+        }
+        // the slip that the bank credits in two parts comes to both of them
+        long visitor = Story.PARTS.getOrDefault(b.key(), 0L)
+                - checks.stream().mapToLong(CustomerReceipt::cents).sum();
+        if (visitor > 0) {
+            out.add(new DeskReceipt("", b.date(), Tender.CHECK, "Visiting yacht Tern", "2077", visitor));
+        }
+        long counter = tills - Math.max(0, visitor);
+        long first = counter * 6 / 10;
+        out.add(new DeskReceipt("", before(b.date(), 1), Tender.CASH, "Chandlery", "till 1", first));
+        out.add(new DeskReceipt("", b.date(), Tender.CASH, "Chandlery", "till 2", counter - first));
+        return out;
+    }
+
+    private static LocalDate before(LocalDate date, int days) {
+        LocalDate day = date.minusDays(days);
+        return day.isBefore(DESK_FROM) ? DESK_FROM : day;
+    }
+
+    /** What is on the slip of that booking key; nothing where it was taken to the bank before receipts were kept. */
+    List<DeskReceipt> onSlip(String key) {
+        return desk.getOrDefault(key, List.of());
+    }
+
+    /** What was received at the desk in the month, in its order, with the key of its slip. */
+    List<Map.Entry<String, DeskReceipt>> atTheDesk(YearMonth month) {
+        return desk.entrySet().stream()
+                .sorted(Map.Entry.comparingByKey())
+                .flatMap(e -> e.getValue().stream().map(r -> Map.entry(e.getKey(), r)))
+                .filter(e -> YearMonth.from(e.getValue().date()).equals(month))
+                .sorted(Comparator.comparing(e -> e.getValue().date()))
+                .toList();
     }
 
     private void stillOpen(List<String> suppliers) {

@@ -32,6 +32,7 @@ class DemoDesk {
     private final SetUp setUp;
     private final Invoices invoices;
     private final Receipts receipts;
+    private final DemoDeposits deposits;
     private final Payments payments;
     private final Transfers transfers;
     private final Drafts drafts;
@@ -41,6 +42,7 @@ class DemoDesk {
             SetUp setUp,
             Invoices invoices,
             Receipts receipts,
+            DemoDeposits deposits,
             Payments payments,
             Transfers transfers,
             Drafts drafts,
@@ -49,6 +51,7 @@ class DemoDesk {
         this.setUp = setUp;
         this.invoices = invoices;
         this.receipts = receipts;
+        this.deposits = deposits;
         this.payments = payments;
         this.transfers = transfers;
         this.drafts = drafts;
@@ -187,6 +190,7 @@ class DemoDesk {
                         "Berth given back early",
                         List.of(new GrossLine("4050", "180.00", "", "DOCK", "Berth given back early"))),
                 MAREN);
+        deposits.morning(place);
         drafts(place, operating);
     }
 

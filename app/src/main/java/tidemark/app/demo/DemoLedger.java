@@ -46,6 +46,7 @@ class DemoLedger {
     private final Payments payments;
     private final PaymentBatches batches;
     private final Transfers transfers;
+    private final DemoDeposits deposits;
     private final EntityManager em;
     private int steps;
     private final Map<String, Long> cashEntryOf = new HashMap<>();
@@ -59,6 +60,7 @@ class DemoLedger {
             Payments payments,
             PaymentBatches batches,
             Transfers transfers,
+            DemoDeposits deposits,
             EntityManager em) {
         this.ledger = ledger;
         this.invoices = invoices;
@@ -66,6 +68,7 @@ class DemoLedger {
         this.payments = payments;
         this.batches = batches;
         this.transfers = transfers;
+        this.deposits = deposits;
         this.em = em;
     }
 
@@ -102,11 +105,21 @@ class DemoLedger {
             step();
             receive(place, receipt.key(), receipt.date(), receipt.customer(), receipt.cents(), "1250", "", "");
         }
+        for (Map.Entry<String, DemoBusiness.DeskReceipt> received : life.atTheDesk(month)) {
+            step();
+            deposits.receive(
+                    place,
+                    received.getKey(),
+                    received.getValue(),
+                    part(received.getValue().key()));
+        }
         List<Story.Booking> plain = new ArrayList<>();
         Map<LocalDate, List<Story.Booking>> payChecks = new java.util.TreeMap<>();
         for (Story.Booking b : story.bookings(month)) {
             step();
-            if (DemoBusiness.paysSupplier(b)) {
+            if (!life.onSlip(b.key()).isEmpty()) {
+                remember(b.key(), deposits.bank(place, b, life.onSlip(b.key())));
+            } else if (DemoBusiness.paysSupplier(b)) {
                 pay(place, b);
             } else if (b.other().equals("1200")) {
                 remember(

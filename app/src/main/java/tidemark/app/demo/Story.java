@@ -6,6 +6,7 @@ import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import org.jspecify.annotations.Nullable;
 
@@ -81,6 +82,9 @@ final class Story {
         "K. Adeyemi",
         "L. Sorensen"
     };
+
+    /** What the bank credited first of a slip that it credited in two parts, by the slip's key. */
+    static final Map<String, Long> PARTS = Map.of("D-190", 150_000L);
 
     private final Random random = new Random(20_260_101L);
     private final List<Booking> bookings = new ArrayList<>();
@@ -426,7 +430,7 @@ final class Story {
         items.add(new BankItem(
                 OPERATING,
                 LocalDate.of(2026, 6, 17),
-                150_000L,
+                PARTS.getOrDefault("D-190", 0L),
                 "",
                 "",
                 "",

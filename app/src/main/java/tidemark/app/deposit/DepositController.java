@@ -47,6 +47,7 @@ public class DepositController {
     private final DepositSlips slips;
     private final SlipBankings bankings;
     private final SlipPrints prints;
+    private final SlipOverLines overLines;
     private final Companies companies;
     private final BankAccounts bankAccounts;
     private final LedgerViews ledgerViews;
@@ -55,12 +56,14 @@ public class DepositController {
             DepositSlips slips,
             SlipBankings bankings,
             SlipPrints prints,
+            SlipOverLines overLines,
             Companies companies,
             BankAccounts bankAccounts,
             LedgerViews ledgerViews) {
         this.slips = slips;
         this.bankings = bankings;
         this.prints = prints;
+        this.overLines = overLines;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
         this.ledgerViews = ledgerViews;
@@ -343,9 +346,11 @@ public class DepositController {
         return view(slips.standing(companyId, slipId), companyId);
     }
 
+    /** @param number that is printed on it; absent for the next of the company's slips */
     record NewSlip(
             long bankAccountId,
             @Nullable Long siteId,
+            @Nullable @Size(max = 40) String number,
             @NotNull LocalDate paperDate,
             @NotNull @Size(max = 40) String bagNumber,
             @NotNull @Size(max = 400) String note) {}
@@ -360,6 +365,7 @@ public class DepositController {
                         companyId,
                         body.bankAccountId(),
                         body.siteId(),
+                        body.number() == null ? "" : body.number(),
                         body.paperDate(),
                         body.bagNumber(),
                         body.note(),
@@ -539,6 +545,51 @@ public class DepositController {
             Actor actor) {
         SlipBankings.Split split = bankings.split(companyId, slipId, body.receipts(), actor.name());
         return new SplitView(split.slipId(), ledgerViews.shown(companyId, split.booked(), preview));
+    }
+
+    /** A line of the bank and the receipts that come to it. */
+    public record SlipPart(
+            long lineId, LocalDate date, String amount, List<ReceiptsInHandController.HandReceipt> receipts) {}
+
+    /** @param several whether another way comes to the same amounts */
+    public record SlipParts(long slipId, String number, List<SlipPart> parts, boolean several) {}
+
+    /** How a slip, by its cash entry, goes over lines of the bank that credited it in parts; empty where it does not. */
+    @GetMapping("/deposit-slips/over-lines")
+    @Requires(Right.VIEW)
+    List<SlipParts> overLines(@PathVariable long companyId, @RequestParam long entry, @RequestParam List<Long> line) {
+        Company company = companies.get(companyId);
+        LocalDate today = companies.today(companyId);
+        return overLines.proposal(companyId, entry, line).stream()
+                .map(p -> new SlipParts(
+                        p.slip().id(),
+                        p.slip().number(),
+                        p.parts().stream()
+                                .map(part -> new SlipPart(
+                                        part.lineId(),
+                                        part.date(),
+                                        MinorUnits.toDecimal(part.minorUnits(), company.baseCurrency()),
+                                        part.receipts().stream()
+                                                .map(r -> ReceiptsInHandController.HandReceipt.of(r, company, today))
+                                                .toList()))
+                                .toList(),
+                        p.several()))
+                .toList();
+    }
+
+    record SplitLines(@NotNull @Size(min = 2, max = 20) List<@NotNull Long> lines) {}
+
+    /** Splits the slip over the lines that credited it, and matches each part with its line. */
+    @PostMapping("/deposit-slips/{slipId}/over-lines")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView splitOver(
+            @PathVariable long companyId,
+            @PathVariable long slipId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid SplitLines body,
+            Actor actor) {
+        return ledgerViews.shown(companyId, overLines.split(companyId, slipId, body.lines(), actor.name()), preview);
     }
 
     @PostMapping("/deposit-slips/{slipId}/discard")

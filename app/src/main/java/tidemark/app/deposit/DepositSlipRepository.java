@@ -35,6 +35,8 @@ interface DepositSlipRepository extends MasterRows<DepositSlip> {
     @Query("select s.prepared from DepositSlip s where s.id = :id")
     Optional<String> preparedOf(long id);
 
+    boolean existsByCompanyIdAndNumber(long company, String number);
+
     Optional<DepositSlip> findByCompanyIdAndJournalEntryId(long company, long entry);
 
     @Query("select s from DepositSlip s where s.journalEntryId in :entries")

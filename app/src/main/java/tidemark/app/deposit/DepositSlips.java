@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
@@ -63,11 +64,17 @@ public class DepositSlips {
         this.clock = clock;
     }
 
+    /**
+     * Begins a slip.
+     *
+     * @param number that is printed on it; empty for the next of the company's slips
+     */
     @Transactional
     public DepositSlip open(
             long companyId,
             long bankAccountId,
             @Nullable Long siteId,
+            String number,
             LocalDate paperDate,
             String bagNumber,
             String note,
@@ -94,7 +101,9 @@ public class DepositSlips {
                         companyId,
                         bankAccountId,
                         siteId,
-                        numbers.take(companyId, DepositDocuments.SLIPS, siteId, paperDate),
+                        number.isBlank()
+                                ? numbers.take(companyId, DepositDocuments.SLIPS, siteId, paperDate)
+                                : free(companyId, number.strip()),
                         paperDate,
                         bagNumber.strip(),
                         note.strip()),
@@ -103,6 +112,18 @@ public class DepositSlips {
         activity.record(
                 companyId, who, "slip.opened", "deposit_slip", slip.id(), say("slip.opened.began", slip.title()));
         return slip;
+    }
+
+    private String free(long companyId, String number) {
+        if (slips.existsByCompanyIdAndNumber(companyId, number)) {
+            throw new RuleViolation(
+                    "number.taken",
+                    "number",
+                    say("slip.number.found", number),
+                    say("slip.number.expected"),
+                    say("slip.number.remedy"));
+        }
+        return number;
     }
 
     private static void checkSite(BankAccount account, @Nullable Long siteId) {
@@ -162,7 +183,7 @@ public class DepositSlips {
 
     /** Keeps what is known of an open slip, so that it can be left and taken up by somebody else. */
     @Transactional
-    Slips.Standing prepare(
+    public Slips.Standing prepare(
             long companyId,
             long slipId,
             @Nullable Integer version,
@@ -179,9 +200,17 @@ public class DepositSlips {
         return books.standing(slip);
     }
 
+    /** The receipt in hand that an entry booked. */
+    @Transactional(readOnly = true)
+    public long receiptOf(long entryId) {
+        return receipts.findByJournalEntryId(entryId)
+                .orElseThrow(() -> new NotFound(say("deposit.receipt")))
+                .id();
+    }
+
     /** Puts receipts on and takes others off, all or nothing; what was counted stays and is compared anew. */
     @Transactional
-    Slips.Standing change(long companyId, long slipId, List<Long> put, List<Long> take, String who) {
+    public Slips.Standing change(long companyId, long slipId, List<Long> put, List<Long> take, String who) {
         DepositSlip slip = books.locked(companyId, slipId);
         slip.checkOpen();
         for (ReceiptInHand receipt : books.some(companyId, take)) {
@@ -252,7 +281,7 @@ public class DepositSlips {
 
     /** Keeps what was counted and compares it with what is on the slip. */
     @Transactional
-    Slips.Standing count(
+    public Slips.Standing count(
             long companyId,
             long slipId,
             @Nullable Integer version,

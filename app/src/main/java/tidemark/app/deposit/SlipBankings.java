@@ -70,7 +70,8 @@ public class SlipBankings {
 
     /** Books the slip; of checks and cash only when what was counted agrees with what is on it. */
     @Transactional
-    Ledger.Booked bank(long companyId, long slipId, @Nullable Integer version, Slips.Prepared prepared, String who) {
+    public Ledger.Booked bank(
+            long companyId, long slipId, @Nullable Integer version, Slips.Prepared prepared, String who) {
         DepositSlip slip = books.locked(companyId, slipId, prepared.codes());
         slip.checkOpen();
         Slips.checkSeen(slip, version);

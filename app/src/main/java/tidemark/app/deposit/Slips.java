@@ -26,7 +26,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Slips as they stand, for whoever shows, changes or banks them. */
 @Component
-class Slips {
+public class Slips {
     private final DepositSlipRepository slips;
     private final ReceiptInHandRepository receipts;
     private final BankAccounts bankAccounts;
@@ -47,11 +47,11 @@ class Slips {
     }
 
     /** Amounts of checks in the order they were keyed and pieces of cash by value, minor units. */
-    record Counted(List<Long> checks, Map<Long, Integer> pieces) {}
+    public record Counted(List<Long> checks, Map<Long, Integer> pieces) {}
 
     /** What is known of a slip before it is banked: the day, what the bank keeps back, what goes into drawers. */
-    record Prepared(@Nullable LocalDate day, List<TaxedLine> charges, List<SlipBooking.KeptBack> keptBack) {
-        static final Prepared NOTHING = new Prepared(null, List.of(), List.of());
+    public record Prepared(@Nullable LocalDate day, List<TaxedLine> charges, List<SlipBooking.KeptBack> keptBack) {
+        public static final Prepared NOTHING = new Prepared(null, List.of(), List.of());
 
         Set<String> codes() {
             Set<String> out = new HashSet<>();
@@ -60,16 +60,16 @@ class Slips {
             return out;
         }
 
-        Prepared on(LocalDate other) {
+        public Prepared on(LocalDate other) {
             return new Prepared(other, charges, keptBack);
         }
     }
 
     /** What is written on the paper beside its receipts. */
-    record Paper(LocalDate date, String bagNumber, String note) {}
+    public record Paper(LocalDate date, String bagNumber, String note) {}
 
     /** A slip, its receipts in its order, and what its count says; absent while nothing was counted. */
-    record Standing(
+    public record Standing(
             DepositSlip slip,
             List<ReceiptInHand> receipts,
             Prepared prepared,

@@ -43,6 +43,7 @@ public class PartyController {
     private final PartyViews views;
     private final Invoices invoices;
     private final Receipts receipts;
+    private final ReceiptFiles receiptFiles;
     private final OpenItems items;
     private final LedgerViews ledgerViews;
     private final BankAccounts bankAccounts;
@@ -54,6 +55,7 @@ public class PartyController {
             PartyViews views,
             Invoices invoices,
             Receipts receipts,
+            ReceiptFiles receiptFiles,
             OpenItems items,
             LedgerViews ledgerViews,
             BankAccounts bankAccounts,
@@ -65,6 +67,7 @@ public class PartyController {
         this.views = views;
         this.invoices = invoices;
         this.receipts = receipts;
+        this.receiptFiles = receiptFiles;
         this.items = items;
         this.ledgerViews = ledgerViews;
         this.bankAccounts = bankAccounts;
@@ -229,6 +232,19 @@ public class PartyController {
         return new ReceiptView(
                 MinorUnits.toDecimal(made.received(), companies.get(companyId).baseCurrency()),
                 ledgerViews.shown(companyId, made.booked(), preview));
+    }
+
+    /** Books a CSV file of receipts, all or nothing. */
+    @PostMapping("/receipt-files")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView receiptFile(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestParam MultipartFile file,
+            Actor actor)
+            throws IOException {
+        return ledgerViews.shown(companyId, receiptFiles.book(companyId, UploadedText.of(file), actor.name()), preview);
     }
 
     @PostMapping("/parties/{partyId}/settlements")

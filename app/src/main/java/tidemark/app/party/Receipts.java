@@ -274,7 +274,8 @@ public class Receipts {
 
     private static String whatFor(PartyMoney.Use use, String text) {
         String settled = use.items().parts().stream().map(p -> p.item().title()).collect(Collectors.joining(", "));
-        String all = settled.isEmpty() ? text.strip() : settled;
+        String told = text.isBlank() && use.rest() > 0 ? say("party.onAccount") : text.strip();
+        String all = settled.isEmpty() ? told : settled;
         return all.length() > 400 ? all.substring(0, 399) + "…" : all;
     }
 

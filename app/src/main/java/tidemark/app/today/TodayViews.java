@@ -19,6 +19,7 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.database.FreeSpace;
+import tidemark.app.deposit.DepositWork;
 import tidemark.app.payment.PaymentViews;
 import tidemark.app.reconcile.AccountMonthRepository;
 import tidemark.app.reconcile.MonthData;
@@ -28,6 +29,7 @@ import tidemark.app.statement.Statements;
 import tidemark.app.statement.incoming.IncomingFiles;
 import tidemark.core.certificate.MonthState;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.Words;
 import tidemark.core.proof.Ladder;
 import tidemark.core.proof.OpenOfDay;
 import tidemark.core.proof.Proof;
@@ -40,6 +42,7 @@ class TodayViews {
     private final FreeSpace space;
     private final PaymentViews payments;
     private final Approvals approvals;
+    private final DepositWork deposits;
     private final IncomingFiles incomingFiles;
     private final Months months;
     private final AccountMonthRepository states;
@@ -52,6 +55,7 @@ class TodayViews {
             FreeSpace space,
             PaymentViews payments,
             Approvals approvals,
+            DepositWork deposits,
             IncomingFiles incomingFiles,
             Months months,
             AccountMonthRepository states,
@@ -62,6 +66,7 @@ class TodayViews {
         this.space = space;
         this.payments = payments;
         this.approvals = approvals;
+        this.deposits = deposits;
         this.incomingFiles = incomingFiles;
         this.months = months;
         this.states = states;
@@ -120,7 +125,10 @@ class TodayViews {
         APPROVALS,
         DUE,
         ARRIVALS,
-        DISK
+        DISK,
+        IN_HAND,
+        OPEN_SLIPS,
+        BANKED_SLIPS
     }
 
     record TodayView(LocalDate businessDate, String company, LocalDate from, List<Lane> lanes, List<Task> tasks) {}
@@ -148,6 +156,7 @@ class TodayViews {
                     Place.DUE,
                     YearMonth.from(today)));
         }
+        atTheDesk(companyId, today, tasks);
         Approvals.Waiting second = approvals.waiting(companyId);
         if (second.asked() + second.lapsed() > 0) {
             tasks.add(new Task(
@@ -181,6 +190,49 @@ class TodayViews {
         }
         LocalDate from = today.withDayOfMonth(1).minusMonths(6);
         return new TodayView(today, companies.get(companyId).name(), from, lanes, tasks);
+    }
+
+    private void atTheDesk(long companyId, LocalDate today, List<Task> tasks) {
+        DepositWork.Todo todo = deposits.todo(companyId);
+        CurrencyUnit c = companies.get(companyId).baseCurrency();
+        for (DepositWork.Apart slip : todo.apart()) {
+            tasks.add(new Task(
+                    slip.slipId(),
+                    say("today.slip", slip.number()),
+                    say("today.itsCountDoesNotAgree"),
+                    say("today.lookAtIt"),
+                    Place.OPEN_SLIPS,
+                    YearMonth.from(today)));
+        }
+        if (!todo.late().isEmpty()) {
+            DepositWork.Late first = todo.late().getFirst();
+            tasks.add(new Task(
+                    0,
+                    say("today.depositSlips"),
+                    todo.late().size() == 1
+                            ? say("today.slipIsNotCredited", first.number(), Words.day(first.takenOn()), first.usual())
+                            : say(
+                                    "today.slipsAreNotCredited",
+                                    todo.late().size(),
+                                    first.number(),
+                                    Words.day(first.takenOn())),
+                    say("today.lookAtThem"),
+                    Place.BANKED_SLIPS,
+                    YearMonth.from(today)));
+        }
+        for (DepositWork.AtSite hand : todo.inHand()) {
+            tasks.add(new Task(
+                    0,
+                    hand.site() == null ? say("today.receiptsInHand") : hand.site(),
+                    say(
+                            "today.inHandForDays",
+                            hand.count(),
+                            MinorUnits.grouped(hand.minorUnits(), c),
+                            hand.oldestDays()),
+                    say("today.lookAtThem"),
+                    Place.IN_HAND,
+                    YearMonth.from(today)));
+        }
     }
 
     private static String words(Approvals.Waiting second) {

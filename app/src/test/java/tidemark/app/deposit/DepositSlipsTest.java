@@ -235,6 +235,51 @@ class DepositSlipsTest {
     }
 
     @Test
+    void slipThatTheBankCreditedInTwo_isSplitOverItsLines_andEachIsMatched_inOneStep() {
+        long slip = slip();
+        ok(change(
+                slip,
+                List.of(receive("CARD", "", "100.00"), receive("CARD", "", "41.50"), receive("CARD", "", "8.50")),
+                List.of()));
+        ok(c.post(
+                "/deposit-slips/" + slip + "/banking",
+                banking(List.of(Map.of("account", "6810", "gross", "2.00", "text", "Fee")))));
+        String base = "/bank-accounts/" + account;
+        ok(c.iris.upload(
+                c.base + "/statements?accountId=" + account,
+                "june.sta",
+                (":20:S\n:25:" + c.number(account) + "\n:28C:1\n:60F:C260531USD1000,00\n"
+                                + ":61:2606090609C41,50NMSCNONREF\n:86:DEPOSIT PART 1\n"
+                                + ":61:2606100610C106,50NMSCNONREF\n:86:DEPOSIT PART 2\n:62F:C260630USD1148,00\n")
+                        .getBytes(StandardCharsets.UTF_8)));
+        JsonNode rows = c.get(base + "/months/2026-06/lines").path("rows");
+        List<Long> lines = List.of(
+                rows.get(0).path("lineId").asLong(), rows.get(1).path("lineId").asLong());
+        long entry = c.get(base + "/months/2026-06/lines/" + lines.get(0) + "/candidates")
+                .get(0)
+                .path("entryIds")
+                .get(0)
+                .asLong();
+        JsonNode parts =
+                c.get("/deposit-slips/over-lines?entry=" + entry + "&line=" + lines.get(0) + "," + lines.get(1));
+        assertEquals(slip, parts.get(0).path("slipId").asLong());
+        assertEquals("106.50", parts.get(0).path("parts").get(0).path("amount").asString(), "the charges' part first");
+        assertEquals(2, parts.get(0).path("parts").get(0).path("receipts").size());
+        c.previewedThenPosted("/deposit-slips/" + slip + "/over-lines", Map.of("lines", lines));
+        assertEquals("CREDITED", state(slip));
+        assertEquals("108.50", c.get("/deposit-slips/" + slip).path("total").asString());
+        for (JsonNode row : c.get(base + "/months/2026-06/lines").path("rows")) {
+            assertTrue(row.path("matchId").asLong() > 0, row.toString());
+        }
+        assertEquals("1148.00", c.balance("1010"));
+        assertEquals(
+                "slip.parts",
+                c.post("/deposit-slips/" + slip + "/over-lines", Map.of("lines", lines))
+                        .code());
+        c.checkBooks();
+    }
+
+    @Test
     void slipThatTheBankCreditedInTwo_isSplitAsItsPartsSay_andTheDayIsPutRight_exactly() {
         long a = receive("CARD", "", "100.00");
         long b = receive("CARD", "", "41.50");
@@ -335,6 +380,28 @@ class DepositSlipsTest {
         long id = view.path("receipts").get(0).path("id").asLong();
         ok(c.post("/receipts-in-hand/" + id + "/correction", Map.of("amount", "55.00")));
         assertEquals("55.00", hand());
+        c.checkBooks();
+    }
+
+    @Test
+    void fileOfReceipts_isTakenWholeOrNotAtAll() {
+        c.invoiced(pell, "Q-7", "2026-06-01", "162.40", "4010");
+        String head = "date,from,amount,tender,number,items,account\n";
+        Answer refused = c.iris.upload(
+                c.base + "/receipt-files",
+                "receipts.csv",
+                (head + "2026-06-05,Pell Charter,162.40,check,1147,Q-7,\n2026-06-05,Nobody,5.00,,,,\n")
+                        .getBytes(StandardCharsets.UTF_8));
+        assertEquals("party.unknown", refused.code());
+        assertEquals("0.00", hand());
+        ok(c.iris.upload(
+                c.base + "/receipt-files",
+                "receipts.csv",
+                (head + "2026-06-05,Pell Charter,162.40,check,1147,Q-7,\n2026-06-05,Chandlery,5.00,cash,till,,4010\n")
+                        .getBytes(StandardCharsets.UTF_8)));
+        assertEquals("167.40", hand());
+        assertEquals("167.40", c.balance("1250"));
+        assertTrue(c.get("/parties/" + pell).path("open").isEmpty(), "the invoice is settled");
         c.checkBooks();
     }
 

@@ -1,0 +1,135 @@
+package tidemark.app.party;
+
+import static tidemark.core.words.Catalogue.say;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
+import tidemark.app.company.Company;
+import tidemark.app.company.MasterData;
+import tidemark.app.company.Site;
+import tidemark.app.ledger.GrossLine;
+import tidemark.app.ledger.Ledger;
+import tidemark.core.ledger.Control;
+import tidemark.core.money.MinorUnits;
+import tidemark.core.problem.Problem;
+import tidemark.core.problem.RuleViolation;
+import tidemark.core.receipt.ReceiptFile;
+
+/** Books a CSV file of receipts, all or nothing. */
+@Service
+class ReceiptFiles {
+    private static final int MOST_TOLD = 50;
+
+    private final Receipts receipts;
+    private final Parties parties;
+    private final SettlementProposals proposals;
+    private final Companies companies;
+    private final MasterData masterData;
+    private final Ledger ledger;
+    private final BankAccounts bankAccounts;
+
+    ReceiptFiles(
+            Receipts receipts,
+            Parties parties,
+            SettlementProposals proposals,
+            Companies companies,
+            MasterData masterData,
+            Ledger ledger,
+            BankAccounts bankAccounts) {
+        this.receipts = receipts;
+        this.parties = parties;
+        this.proposals = proposals;
+        this.companies = companies;
+        this.masterData = masterData;
+        this.ledger = ledger;
+        this.bankAccounts = bankAccounts;
+    }
+
+    @Transactional
+    Ledger.Booked book(long companyId, String content, String who) {
+        Company company = companies.get(companyId);
+        List<ReceiptFile.Row> rows =
+                ReceiptFile.read(content, company.baseCurrency()).rowsOrRefuse();
+        bankAccounts.lockByLedgerAccounts(
+                companyId,
+                ledger.accountIds(
+                        companyId,
+                        rows.stream().map(ReceiptFile.Row::accountCode).collect(Collectors.toSet())));
+        bankAccounts.lockJournal(companyId);
+        Map<String, Long> sites =
+                masterData.sites(companyId).stream().collect(Collectors.toMap(Site::name, Site::id, (a, b) -> a));
+        List<Problem> problems = new ArrayList<>();
+        Ledger.Booked booked = Ledger.Booked.nothing();
+        for (ReceiptFile.Row row : rows) {
+            String where = say("party.line", row.fileLine());
+            try {
+                booked.add(receipts.book(companyId, receipt(company, row, sites, where), who)
+                        .booked());
+            } catch (RuleViolation e) {
+                e.problems().forEach(p -> problems.add(p.at(where + ", " + p.where())));
+            }
+            if (problems.size() >= MOST_TOLD) {
+                break;
+            }
+        }
+        if (!problems.isEmpty()) {
+            throw new RuleViolation(problems.subList(0, Math.min(MOST_TOLD, problems.size())));
+        }
+        return booked;
+    }
+
+    private Receipts.NewReceipt receipt(Company company, ReceiptFile.Row row, Map<String, Long> sites, String where) {
+        String amount = MinorUnits.toDecimal(row.amount(), company.baseCurrency());
+        boolean anybody = !row.accountCode().isEmpty();
+        Long party = anybody
+                ? null
+                : parties.named(company.id(), Control.RECEIVABLES, row.from(), say("party.party", where))
+                        .value();
+        return new Receipts.NewReceipt(
+                party,
+                anybody ? row.from() : null,
+                row.date(),
+                "",
+                amount,
+                row.number(),
+                row.text(),
+                site(sites, row.site()),
+                party == null ? List.of() : items(company.id(), party, row, amount),
+                anybody
+                        ? List.of(new GrossLine(row.accountCode(), amount, row.taxCode(), row.costCentre(), row.text()))
+                        : List.of(),
+                null,
+                row.tender(),
+                row.paperDate().equals(LocalDate.MIN) ? null : row.paperDate());
+    }
+
+    private static @Nullable Long site(Map<String, Long> sites, String name) {
+        if (name.isEmpty()) {
+            return null;
+        }
+        return Optional.ofNullable(sites.get(name))
+                .orElseThrow(() -> new RuleViolation(
+                        "site.unknown",
+                        "site",
+                        "“" + name + "”",
+                        say("site.unknown.expected"),
+                        say("site.unknown.remedy")));
+    }
+
+    private List<Allocations.ItemPart> items(long companyId, long party, ReceiptFile.Row row, String amount) {
+        return row.items().isEmpty()
+                ? List.of()
+                : proposals
+                        .propose(companyId, party, new SettlementProposals.Known(true, amount, row.date(), row.items()))
+                        .items();
+    }
+}
