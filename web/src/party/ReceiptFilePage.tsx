@@ -19,9 +19,11 @@ export default function ReceiptFilePage() {
         {say('party.codeOrName')}
         <code>amount</code>
         {say('party.andWhereKnown')}
-        <code>tender</code> (check, cash, card), <code>number</code>, <code>items</code>, <code>account</code>
-        , <code>tax</code>, <code>cost_centre</code>, <code>site</code>, <code>paper_date</code>,{' '}
-        <code>text</code>. {say('party.itemsNamesWhatItSettles')}
+        <code>tender</code>
+        {say('party.checkCashOrCard')}
+        <code>number</code>, <code>items</code>, <code>account</code>, <code>tax</code>,{' '}
+        <code>cost_centre</code>, <code>site</code>, <code>paper_date</code>, <code>text</code>.{' '}
+        {say('party.itemsNamesWhatItSettles')}
       </p>
     </FilePage>
   );
