@@ -113,8 +113,8 @@ export function WhatYouHold({
                   }
                 }}
               />
-              <span className="quiet">
-                {say('deposit.next')} <kbd>Enter</kbd>
+              <span>
+                <span className="quiet">{say('deposit.next')}</span> <kbd>Enter</kbd>
               </span>
             </div>
           )}

@@ -74,7 +74,7 @@ class DeskTest {
             link(iris, "D-194").click();
             iris.getByText("The count agrees with the slip.").waitFor();
             for (int i = 9; i < 11; i++) {
-                button(iris, "Put " + RECEIVED[i][2]).click();
+                button(iris, "Put " + RECEIVED[i][2] + " of").click();
                 iris.getByLabel("Amount of the next check").fill(RECEIVED[i][1]);
                 iris.getByLabel("Amount of the next check").press("Enter");
                 keyed(iris, RECEIVED[i][2]).waitFor();
@@ -96,7 +96,7 @@ class DeskTest {
         page.keyboard().type(receipt[2]);
         page.keyboard().press("Enter");
         page.keyboard().press("Enter");
-        page.locator("caption:has-text('Received just now') ~ tbody th:text-is('" + receipt[2] + "')")
+        page.locator("caption:has-text('Received just now') ~ tbody th:has-text('" + receipt[2] + "')")
                 .waitFor();
         Browsing.settled(page);
         assertEquals("", page.evaluate("() => document.activeElement.value"), "on to the next");
@@ -113,6 +113,8 @@ class DeskTest {
     }
 
     private static void put(Page page, String number) {
+        // out of the count, or wherever one is
+        page.keyboard().press("Escape");
         page.keyboard().press("f");
         page.getByLabel("Payer, number or amount").fill(number);
         page.locator("tr.here th:text-is('" + number + "')").waitFor();

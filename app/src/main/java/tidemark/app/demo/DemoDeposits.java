@@ -161,7 +161,7 @@ class DemoDeposits {
         long brightwater = check(place, "Dock office", "Brightwater Tours", "7731", TODAY.minusDays(2), 81_390L, null);
         long hollis = check(place, "Dock office", "Hollis Ferries", "20418", TODAY.minusDays(2), 335_653L, null);
         long halden = check(place, "Dock office", "Halden Brothers", "5582", TODAY.minusDays(1), 50_000L, null);
-        long merrow = check(place, "Dock office", "Merrow Rentals", "1147", TODAY.minusDays(1), 12_640L, null);
+        long larkspur = check(place, "Dock office", "Larkspur Cruises", "1147", TODAY.minusDays(1), 12_640L, null);
         check(place, "Dock office", "Pell Charter", "3320", TODAY, 120_400L, null);
         check(place, "Workshop", "Svea Marin AB", "90112", TODAY, 64_230L, null);
         check(
@@ -183,7 +183,7 @@ class DemoDeposits {
         slips.change(
                 place.companyId(),
                 slip,
-                List.of(brightwater, hollis, halden, merrow, tills.getFirst(), tills.getLast()),
+                List.of(brightwater, hollis, halden, larkspur, tills.getFirst(), tills.getLast()),
                 List.of(),
                 MAREN);
         slips.count(
