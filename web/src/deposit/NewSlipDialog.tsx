@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { useCurrentCompany } from '../session/session';
@@ -36,10 +36,12 @@ export function NewSlipDialog({
   const [account, setAccount] = useState('');
   const [date, setDate] = useState(session.businessDate);
   const into = fit.some((a) => String(a.id) === account) ? account : String(fit[0]?.id ?? '');
+  const begun = useRef<{ id: number }>(undefined);
   const begin = useMutation({
     mutationFn: async () => {
       const path = { companyId: company.id };
-      const slip = await data(
+      // where the receipts were refused, the slip that was begun is the one to go on with
+      begun.current ??= await data(
         api.POST('/api/v1/companies/{companyId}/deposit-slips', {
           params: { path },
           body: {
@@ -54,12 +56,12 @@ export function NewSlipDialog({
       if (receipts.length > 0) {
         await data(
           api.POST('/api/v1/companies/{companyId}/deposit-slips/{slipId}/receipts', {
-            params: { path: { ...path, slipId: slip.id } },
+            params: { path: { ...path, slipId: begun.current.id } },
             body: { put: receipts, take: [] },
           }),
         );
       }
-      return slip.id;
+      return begun.current.id;
     },
     onSuccess: async (id) => {
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });

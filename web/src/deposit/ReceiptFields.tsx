@@ -8,6 +8,7 @@ import { ChooserField } from '../shared/Chooser';
 import { UNREADABLE } from '../shared/dates';
 import { ChoiceField, TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
+import { typed as asTyped } from '../shared/money';
 import { accountChoices, useChart } from '../shared/useBooks';
 import { useDebounced } from '../shared/useDebounced';
 import { say } from '../words';
@@ -83,8 +84,8 @@ export function receiptOf(
         ? []
         : (proposal?.items ?? []).map((i) => ({
             itemId: i.itemId,
-            amount: i.amount,
-            ...(i.discount !== undefined && { discount: i.discount }),
+            amount: asTyped(i.amount),
+            ...(i.discount !== undefined && { discount: asTyped(i.discount) }),
           })),
     lines: anybody
       ? [
@@ -153,7 +154,7 @@ export function ReceiptFields({
           label={say('deposit.from')}
           empty={say('deposit.typeANameOrACode')}
           partyId={typed.partyId}
-          onChange={(p) => onChange({ ...typed, ...without(typed), ...(p && { partyId: p.id }) })}
+          onChange={(p) => onChange({ ...without(typed), ...(p && { partyId: p.id }) })}
         />
       )}
       <TextField
@@ -199,7 +200,7 @@ export function ReceiptFields({
           className="as-link"
           onClick={() => {
             setNamed(!named);
-            onChange({ ...typed, ...without(typed), payer: '', account: '' });
+            onChange({ ...without(typed), payer: '', account: '' });
           }}
         >
           {named ? say('deposit.fromSomebodyOnTheBooks') : say('deposit.fromAnybodyElse')}

@@ -15,7 +15,7 @@ import { accountChoices, useChart } from '../shared/useBooks';
 import { say } from '../words';
 import type { BookedView, SlipCharge, SlipKept, SlipView } from './api';
 import { PrintSlip } from './PrintSlip';
-import type { SlipWork } from './useSlip';
+import { keptBackOf, type SlipWork } from './useSlip';
 
 /** When and in which bag it goes, what is kept back, what it will book, and the step itself. */
 export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) {
@@ -32,7 +32,7 @@ export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) 
     setBag(view.bagNumber);
   }
   const path = `/api/v1/companies/${company.id}/deposit-slips/${view.slip.id}`;
-  const body = { day, charges: view.charges, keptBack: view.keptBack };
+  const body = { day, ...keptBackOf(view) };
   const ready = view.receipts.length > 0 || view.charges.length > 0;
   const agreed = !view.counts || view.count?.agrees === true;
   const bank = useMutation({
@@ -62,7 +62,7 @@ export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) 
   const [asked, setAsked] = useState(false);
   const unread = day === UNREADABLE;
   const keep = () => {
-    if (!unread && (day !== view.takenOn || bag !== view.bagNumber)) {
+    if (!unread && (day !== (view.takenOn ?? session.businessDate) || bag !== view.bagNumber)) {
       void work.prepare({ takenOn: day, bagNumber: bag });
     }
   };
@@ -142,8 +142,8 @@ const NO_CHARGE: SlipCharge = { account: '', gross: '', taxCode: '', costCentre:
 /** Charges the bank keeps back, and cash that goes into a drawer; kept with the slip when they are whole. */
 function KeptBack({ view, work }: { view: SlipView; work: SlipWork }) {
   const chart = useChart();
-  const [charges, setCharges] = useState<SlipCharge[]>(view.charges);
-  const [kept, setKept] = useState<SlipKept[]>(view.keptBack);
+  const [charges, setCharges] = useState<SlipCharge[]>(keptBackOf(view).charges);
+  const [kept, setKept] = useState<SlipKept[]>(keptBackOf(view).keptBack);
   const [open, setOpen] = useState(view.charges.length + view.keptBack.length > 0);
   const whole = (rows: { account: string }[], amount: (i: number) => string) =>
     rows.every((r, i) => (r.account !== '' && amount(i) !== '') || (r.account === '' && amount(i) === ''));

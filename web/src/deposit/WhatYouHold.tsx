@@ -4,7 +4,12 @@ import { useCurrentCompany } from '../session/session';
 import { grouped, report, typed as asTyped } from '../shared/money';
 import { say } from '../words';
 import type { CountExplanation, CountLeftover, SlipView } from './api';
-import type { SlipWork } from './useSlip';
+import type { Counted, SlipWork } from './useSlip';
+
+/** The count without an amount, where it still stands at its place: somebody else may have struck it out. */
+function struck(counted: Counted, place: number | undefined, amount: string): Counted {
+  return { ...counted, checks: counted.checks.filter((a, i) => i !== place || a !== amount) };
+}
 
 /** Whether a key goes to the count wherever one is, but not into another field or a dialog. */
 function isForCount(e: KeyboardEvent): boolean {
@@ -40,8 +45,7 @@ export function WhatYouHold({
   const count = view.count;
   const checks = count?.checks ?? [];
   const receipt = (id: number | undefined) => view.receipts.find((r) => r.id === id);
-  const remove = (place: number) =>
-    void work.count((c) => ({ ...c, checks: c.checks.filter((_, i) => i !== place) }));
+  const remove = (place: number, amount: string) => void work.count((c) => struck(c, place, asTyped(amount)));
   function key() {
     const amount = typed.trim();
     if (amount === '') return;
@@ -78,7 +82,7 @@ export function WhatYouHold({
                       type="button"
                       className="as-link"
                       aria-label={say('deposit.strikeOut', { amount: grouped(amount) })}
-                      onClick={() => remove(i)}
+                      onClick={() => remove(i, amount)}
                     >
                       ×
                     </button>
@@ -310,9 +314,11 @@ function Mending({
   onCursor: (receipt: number) => void;
 }) {
   const id = e.receiptId ?? 0;
+  const was = asTyped(keyed);
+  const is = asTyped(e.amount ?? keyed);
   const miskeyed = () =>
-    work.count((c) => ({ ...c, checks: c.checks.map((a, i) => (i === place ? (e.amount ?? a) : a)) }));
-  const strike = () => work.count((c) => ({ ...c, checks: c.checks.filter((_, i) => i !== place) }));
+    work.count((c) => ({ ...c, checks: c.checks.map((a, i) => (i === place && a === was ? is : a)) }));
+  const strike = () => work.count((c) => struck(c, place, was));
   const offers: [string, () => unknown][] = {
     DIGITS_SWAPPED: both(),
     POINT_MOVED: both(),

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
 import { useCurrentCompany } from '../session/session';
 import { api, data, Refusal } from '../shared/api';
+import { typed } from '../shared/money';
 import { depositKeys } from './keys';
 import type { SlipView } from './api';
 
@@ -65,7 +66,7 @@ export function useSlip(id: number) {
 
   const count = (change: (counted: Counted) => Counted) =>
     step((s) => {
-      const next = change({ checks: s.count?.checks ?? [], pieces: piecesOf(s) });
+      const next = change({ checks: (s.count?.checks ?? []).map(typed), pieces: piecesOf(s) });
       return data(
         api.POST('/api/v1/companies/{companyId}/deposit-slips/{slipId}/count', {
           params: { path },
@@ -114,8 +115,7 @@ export function useSlip(id: number) {
               bagNumber: s.bagNumber,
               note: s.note,
               ...(s.takenOn && { takenOn: s.takenOn }),
-              charges: s.charges,
-              keptBack: s.keptBack,
+              ...keptBackOf(s),
               ...part,
             },
           }),
@@ -132,6 +132,14 @@ export interface Counted {
 }
 
 export type Prepared = Pick<SlipView, 'bagNumber' | 'note' | 'charges' | 'keptBack'> & { takenOn: string };
+
+/** What is kept back, as somebody of the company would type it. */
+export function keptBackOf(s: SlipView): Pick<SlipView, 'charges' | 'keptBack'> {
+  return {
+    charges: s.charges.map((c) => ({ ...c, gross: typed(c.gross) })),
+    keptBack: s.keptBack.map((k) => ({ ...k, amount: typed(k.amount) })),
+  };
+}
 
 function piecesOf(s: SlipView): Record<string, number> {
   return Object.fromEntries(s.pieces.filter((p) => p.count > 0).map((p) => [p.value, p.count]));

@@ -73,7 +73,11 @@ const HERE = {
     ],
   },
   'POST /api/v1/companies/1/bank-accounts?preview=true': {
-    body: { ledgerBalance: '250.00', bankBalance: '250.00', booked: { entries: [], leaves: [], count: 0 } },
+    body: {
+      ledgerBalance: '250.00',
+      bankBalance: '250.00',
+      booked: { entries: [], leaves: [], warnings: [], count: 0 },
+    },
   },
   'POST /api/v1/companies/1/bank-accounts': { status: 201, body: { id: 8 } },
   'PUT /api/v1/companies/1/bank-accounts/7/settings': {},

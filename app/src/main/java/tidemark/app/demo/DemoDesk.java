@@ -19,6 +19,7 @@ import tidemark.app.rule.Rules;
 import tidemark.app.setup.SetUp;
 import tidemark.core.party.InvoiceBooking;
 import tidemark.core.payment.PaymentKind;
+import tidemark.core.receipt.Tender;
 import tidemark.core.rule.Conditions;
 import tidemark.core.rule.TextTest;
 
@@ -175,7 +176,20 @@ class DemoDesk {
         long merrow = Objects.requireNonNull(place.names().customers().get("Merrow Rentals"));
         receipts.book(
                 place.companyId(),
-                Receipts.NewReceipt.of(merrow, TODAY, "1250", "350.00", "", "Paid ahead for the season"),
+                new Receipts.NewReceipt(
+                        merrow,
+                        null,
+                        TODAY,
+                        "",
+                        "350.00",
+                        "",
+                        "Paid ahead for the season",
+                        place.names().sites().get("Dock office"),
+                        List.of(),
+                        null,
+                        null,
+                        Tender.CHECK,
+                        null),
                 MAREN);
         invoices.book(
                 place.companyId(),

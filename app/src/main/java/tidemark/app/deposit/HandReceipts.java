@@ -156,7 +156,7 @@ public class HandReceipts {
         long entry = entryOf(wrong);
         receipts.flush();
         Ledger.Booked booked = reversals.reverseAtSource(companyId, entry, form.date(), who);
-        Receipts.Made made = bookings.book(companyId, again, who);
+        Receipts.Made made = bookings.bookPlain(companyId, again, who);
         booked.add(made.booked());
         ReceiptInHand stands = receipts.findByJournalEntryId(
                         made.booked().entries().getFirst().id())
@@ -290,7 +290,7 @@ public class HandReceipts {
         }
         receipts.delete(promised);
         receipts.flush();
-        Receipts.Made made = bookings.book(companyId, form.on(day), who);
+        Receipts.Made made = bookings.bookPlain(companyId, form.on(day), who);
         ReceiptInHand stands = receipts.findByJournalEntryId(
                         made.booked().entries().getFirst().id())
                 .orElseThrow();

@@ -72,7 +72,7 @@ class ReceiptFiles {
         for (ReceiptFile.Row row : rows) {
             String where = say("party.line", row.fileLine());
             try {
-                booked.add(receipts.book(companyId, receipt(company, row, sites, where), who)
+                booked.add(receipts.bookPlain(companyId, receipt(company, row, sites, where), who)
                         .booked());
             } catch (RuleViolation e) {
                 e.problems().forEach(p -> problems.add(p.at(where + ", " + p.where())));
@@ -103,7 +103,7 @@ class ReceiptFiles {
                 row.number(),
                 row.text(),
                 site(sites, row.site()),
-                party == null ? List.of() : items(company.id(), party, row, amount),
+                party == null ? List.of() : items(company.id(), party, row),
                 anybody
                         ? List.of(new GrossLine(row.accountCode(), amount, row.taxCode(), row.costCentre(), row.text()))
                         : List.of(),
@@ -125,11 +125,11 @@ class ReceiptFiles {
                         say("site.unknown.remedy")));
     }
 
-    private List<Allocations.ItemPart> items(long companyId, long party, ReceiptFile.Row row, String amount) {
+    private List<Allocations.ItemPart> items(long companyId, long party, ReceiptFile.Row row) {
         return row.items().isEmpty()
                 ? List.of()
                 : proposals
-                        .propose(companyId, party, new SettlementProposals.Known(true, amount, row.date(), row.items()))
+                        .propose(companyId, party, true, row.amount(), row.date(), row.items())
                         .items();
     }
 }

@@ -100,13 +100,6 @@ public class Receipts {
             @Nullable Boolean again,
             @Nullable Tender tender,
             @Nullable LocalDate paperDate) {
-        /** Money of a party on its own account. */
-        public static NewReceipt of(
-                long partyId, LocalDate date, String account, String amount, String reference, String text) {
-            return new NewReceipt(
-                    partyId, null, date, account, amount, reference, text, null, List.of(), null, null, null, null);
-        }
-
         List<GrossLine> purposes() {
             return lines == null ? List.of() : lines;
         }
@@ -146,8 +139,19 @@ public class Receipts {
     /** What was received, and what was booked of it; nothing while it is promised. */
     public record Made(long received, Ledger.Booked booked) {}
 
+    /** A receipt of a form, whose amounts are written as the company writes them. */
     @Transactional
     public Made book(long companyId, NewReceipt request, String who) {
+        return book(companyId, request, companies.get(companyId).amountStyle(), who);
+    }
+
+    /** A receipt of a file, or one that was kept: its amounts are plain decimals, in whatever style the company writes. */
+    @Transactional
+    public Made bookPlain(long companyId, NewReceipt request, String who) {
+        return book(companyId, request, AmountStyle.POINT, who);
+    }
+
+    private Made book(long companyId, NewReceipt request, AmountStyle style, String who) {
         ChartAccount into = into(companyId, request);
         Set<Long> accounts = new HashSet<>(ledger.accountIds(
                 companyId, request.purposes().stream().map(GrossLine::account).toList()));
@@ -158,7 +162,7 @@ public class Receipts {
         Long partyId = request.partyId();
         Party party = partyId == null ? null : parties.get(companyId, partyId);
         String payer = payer(request, party);
-        PartyMoney.Use use = use(company, party, request);
+        PartyMoney.Use use = use(company, style, party, request);
         long received = use.total();
         if (request.again() == null || !request.again()) {
             checkNotThere(company, party, payer, request.reference().strip(), received);
@@ -202,7 +206,7 @@ public class Receipts {
                 request.date(),
                 paper,
                 received,
-                request.kept(company.amountStyle(), reference, MinorUnits.toDecimal(received, company.baseCurrency())));
+                request.kept(style, reference, MinorUnits.toDecimal(received, company.baseCurrency())));
         boolean isKept = tender != null && keepers.stream().anyMatch(k -> k.received(kept));
         if (ahead && !isKept) {
             throw new RuleViolation(
@@ -243,15 +247,16 @@ public class Receipts {
     }
 
     /** What the money is for; it comes to what was received. */
-    private PartyMoney.Use use(Company company, @Nullable Party party, NewReceipt request) {
+    private PartyMoney.Use use(Company company, AmountStyle style, @Nullable Party party, NewReceipt request) {
         Allocation allocation = party == null
                 ? new Allocation(List.of(), 0, 0)
-                : allocations.of(
-                        company, company.amountStyle(), party, request.items(), request.date(), Reservations.NOBODY);
-        List<TaxedLine> lines = GrossLine.read(
-                request.purposes(), new GrossLine.Reading(company.amountStyle(), company.baseCurrency()));
+                : allocations.of(company, style, party, request.items(), request.date(), Reservations.NOBODY);
+        List<TaxedLine> lines =
+                GrossLine.read(request.purposes(), new GrossLine.Reading(style, company.baseCurrency()));
         long told = new PartyMoney.Use(allocation, 0, lines).total();
-        long received = request.amount().isBlank() ? told : Ledger.amount(request.amount(), company, "amount");
+        long received = request.amount().isBlank()
+                ? told
+                : style.minorUnits(request.amount(), company.baseCurrency(), "amount");
         long rest = Math.subtractExact(received, told);
         if (received <= 0 || rest < 0) {
             throw new RuleViolation(

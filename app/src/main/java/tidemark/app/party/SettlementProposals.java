@@ -61,10 +61,18 @@ public class SettlementProposals {
     @Transactional(readOnly = true)
     public ProposalView propose(long companyId, long partyId, Known known) {
         Company company = companies.get(companyId);
-        Party party = parties.get(companyId, partyId);
         long amount = known.amount().isBlank()
                 ? 0
                 : company.amountStyle().minorUnits(known.amount(), company.baseCurrency(), "amount");
+        return propose(companyId, partyId, known.received(), amount, known.date(), known.numbers());
+    }
+
+    /** @param amount minor units; zero where it is not known yet */
+    @Transactional(readOnly = true)
+    public ProposalView propose(
+            long companyId, long partyId, boolean received, long amount, LocalDate date, String numbers) {
+        Company company = companies.get(companyId);
+        Party party = parties.get(companyId, partyId);
         if (amount < 0) {
             throw new RuleViolation(
                     "settle.amount",
@@ -73,8 +81,7 @@ public class SettlementProposals {
                     say("settle.amount.expected"),
                     say("settle.amount.remedy3"));
         }
-        SettlementProposal proposal =
-                SettlementProposal.of(candidates(party, known.received()), amount, known.date(), known.numbers());
+        SettlementProposal proposal = SettlementProposal.of(candidates(party, received), amount, date, numbers);
         return new ProposalView(
                 proposal.basis(),
                 proposal.parts().stream()

@@ -23,6 +23,10 @@ public final class NewCompany {
     public final long id;
 
     public NewCompany(RunningApp.App app) {
+        this(app, "USD");
+    }
+
+    public NewCompany(RunningApp.App app, String currency) {
         iris = Client.signedIn(app, "iris");
         id = ok(iris.post(
                         "/api/v1/companies",
@@ -30,7 +34,7 @@ public final class NewCompany {
                                 "name",
                                 "Test harbour " + COUNT.incrementAndGet(),
                                 "currency",
-                                "USD",
+                                currency,
                                 "timeZone",
                                 CLOCK_ZONE)))
                 .path("id")

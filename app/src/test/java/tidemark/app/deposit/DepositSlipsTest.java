@@ -362,6 +362,37 @@ class DepositSlipsTest {
     }
 
     @Test
+    void amountIsPutRight_asTheCompanyWritesIt_alsoWithThreeDecimals(RunningApp.App app) {
+        c = new NewCompany(app, "KWD");
+        ok(c.iris.put(
+                c.base + "/set-up/company",
+                Map.of(
+                        "name",
+                        "Gulf harbour",
+                        "amountStyle",
+                        "COMMA",
+                        "dateOrder",
+                        "DAY_FIRST",
+                        "timeZone",
+                        "America/New_York")));
+        Map<String, Object> receipt = receipt("CASH", "till 1", "12,500");
+        receipt.remove("partyId");
+        receipt.put("payer", "Chandlery");
+        receipt.put(
+                "lines",
+                List.of(
+                        Map.of("account", "4010", "amount", "10,250", "text", "Takings"),
+                        Map.of("account", "4010", "amount", "2,250", "text", "Takings")));
+        ok(c.post("/receipts", receipt));
+        assertEquals("12.500", hand());
+        long id = c.get("/receipts-in-hand").path("receipts").get(0).path("id").asLong();
+        c.previewedThenPosted("/receipts-in-hand/" + id + "/correction", Map.of("amount", "11,250"));
+        assertEquals("11.250", hand());
+        assertEquals("11.250", c.balance("1250"));
+        c.checkBooks();
+    }
+
+    @Test
     void moneyOfAnybody_saysWhatItIsFor_andGoesOnTheSlipInOneStep() {
         long slip = slip();
         Map<String, Object> receipt = receipt("CASH", "till 1", "50.00");
