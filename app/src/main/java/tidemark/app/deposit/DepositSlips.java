@@ -13,13 +13,13 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Limits;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
-import tidemark.app.company.NumberCounters;
 import tidemark.app.ledger.GrossLine;
 import tidemark.app.party.Receipts;
 import tidemark.core.deposit.CashPieces;
@@ -38,7 +38,6 @@ public class DepositSlips {
     private final ReceiptInHandRepository receipts;
     private final BankAccounts bankAccounts;
     private final Companies companies;
-    private final NumberCounters numbers;
     private final Receipts bookings;
     private final ActivityLog activity;
     private final Clock clock;
@@ -49,7 +48,6 @@ public class DepositSlips {
             ReceiptInHandRepository receipts,
             BankAccounts bankAccounts,
             Companies companies,
-            NumberCounters numbers,
             Receipts bookings,
             ActivityLog activity,
             Clock clock) {
@@ -58,7 +56,6 @@ public class DepositSlips {
         this.receipts = receipts;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
-        this.numbers = numbers;
         this.bookings = bookings;
         this.activity = activity;
         this.clock = clock;
@@ -93,6 +90,7 @@ public class DepositSlips {
                     say("slip.currency.remedy"));
         }
         checkSite(account, siteId);
+        Limits.checkSite(siteId, "");
         if (siteId != null) {
             companies.site(companyId, siteId);
         }
@@ -102,7 +100,7 @@ public class DepositSlips {
                         bankAccountId,
                         siteId,
                         number.isBlank()
-                                ? numbers.take(companyId, DepositDocuments.SLIPS, siteId, paperDate)
+                                ? books.freshNumber(companyId, siteId, paperDate)
                                 : free(companyId, number.strip()),
                         paperDate,
                         bagNumber.strip(),
@@ -238,6 +236,7 @@ public class DepositSlips {
                         say("slip.tender.expected", on.getFirst().tender().words()),
                         say("slip.tender.remedy"));
             }
+            Limits.checkSite(receipt.siteId(), "");
             receipt.putOn(slipId, ++place);
             on.add(receipt);
         }

@@ -58,11 +58,11 @@ public class DepositWork {
     /** @param usual how many days the bank usually takes */
     public record Late(String number, LocalDate takenOn, int usual) {}
 
-    public record Todo(List<AtSite> inHand, List<Apart> apart, List<Late> late) {}
+    public record Waiting(List<AtSite> inHand, List<Apart> apart, List<Late> late) {}
 
     @Transactional(readOnly = true)
-    public Todo todo(long companyId) {
-        return new Todo(atSites(companyId), apart(companyId), late(companyId));
+    public Waiting waiting(long companyId) {
+        return new Waiting(atSites(companyId), apart(companyId), late(companyId));
     }
 
     private List<AtSite> atSites(long companyId) {

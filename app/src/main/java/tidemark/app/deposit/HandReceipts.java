@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Limits;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccounts;
@@ -114,8 +115,12 @@ public class HandReceipts {
         }
     }
 
+    /** For a change by whoever may work for its site. */
     private ReceiptInHand get(long companyId, long id) {
-        return receipts.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("deposit.receipt")));
+        ReceiptInHand receipt =
+                receipts.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("deposit.receipt")));
+        Limits.checkSite(receipt.siteId(), "");
+        return receipt;
     }
 
     /** Locks what a receipt may book on, and the journal; what was entered of it. */
@@ -234,6 +239,7 @@ public class HandReceipts {
         if (out.size() < ids.stream().distinct().count()) {
             throw new NotFound(say("deposit.receipt"));
         }
+        out.forEach(r -> Limits.checkSite(r.siteId(), ""));
         JournalEntryRow entry = ledger.entry(companyId, entryId);
         long account = company.purpose(Purpose.RECEIPTS_IN_HAND).orElse(-1L);
         long taken = ledger.linesOf(List.of(entryId)).stream()

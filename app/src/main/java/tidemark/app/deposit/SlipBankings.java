@@ -15,7 +15,6 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
-import tidemark.app.company.NumberCounters;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.Reversals;
@@ -36,7 +35,6 @@ public class SlipBankings {
     private final ReceiptInHandRepository receipts;
     private final BankAccounts bankAccounts;
     private final Companies companies;
-    private final NumberCounters numbers;
     private final Ledger ledger;
     private final Reversals reversals;
     private final ActivityLog activity;
@@ -49,7 +47,6 @@ public class SlipBankings {
             ReceiptInHandRepository receipts,
             BankAccounts bankAccounts,
             Companies companies,
-            NumberCounters numbers,
             Ledger ledger,
             Reversals reversals,
             ActivityLog activity,
@@ -60,7 +57,6 @@ public class SlipBankings {
         this.receipts = receipts;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
-        this.numbers = numbers;
         this.ledger = ledger;
         this.reversals = reversals;
         this.activity = activity;
@@ -208,7 +204,7 @@ public class SlipBankings {
                         companyId,
                         first.bankAccountId(),
                         first.siteId(),
-                        numbers.take(companyId, DepositDocuments.SLIPS, first.siteId(), first.paperDate()),
+                        books.freshNumber(companyId, first.siteId(), first.paperDate()),
                         first.paperDate(),
                         first.bagNumber(),
                         first.note()),

@@ -12,8 +12,10 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
+import tidemark.app.access.Limits;
 import tidemark.app.access.NotFound;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.NumberCounters;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.deposit.CashPieces;
 import tidemark.core.deposit.DepositCount;
@@ -31,6 +33,7 @@ public class Slips {
     private final ReceiptInHandRepository receipts;
     private final BankAccounts bankAccounts;
     private final Ledger ledger;
+    private final NumberCounters numbers;
     private final JsonMapper json;
 
     Slips(
@@ -38,11 +41,13 @@ public class Slips {
             ReceiptInHandRepository receipts,
             BankAccounts bankAccounts,
             Ledger ledger,
+            NumberCounters numbers,
             JsonMapper json) {
         this.slips = slips;
         this.receipts = receipts;
         this.bankAccounts = bankAccounts;
         this.ledger = ledger;
+        this.numbers = numbers;
         this.json = json;
     }
 
@@ -94,7 +99,18 @@ public class Slips {
                 .ifPresent(p -> all.addAll(json.readValue(p, Prepared.class).codes()));
         bankAccounts.lockWith(companyId, accountId, ledger.accountIds(companyId, all));
         bankAccounts.lockJournal(companyId);
-        return get(companyId, slipId);
+        DepositSlip slip = get(companyId, slipId);
+        Limits.checkSite(slip.siteId(), "");
+        return slip;
+    }
+
+    /** The next number of the slips that no slip has; one that was given by hand is passed over. */
+    String freshNumber(long companyId, @Nullable Long siteId, LocalDate day) {
+        String number = numbers.take(companyId, DepositDocuments.SLIPS, siteId, day);
+        while (slips.existsByCompanyIdAndNumber(companyId, number)) {
+            number = numbers.take(companyId, DepositDocuments.SLIPS, siteId, day);
+        }
+        return number;
     }
 
     DepositSlip locked(long companyId, long slipId) {

@@ -14,6 +14,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Limits;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
@@ -170,8 +171,11 @@ public class Receipts {
         if (request.siteId() != null) {
             companies.site(companyId, request.siteId());
         }
+        Limits.checkSite(request.siteId(), "");
         LocalDate paper = request.paperDate() == null ? request.date() : request.paperDate();
-        boolean ahead = paper.isAfter(companies.today(companyId, request.siteId()));
+        // what is received on a day to come is promised as well
+        LocalDate due = paper.isBefore(request.date()) ? request.date() : paper;
+        boolean ahead = due.isAfter(companies.today(companyId, request.siteId()));
         String reference = request.reference().isBlank()
                 ? numbers.take(companyId, PartyDocuments.RECEIPTS, request.siteId(), request.date())
                 : request.reference().strip();
@@ -204,7 +208,7 @@ public class Receipts {
                 reference,
                 whatFor(use, request.text()),
                 request.date(),
-                paper,
+                ahead ? due : paper,
                 received,
                 request.kept(style, reference, MinorUnits.toDecimal(received, company.baseCurrency())));
         boolean isKept = tender != null && keepers.stream().anyMatch(k -> k.received(kept));
@@ -212,7 +216,7 @@ public class Receipts {
             throw new RuleViolation(
                     "receipt.ahead",
                     "paperDate",
-                    say("receipt.ahead.found", Words.day(paper)),
+                    say("receipt.ahead.found", Words.day(due)),
                     say("receipt.ahead.expected"),
                     say("receipt.ahead.remedy"));
         }

@@ -193,34 +193,34 @@ class TodayViews {
     }
 
     private void atTheDesk(long companyId, LocalDate today, List<Task> tasks) {
-        DepositWork.Todo todo = deposits.todo(companyId);
+        DepositWork.Waiting desk = deposits.waiting(companyId);
         CurrencyUnit c = companies.get(companyId).baseCurrency();
-        for (DepositWork.Apart slip : todo.apart()) {
+        for (DepositWork.Apart slip : desk.apart()) {
             tasks.add(new Task(
                     slip.slipId(),
                     say("today.slip", slip.number()),
                     say("today.itsCountDoesNotAgree"),
-                    say("today.lookAtIt"),
+                    say("today.openTheSlip"),
                     Place.OPEN_SLIPS,
                     YearMonth.from(today)));
         }
-        if (!todo.late().isEmpty()) {
-            DepositWork.Late first = todo.late().getFirst();
+        if (!desk.late().isEmpty()) {
+            DepositWork.Late first = desk.late().getFirst();
             tasks.add(new Task(
                     0,
                     say("today.depositSlips"),
-                    todo.late().size() == 1
+                    desk.late().size() == 1
                             ? say("today.slipIsNotCredited", first.number(), Words.day(first.takenOn()), first.usual())
                             : say(
                                     "today.slipsAreNotCredited",
-                                    todo.late().size(),
+                                    desk.late().size(),
                                     first.number(),
                                     Words.day(first.takenOn())),
-                    say("today.lookAtThem"),
+                    say("today.seeBankedSlips"),
                     Place.BANKED_SLIPS,
                     YearMonth.from(today)));
         }
-        for (DepositWork.AtSite hand : todo.inHand()) {
+        for (DepositWork.AtSite hand : desk.inHand()) {
             tasks.add(new Task(
                     0,
                     hand.site() == null ? say("today.receiptsInHand") : hand.site(),
@@ -229,7 +229,7 @@ class TodayViews {
                             hand.count(),
                             MinorUnits.grouped(hand.minorUnits(), c),
                             hand.oldestDays()),
-                    say("today.lookAtThem"),
+                    say("today.seeReceiptsInHand"),
                     Place.IN_HAND,
                     YearMonth.from(today)));
         }
