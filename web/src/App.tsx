@@ -1,6 +1,7 @@
 import { Suspense, useState } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { routes } from './capabilities';
+import { CountingDesk } from './deposit/CountingDesk';
 import { Layout } from './shared/Layout';
 import { FirstRunPage } from './session/FirstRunPage';
 import { NewPasswordPage, SecondFactorPage } from './session/NewPasswordPage';
@@ -37,13 +38,16 @@ export function App() {
   if (company.secondFactorDue) {
     return <SecondFactorPage company={company.name} />;
   }
+  const here = { ...session.data, businessDate: company.businessDate };
+  if (company.roles.every((role) => role === 'COUNTER')) {
+    return (
+      <SessionProvider key={company.id} session={here} company={company} choose={choose}>
+        <CountingDesk />
+      </SessionProvider>
+    );
+  }
   return (
-    <SessionProvider
-      key={company.id}
-      session={{ ...session.data, businessDate: company.businessDate }}
-      company={company}
-      choose={choose}
-    >
+    <SessionProvider key={company.id} session={here} company={company} choose={choose}>
       <Layout>
         <Suspense fallback={<p className="quiet p-4">{say('shared.oneMoment')}</p>}>
           <Routes>

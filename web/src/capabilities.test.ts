@@ -24,6 +24,7 @@ describe('capabilities', () => {
       'money-in: Receipts in hand',
       'money-in: Deposit slips',
       'money-in: Receipts',
+      'money-in: Card takings',
       'money-out: Payments',
       'money-out: Transfers',
       'petty-cash: Drawers',

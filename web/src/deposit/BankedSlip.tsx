@@ -19,12 +19,12 @@ type Doing = 'apart' | 'day' | 'split';
 
 /** A slip that was taken to the bank: what was on it, and what can be put right until the bank has credited it. */
 export function BankedSlip({ view }: { view: SlipView }) {
-  const { company, canPrepare } = useCurrentCompany();
+  const { company, canBank } = useCurrentCompany();
   const [doing, setDoing] = useState<Doing>();
   const [moved, setMoved] = useState<number[]>([]);
   const s = view.slip;
   const base = `/deposit-slips/${s.id}`;
-  const banked = s.state === 'BANKED' && canPrepare;
+  const banked = s.state === 'BANKED' && canBank;
   const start = (what: Doing) => {
     setDoing(doing === what ? undefined : what);
     setMoved([]);

@@ -11,13 +11,15 @@ import { keys } from '../shared/keys';
 import { typed as asTyped } from '../shared/money';
 import { accountChoices, useChart } from '../shared/useBooks';
 import { useDebounced } from '../shared/useDebounced';
+import { keyOf, useTenders } from '../shared/useTenders';
 import { say } from '../words';
 import type { NewReceipt, Proposal, Tender } from './api';
-import { TENDERS } from './words';
 
 /** What is typed of one receipt among many. */
 export interface Typed {
   tender: Tender;
+  /** Of a tender that the company added. */
+  tenderName?: string;
   partyId?: number;
   payer: string;
   amount: string;
@@ -99,6 +101,7 @@ export function receiptOf(
         ]
       : [],
     tender: typed.tender,
+    ...(typed.tenderName && { tenderName: typed.tenderName }),
   };
 }
 
@@ -135,6 +138,7 @@ export function ReceiptFields({
 }) {
   const { company } = useCurrentCompany();
   const chart = useChart();
+  const tenders = useTenders();
   const [named, setNamed] = useState(typed.payer !== '' && typed.partyId === undefined);
   const id = useId();
   const set = (part: Partial<Typed>) => onChange({ ...typed, ...part });
@@ -190,9 +194,12 @@ export function ReceiptFields({
       <ChoiceField
         className="col-md-2"
         label={say('deposit.tender')}
-        value={typed.tender}
-        choices={Object.entries(TENDERS).map(([k, [one]]) => [k, one])}
-        onChange={(tender) => set({ tender: tender as Tender })}
+        value={keyOf(typed.tender, typed.tenderName)}
+        choices={tenders.all.map((t) => [t.key, t.one])}
+        onChange={(key) => {
+          const t = tenders.of(key);
+          if (t) set({ tender: t.kind, tenderName: t.name });
+        }}
       />
       <div className="col-md-6 d-flex align-items-end pb-1">
         <button

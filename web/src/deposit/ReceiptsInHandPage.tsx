@@ -19,17 +19,21 @@ import { say } from '../words';
 import type { HandReceipt, HandView, Tender } from './api';
 import { NewSlipDialog } from './NewSlipDialog';
 import { TakeOutDialog } from './TakeOutDialog';
+import { keyOf, useTenders } from '../shared/useTenders';
 import { useHand, useSiteNames } from './useHand';
 import { RECEIPT_STATES, TENDERS } from './words';
 
 /** What is in hand, by site and tender, how old it is, and each receipt of it. */
 export default function ReceiptsInHandPage() {
-  const { company, session, canPrepare } = useCurrentCompany();
+  const { company, session, canReceive, canBank } = useCurrentCompany();
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const f = Object.fromEntries(
-    ['state', 'site', 'tender', 'party', 'from', 'to', 'text'].map((k) => [k, search.get(k) ?? '']),
-  ) as Record<'state' | 'site' | 'tender' | 'party' | 'from' | 'to' | 'text', string>;
+    ['state', 'site', 'tender', 'tenderName', 'party', 'from', 'to', 'text'].map((k) => [
+      k,
+      search.get(k) ?? '',
+    ]),
+  ) as Record<'state' | 'site' | 'tender' | 'tenderName' | 'party' | 'from' | 'to' | 'text', string>;
   const set = (part: Partial<typeof f>) =>
     setSearch(Object.fromEntries(Object.entries({ ...f, ...part }).filter(([, v]) => v !== '')), {
       replace: true,
@@ -38,14 +42,16 @@ export default function ReceiptsInHandPage() {
     ...(f.state && { state: [f.state as HandReceipt['state']] }),
     ...(f.site && { site: Number(f.site) }),
     ...(f.tender && { tender: f.tender as Tender }),
+    ...(f.tenderName && { tenderName: f.tenderName }),
     ...(f.party && { party: Number(f.party) }),
     ...(f.from && { from: f.from }),
     ...(f.to && { to: f.to }),
     ...(f.text && { text: f.text }),
   });
+  const tenders = useTenders();
   const [ticked, setTicked] = useState<number[]>([]);
   const [dialog, setDialog] = useState<'slip' | 'out'>();
-  useKey('n', () => canPrepare && void navigate('/receipts-in-hand/new'));
+  useKey('n', () => canReceive && void navigate('/receipts-in-hand/new'));
   const rows = hand.data?.receipts ?? [];
   const free = rows.filter((r) => r.state === 'IN_HAND');
   const chosen = free.filter((r) => ticked.includes(r.id));
@@ -53,23 +59,32 @@ export default function ReceiptsInHandPage() {
   return (
     <div className="page">
       <h1>{say('deposit.receiptsInHand')}</h1>
-      {canPrepare && (
+      {(canReceive || canBank) && (
         <div className="actions mb-2">
-          <Link className="btn btn-primary" to="/receipts-in-hand/new">
-            {say('deposit.receive')} <kbd>n</kbd>
-          </Link>
-          <Button variant="outline-secondary" onClick={() => setDialog('slip')}>
-            {chosen.length > 0
-              ? say('deposit.beginASlipWith', { count: chosen.length })
-              : say('deposit.beginASlip')}
-          </Button>
-          {chosen.length > 0 && (
+          {canReceive && (
+            <Link className="btn btn-primary" to="/receipts-in-hand/new">
+              {say('deposit.receive')} <kbd>n</kbd>
+            </Link>
+          )}
+          {canBank && (
+            <Button variant="outline-secondary" onClick={() => setDialog('slip')}>
+              {chosen.length > 0
+                ? say('deposit.beginASlipWith', { count: chosen.length })
+                : say('deposit.beginASlip')}
+            </Button>
+          )}
+          {canReceive && chosen.length > 0 && (
             <Button variant="outline-secondary" onClick={() => setDialog('out')}>
               {say('deposit.theyReachedTheBankAnotherWay')}
             </Button>
           )}
         </div>
       )}
+      {hand.data?.warnings.map((w) => (
+        <p key={w} className="attention" role="status">
+          {w}
+        </p>
+      ))}
       {hand.data && <Sums hand={hand.data} />}
       <div className="d-flex gap-3 align-items-start flex-wrap">
         <ChoiceField
@@ -82,9 +97,12 @@ export default function ReceiptsInHandPage() {
         <ChoiceField
           label={say('deposit.tender')}
           empty={say('deposit.any')}
-          value={f.tender}
-          choices={Object.entries(TENDERS).map(([k, [, several]]) => [k, several])}
-          onChange={(tender) => set({ tender })}
+          value={keyOf(f.tender, f.tenderName)}
+          choices={tenders.all.map((t) => [t.key, t.several])}
+          onChange={(key) => {
+            const t = tenders.of(key);
+            set({ tender: t?.kind ?? '', tenderName: t?.name ?? '' });
+          }}
         />
         <SiteField
           value={f.site ? Number(f.site) : undefined}
@@ -122,7 +140,7 @@ export default function ReceiptsInHandPage() {
       {hand.isSuccess && rows.length === 0 && (
         <div className="sheet empty">
           <p>{filtered ? say('deposit.noReceiptFits') : say('deposit.nothingIsInHandWhatYouReceive')}</p>
-          {canPrepare && !filtered && (
+          {canReceive && !filtered && (
             <Link className="btn btn-outline-secondary" to="/receipts-in-hand/new">
               {say('deposit.receive')}
             </Link>
@@ -131,7 +149,7 @@ export default function ReceiptsInHandPage() {
       )}
       {rows.length > 0 && (
         <div className="sheet">
-          <Rows rows={rows} ticked={ticked} onTick={setTicked} canTick={canPrepare} />
+          <Rows rows={rows} ticked={ticked} onTick={setTicked} canTick={canReceive || canBank} />
           {hand.data?.more && <p className="quiet mt-2">{say('deposit.thereAreMoreNarrowIt')}</p>}
           <ExportLinks
             path={`/receipts-in-hand/file?${new URLSearchParams(Object.entries(f).filter(([, v]) => v !== ''))}`}
@@ -182,9 +200,9 @@ function Sums({ hand }: { hand: HandView }) {
       </thead>
       <tbody>
         {hand.groups.map((g) => (
-          <tr key={`${g.siteId} ${g.tender}`}>
+          <tr key={`${g.siteId} ${g.tender} ${g.tenderName}`}>
             <th scope="row">{site(g.siteId) || say('deposit.noSite')}</th>
-            <td>{TENDERS[g.tender][1]}</td>
+            <td>{g.tenderName || TENDERS[g.tender][1]}</td>
             <td className="num">{g.count}</td>
             <td className="num">{g.oldestDays}</td>
             <td className="num">{report(g.total)}</td>
@@ -258,7 +276,7 @@ function Rows({
               {r.partyId ? <Link to={`/parties/${r.partyId}`}>{r.payer}</Link> : r.payer}{' '}
               <span className="quiet">{r.whatFor}</span>
             </td>
-            <td>{TENDERS[r.tender][0]}</td>
+            <td>{r.tenderName || TENDERS[r.tender][0]}</td>
             <td>{site(r.siteId)}</td>
             <td className="text-nowrap">{shortDate(r.receivedOn)}</td>
             <td className="num">{r.days}</td>
@@ -274,7 +292,7 @@ function Rows({
 }
 
 function State({ receipt: r }: { receipt: HandReceipt }) {
-  const { company, session, canPrepare } = useCurrentCompany();
+  const { company, session, canReceive } = useCurrentCompany();
   const queries = useQueryClient();
   const change = useMutation({
     mutationFn: ([what, body]: [string, object]) =>
@@ -302,8 +320,8 @@ function State({ receipt: r }: { receipt: HandReceipt }) {
       ) : (
         RECEIPT_STATES[r.state]
       )}{' '}
-      {canPrepare && r.state === 'ELSEWHERE' && act(say('deposit.putBackInHand'), 'putting-back')}
-      {canPrepare && r.state === 'PROMISED' && (
+      {canReceive && r.state === 'ELSEWHERE' && act(say('deposit.putBackInHand'), 'putting-back')}
+      {canReceive && r.state === 'PROMISED' && (
         <>
           {r.paperDate <= session.businessDate &&
             act(say('deposit.bookItNow'), 'taking-in', { day: session.businessDate })}{' '}

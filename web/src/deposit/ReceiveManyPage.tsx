@@ -45,7 +45,7 @@ interface Done {
 
 /** Money received, one receipt after the other, without the hand leaving the keyboard. */
 export default function ReceiveManyPage() {
-  const { company, session, canPrepare } = useCurrentCompany();
+  const { company, session, canReceive } = useCurrentCompany();
   const queries = useQueryClient();
   const { form, set, forget, notice } = useKept<Many>('RECEIPTS', {
     date: session.businessDate,
@@ -112,7 +112,7 @@ export default function ReceiveManyPage() {
       book.mutate({});
     }
   }, [wanted, ready, book]);
-  if (!canPrepare) {
+  if (!canReceive) {
     return (
       <div className="page">
         <h1>{say('deposit.receive')}</h1>

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { EntryLines } from '../ledger/EntryLines';
 import { useCurrentCompany } from '../session/session';
 import { Refusal, send } from '../shared/api';
@@ -10,6 +10,7 @@ import { DateField } from '../shared/DateField';
 import { fullDate, UNREADABLE } from '../shared/dates';
 import { CellText } from '../shared/fields';
 import { keys } from '../shared/keys';
+import { typed as asTyped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { accountChoices, useChart } from '../shared/useBooks';
 import { say } from '../words';
@@ -19,7 +20,7 @@ import { keptBackOf, type SlipWork } from './useSlip';
 
 /** When and in which bag it goes, what is kept back, what it will book, and the step itself. */
 export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) {
-  const { company, session, canPrepare } = useCurrentCompany();
+  const { company, session, canBank, canPrepare } = useCurrentCompany();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [day, setDay] = useState(view.takenOn ?? session.businessDate);
@@ -49,7 +50,7 @@ export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) 
       agreed,
     ],
     queryFn: () => send<BookedView>('POST', `${path}/banking?preview=true`, body),
-    enabled: canPrepare && ready && agreed && day !== UNREADABLE && !bank.isPending && !bank.isSuccess,
+    enabled: canBank && ready && agreed && day !== UNREADABLE && !bank.isPending && !bank.isSuccess,
     retry: false,
   });
   const discard = useMutation({
@@ -58,6 +59,21 @@ export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) 
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
       void navigate('/slips');
     },
+  });
+  const leave = useMutation({
+    mutationFn: () =>
+      send('POST', `/api/v1/companies/${company.id}/drafts`, {
+        kind: 'DEPOSIT_SLIP',
+        version: 0,
+        body: {
+          slipId: view.slip.id,
+          date: day,
+          bankAccountId: view.slip.bankAccountId,
+          amount: asTyped(view.total),
+          ...(view.slip.siteId !== undefined && { siteId: view.slip.siteId }),
+        },
+      }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
   });
   const [asked, setAsked] = useState(false);
   const unread = day === UNREADABLE;
@@ -74,7 +90,7 @@ export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) 
         if (ready && agreed && !unread && !bank.isPending) bank.mutate();
       }}
     >
-      <fieldset disabled={!canPrepare}>
+      <fieldset disabled={!canBank}>
         <div className="row g-2">
           <div className="col-6" onBlur={keep}>
             <DateField
@@ -112,17 +128,32 @@ export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) 
       {ready && !agreed && <p className="quiet">{say('deposit.itIsBankedWhenTheCountAgrees')}</p>}
       <Problems error={bank.error} title={say('deposit.theSlipWasNotBanked')} />
       <Problems error={discard.error} />
+      <Problems error={leave.error} title={say('deposit.notLeftToAPostingRun')} />
+      {leave.isSuccess && (
+        <p className="told" role="status">
+          {say('deposit.leftToAPostingRun')} <Link to="/drafts">{say('deposit.drafts')}</Link>
+        </p>
+      )}
       <div className="actions mt-2">
-        {canPrepare && (
+        {canBank && (
           <Button type="submit" disabled={!ready || !agreed || unread || bank.isPending || work.waiting > 0}>
             {say('deposit.bankThisSlip')}
+          </Button>
+        )}
+        {canPrepare && ready && agreed && (
+          <Button
+            variant="outline-secondary"
+            disabled={unread || leave.isPending}
+            onClick={() => leave.mutate()}
+          >
+            {say('deposit.leaveItToAPostingRun')}
           </Button>
         )}
         <PrintSlip slip={view.slip} />
         <Button variant="outline-secondary" onClick={() => void navigate('/slips')}>
           {say('deposit.leaveIt')}
         </Button>
-        {canPrepare &&
+        {canBank &&
           (asked ? (
             <Button variant="outline-danger" disabled={discard.isPending} onClick={() => discard.mutate()}>
               {say('deposit.giveItUpReceiptsStayInHand')}

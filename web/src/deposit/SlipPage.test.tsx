@@ -11,6 +11,7 @@ const receipt = (id: number, number: string, amount: string, slipId?: number) =>
   id,
   entryId: id,
   tender: 'CHECK' as const,
+  tenderName: '',
   payer: `Payer ${id}`,
   number,
   whatFor: '',

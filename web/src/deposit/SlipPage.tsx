@@ -69,7 +69,7 @@ const fits = (kinds: Kinds, tender: Tender) =>
   kinds === '' || kinds === tender || (kinds === 'COUNTED' && tender !== 'CARD');
 
 function OpenSlip({ view, work }: { view: SlipView; work: SlipWork }) {
-  const { company, canPrepare } = useCurrentCompany();
+  const { company, canBank, canReceive } = useCurrentCompany();
   const setUp = useSetUp();
   const [text, setText] = useState('');
   const [site, setSite] = useState(view.slip.siteId ? String(view.slip.siteId) : '');
@@ -113,7 +113,7 @@ function OpenSlip({ view, work }: { view: SlipView; work: SlipWork }) {
   }, [cursor]);
   const go = (to: number) => setCursor(rows[Math.min(Math.max(to, 0), rows.length - 1)]?.id);
   const toggle = (r: HandReceipt | undefined) => {
-    if (!r || !canPrepare || r.state === 'PROMISED') return;
+    if (!r || !canBank || r.state === 'PROMISED') return;
     setCursor(r.id);
     void (view.receipts.some((o) => o.id === r.id) ? work.change([], [r.id]) : work.change([r.id], []));
   };
@@ -122,7 +122,7 @@ function OpenSlip({ view, work }: { view: SlipView; work: SlipWork }) {
   useKey('ArrowDown', () => go(here + 1));
   useKey('ArrowUp', () => go(here - 1));
   useKey('x', () => toggle(at));
-  useKey('n', () => canPrepare && setAdding(''));
+  useKey('n', () => canBank && canReceive && setAdding(''));
   useKey('f', () => find.current?.focus());
   const sites = (setUp.data?.sites ?? []).filter((s) => s.active);
   return (
@@ -170,7 +170,7 @@ function OpenSlip({ view, work }: { view: SlipView; work: SlipWork }) {
             ]}
             onChange={(k) => setKinds(k as Kinds)}
           />
-          {canPrepare && (
+          {canBank && canReceive && (
             <Button variant="outline-secondary" onClick={() => setAdding('')}>
               {say('deposit.addWhatIsNotAReceiptYet')} <kbd>n</kbd>
             </Button>
@@ -217,7 +217,7 @@ function OpenSlip({ view, work }: { view: SlipView; work: SlipWork }) {
                     receipt={r}
                     on={r.slipId === view.slip.id}
                     here={r.id === at?.id}
-                    can={canPrepare}
+                    can={canBank}
                     onToggle={() => toggle(r)}
                     onLook={() => setCursor(r.id)}
                   />
@@ -301,6 +301,7 @@ function Row({
       <td className="cut" title={`${r.payer} ${r.whatFor}`}>
         {r.payer}{' '}
         <span className="quiet">
+          {r.tenderName && `${r.tenderName}, `}
           {promised ? say('deposit.datedPromised', { date: shortDate(r.paperDate) }) : r.whatFor}
         </span>
       </td>

@@ -1,7 +1,8 @@
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { Link, useSearchParams } from 'react-router';
+import { Link, Navigate, useSearchParams } from 'react-router';
+import { useDraft } from '../draft/useDraft';
 import { ExportLinks } from '../ledger/ExportLinks';
 import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
@@ -22,7 +23,7 @@ import { SLIP_STATES } from './words';
 
 /** The register of deposit slips, the newest first. */
 export default function SlipsPage() {
-  const { company, session, canPrepare } = useCurrentCompany();
+  const { company, session, canBank } = useCurrentCompany();
   const [search, setSearch] = useSearchParams();
   const f = {
     account: search.get('account') ?? '',
@@ -35,7 +36,7 @@ export default function SlipsPage() {
       replace: true,
     });
   const [beginning, setBeginning] = useState(false);
-  useKey('n', () => canPrepare && setBeginning(true));
+  useKey('n', () => canBank && setBeginning(true));
   const accounts = useBankAccounts();
   const site = useSiteNames();
   const slips = useInfiniteQuery({
@@ -59,12 +60,17 @@ export default function SlipsPage() {
     getNextPageParam: (page) => page.next,
     placeholderData: keepPreviousData,
   });
+  const left = useDraft('DEPOSIT_SLIP');
+  const leftSlip = (left.form as { slipId?: number } | undefined)?.slipId;
+  if (search.has('draft') && leftSlip) {
+    return <Navigate to={`/slips/${leftSlip}`} replace />;
+  }
   const rows = slips.data?.pages.flatMap((p) => p.rows) ?? [];
   const filtered = Object.values(f).some((v) => v !== '');
   return (
     <div className="page">
       <h1>{say('deposit.depositSlips')}</h1>
-      {canPrepare && (
+      {canBank && (
         <div className="actions mb-2">
           <Button onClick={() => setBeginning(true)}>
             {say('deposit.beginASlip')} <kbd>n</kbd>

@@ -29,7 +29,7 @@ export function WhatYouHold({
   onNew: (amount: string) => void;
   onCursor: (receipt: number) => void;
 }) {
-  const { canPrepare } = useCurrentCompany();
+  const { canCount } = useCurrentCompany();
   const [typed, setTyped] = useState('');
   const [sending, setSending] = useState<string[]>([]);
   const field = useRef<HTMLInputElement>(null);
@@ -77,7 +77,7 @@ export function WhatYouHold({
                 <li key={i} className={found ? '' : 'attention'}>
                   <span className="num">{report(amount)}</span>
                   <span className="quiet">{found ? found.number : say('deposit.noneOfThis')}</span>
-                  {canPrepare && (
+                  {canCount && (
                     <button
                       type="button"
                       className="as-link"
@@ -96,7 +96,7 @@ export function WhatYouHold({
               </li>
             ))}
           </ol>
-          {canPrepare && (
+          {canCount && (
             <div className="keyed-next">
               <Form.Control
                 ref={field}
@@ -168,7 +168,7 @@ function Piece({
   piece: SlipView['pieces'][number];
   onSet: (count: number) => Promise<boolean>;
 }) {
-  const { canPrepare } = useCurrentCompany();
+  const { canCount } = useCurrentCompany();
   const [typed, setTyped] = useState(piece.count === 0 ? '' : String(piece.count));
   const value = piece.value.replace(/\.0+$/, '');
   const bad = !/^\d{0,7}$/.test(typed.trim());
@@ -187,7 +187,7 @@ function Piece({
           aria-label={say('deposit.piecesOf', { value: grouped(value) })}
           value={typed}
           isInvalid={bad}
-          disabled={!canPrepare}
+          disabled={!canCount}
           maxLength={8}
           autoComplete="off"
           onChange={(e) => setTyped(e.target.value)}
@@ -274,7 +274,7 @@ function Leftover({
   onNew: (amount: string) => void;
   onCursor: (receipt: number) => void;
 }) {
-  const { canPrepare } = useCurrentCompany();
+  const { canCount } = useCurrentCompany();
   const keyed = left.keyed === undefined ? undefined : view.count?.checks[left.keyed];
   return (
     <div className="mb-2">
@@ -282,7 +282,7 @@ function Leftover({
       {left.explanations.map((e, i) => (
         <div key={i}>
           <p className="mb-1">{e.words}</p>
-          {canPrepare && (
+          {canCount && (
             <Mending
               explanation={e}
               place={left.keyed}

@@ -1,6 +1,7 @@
 import type { Schemas } from '../shared/api';
 
 export type BookedView = Schemas['BookedView'];
+export type Counting = Schemas['Counting'];
 export type CountLeftover = Schemas['CountLeftover'];
 export type CountExplanation = Schemas['CountExplanation'];
 export type HandReceipt = Schemas['HandReceipt'];

@@ -15,6 +15,7 @@ export const capability: Capability = {
     '/slips': SlipsPage,
     '/slips/:id': SlipPage,
   },
+  forms: [{ kind: 'DEPOSIT_SLIP', words: say('deposit.depositSlip'), path: '/slips' }],
   places: [
     {
       in: 'money-in',

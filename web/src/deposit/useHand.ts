@@ -9,6 +9,7 @@ export interface HandFilter {
   state?: HandReceipt['state'][];
   site?: number;
   tender?: Tender;
+  tenderName?: string;
   party?: number;
   from?: string;
   to?: string;

@@ -33,6 +33,10 @@ interface Props<B, R> {
   askAgain?: string;
   /** Told of each preview, so that a field may follow what it says. */
   onPreview?: (result: R) => void;
+  /** What follows a booking, such as keeping its pictures; says where to go then. */
+  after?: (entryId: number | undefined, to: string) => Promise<string>;
+  /** Whether whoever is here may book it, where that is not for preparers alone. */
+  may?: boolean;
   /** What the preview's answer adds below the entries. */
   beside?: (result: R) => ReactNode;
   children: ReactNode;
@@ -44,6 +48,7 @@ interface Props<B, R> {
  */
 export function BookingForm<B extends object, R>(p: Props<B, R>) {
   const { company, canPrepare } = useCurrentCompany();
+  const may = p.may ?? canPrepare;
   const queries = useQueryClient();
   const navigate = useNavigate();
   const base = `/api/v1/companies/${company.id}`;
@@ -62,7 +67,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'preview', p.path, typed],
     queryFn: () => send<R>('POST', `${base}${p.path}?preview=true`, typed),
-    enabled: ready && typed !== null && !hasUnreadable(typed) && canPrepare,
+    enabled: ready && typed !== null && !hasUnreadable(typed) && may,
     placeholderData: (before) => before,
     retry: false,
   });
@@ -98,11 +103,13 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
       sending.current = false;
     },
   });
+  const then = (entryId: number | undefined, to: string) => p.after?.(entryId, to) ?? Promise.resolve(to);
   const book = useMutation({
     mutationFn: async (more: object) => {
       key.current ??= newKey();
       if (!draft) {
-        return p.done(await send<R>('POST', `${base}${p.path}`, { ...p.body, ...more }, key.current));
+        const result = await send<R>('POST', `${base}${p.path}`, { ...p.body, ...more }, key.current);
+        return then(p.booked(result).entries[0]?.id, p.done(result));
       }
       const kept = await keep.mutateAsync();
       const run = await send<RunView>('POST', `${base}/posting-runs`, { draftIds: [kept.id] }, key.current);
@@ -112,7 +119,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
           { code: 'refused', where: '', found: '', expected: '', remedy: '', message: outcome.refusal },
         ]);
       }
-      return outcome?.entryId ? `/ledger/entries/${outcome.entryId}` : '/drafts';
+      return then(outcome?.entryId, outcome?.entryId ? `/ledger/entries/${outcome.entryId}` : '/drafts');
     },
     onSuccess: async (to) => {
       forgetUnfinished(company.id, p.kind);
@@ -135,7 +142,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
       book.mutate(more);
     }
   }
-  if (!canPrepare) {
+  if (!may) {
     return <OnlyLooks title={p.title} back={p.back} />;
   }
   const tried = ready && preview.data !== undefined && !preview.isError;
@@ -183,18 +190,20 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
             {book.error instanceof Unanswered ? say('draft.askAgainWithoutBookingTwice') : p.button}{' '}
             <kbd>Ctrl Enter</kbd>
           </Button>
-          <Button
-            variant="outline-secondary"
-            disabled={busy || !fit}
-            onClick={() => {
-              if (!sending.current) {
-                sending.current = true;
-                keep.mutate();
-              }
-            }}
-          >
-            {say('draft.keepAsADraft')}
-          </Button>
+          {canPrepare && (
+            <Button
+              variant="outline-secondary"
+              disabled={busy || !fit}
+              onClick={() => {
+                if (!sending.current) {
+                  sending.current = true;
+                  keep.mutate();
+                }
+              }}
+            >
+              {say('draft.keepAsADraft')}
+            </Button>
+          )}
           {again && (
             <Button variant="outline-secondary" disabled={busy} onClick={() => submit({ again: true })}>
               {say('draft.bookItAllTheSame')}

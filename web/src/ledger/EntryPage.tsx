@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
 import { api, data } from '../shared/api';
@@ -21,6 +21,7 @@ const path = '/api/v1/companies/{companyId}/ledger/entries/{entryId}' as const;
 /** One journal entry with its way to the bank and back, and its reversal. */
 export default function EntryPage() {
   const { id = '' } = useParams();
+  const [search] = useSearchParams();
   const { company, session, canPrepare } = useCurrentCompany();
   const queries = useQueryClient();
   const navigate = useNavigate();
@@ -111,6 +112,11 @@ export default function EntryPage() {
             <Link to={l.path}>{l.title}</Link> {l.note && <span className="quiet">{l.note}</span>}
           </p>
         ))}
+        {search.has('missing') && (
+          <p className="attention" role="status">
+            {say('ledger.bookedButPicturesWereNotKept', { count: search.get('missing') ?? '' })}
+          </p>
+        )}
         <Papers entryId={Number(id)} papers={d.attachments} />
         {canPrepare && e.undoneAt === 'SOURCE' && d.reversedBy === undefined && (
           <p className="quiet">{say('ledger.itIsUndoneWhereItWasMade')}</p>

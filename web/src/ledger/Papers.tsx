@@ -9,7 +9,7 @@ import { say } from '../words';
 
 /** The papers kept with an entry. */
 export function Papers({ entryId, papers }: { entryId: number; papers: Listed[] }) {
-  const { company, canPrepare } = useCurrentCompany();
+  const { company, canReceive } = useCurrentCompany();
   const queries = useQueryClient();
   const base = `/api/v1/companies/${company.id}/ledger`;
   const add = useMutation({
@@ -30,7 +30,7 @@ export function Papers({ entryId, papers }: { entryId: number; papers: Listed[] 
           </span>
         </p>
       ))}
-      {canPrepare && <FileButton label={say('ledger.attachAPaper')} onFile={(f) => add.mutate(f)} />}
+      {canReceive && <FileButton label={say('ledger.attachAPaper')} onFile={(f) => add.mutate(f)} />}
       <Problems error={add.error} title={say('ledger.notAttached')} />
     </div>
   );

@@ -72,6 +72,7 @@ export function ItemPicker({
                     e.target.checked ? tick(item) : onChange(parts.filter((p) => p.itemId !== item.id))
                   }
                 />
+                {item.promised && <span className="waiting">{item.promised}</span>}
               </th>
               <td className="text-nowrap">{fullDate(item.dueDate)}</td>
               <td className="num">{grouped(item.open)}</td>

@@ -18,13 +18,14 @@ import { ItemPicker, type Part } from './ItemPicker';
 import { AgingCells } from './PartiesPage';
 import { PartyCardFields } from './PartyCardFields';
 import { Roles } from './Roles';
+import { SisterBooks } from './SisterBooks';
 import { PATHS, takesInvoices } from './roles';
 import { say } from '../words';
 
 /** Somebody in one of their roles: what is open, what was paid by what, and the way to each entry. */
 export default function PartyPage() {
   const { id = '' } = useParams();
-  const { company, canPrepare } = useCurrentCompany();
+  const { company, canPrepare, canReceive } = useCurrentCompany();
   const party = useParty(Number(id));
   const [settling, setSettling] = useState<Item | null>(null);
   const [editing, setEditing] = useState(false);
@@ -58,9 +59,9 @@ export default function PartyPage() {
           {!p.party.active && say('party.noLongerActive2')}
         </small>
       </h1>
-      {canPrepare && (
+      {(canPrepare || canReceive) && (
         <div className="actions mb-2">
-          {takesInvoices(control) && (
+          {canPrepare && takesInvoices(control) && (
             <Link className="btn btn-primary" to={`/invoices/new?party=${id}`}>
               {customer ? say('party.newInvoice') : say('party.enterAnInvoice')}
             </Link>
@@ -70,14 +71,16 @@ export default function PartyPage() {
               {say('party.newReceipt')}
             </Link>
           )}
-          {!customer && (
+          {canPrepare && !customer && (
             <Link className="btn btn-outline-secondary" to={`/payments/new?party=${id}`}>
               {say('party.pay2')}
             </Link>
           )}
-          <Button variant="outline-secondary" onClick={() => setEditing(!editing)}>
-            {say('party.changeTheCard')}
-          </Button>
+          {canPrepare && (
+            <Button variant="outline-secondary" onClick={() => setEditing(!editing)}>
+              {say('party.changeTheCard')}
+            </Button>
+          )}
         </div>
       )}
       {editing && <Card key={id} party={p.party} onClose={() => setEditing(false)} />}
@@ -134,6 +137,7 @@ export default function PartyPage() {
         )}
       </div>
       <Roles page={p} />
+      {control === 'SISTER_COMPANIES' && <SisterBooks partyId={Number(id)} sister={p.sister} />}
       <div className="sheet">
         <h2>{say('party.allItems')}</h2>
         <Items
@@ -176,6 +180,7 @@ function Items({ items, caption, partyId }: { items: Item[]; caption: string; pa
           <tr key={i.id}>
             <th scope="row">
               <Link to={`/ledger/entries/${i.entryId}`}>{i.title}</Link>
+              {i.promised && <div className="waiting">{i.promised}</div>}
             </th>
             <td className="text-nowrap">{fullDate(i.date)}</td>
             <td className="text-nowrap">{fullDate(i.dueDate)}</td>

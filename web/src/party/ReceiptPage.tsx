@@ -12,16 +12,12 @@ import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
 import { accountChoices, useChart, useParty } from '../shared/useBooks';
+import { keyOf, useTenders } from '../shared/useTenders';
+import { Pictures, usePictures } from '../ledger/Pictures';
 import { ItemPicker } from './ItemPicker';
 import { PartyField } from './PartyChooser';
 import { SettlementProposal } from './SettlementProposal';
 import { say } from '../words';
-
-const TENDERS: [string, string][] = [
-  ['CHECK', say('party.check')],
-  ['CASH', say('party.cash')],
-  ['CARD', say('party.card')],
-];
 
 /** Money received from anybody, spread over what is open and other accounts. */
 export default function ReceiptPage() {
@@ -48,9 +44,11 @@ export default function ReceiptPage() {
 }
 
 function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }) {
-  const { company, session } = useCurrentCompany();
+  const { company, session, canReceive } = useCurrentCompany();
+  const pictures = usePictures();
   const [form, setForm] = useState(initial);
   const chart = useChart();
+  const tenders = useTenders();
   const party = useParty(form.partyId);
   const [following, setFollowing] = useState('');
   const follow = useCallback((r: ReceiptView) => setFollowing(typed(r.received)), []);
@@ -73,6 +71,8 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
       booked={(r) => r.booked}
       askAgain="receipt.double"
       onPreview={follow}
+      may={canReceive}
+      after={pictures.keep}
       done={() => (form.partyId ? `/parties/${form.partyId}` : '/receipts-in-hand')}
     >
       <div className="row g-3 mb-2">
@@ -98,12 +98,17 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
         <ChoiceField
           className="col-md-4"
           label={say('party.tender')}
-          value={form.tender ?? ''}
-          choices={[...TENDERS, ['', say('party.straightAtTheBank')]]}
-          onChange={(tender) => {
+          value={keyOf(form.tender, form.tenderName)}
+          choices={[
+            ...tenders.all.map((t): [string, string] => [t.key, t.one]),
+            ['', say('party.straightAtTheBank')],
+          ]}
+          onChange={(key) => {
             const rest = { ...form, account: '' };
             delete rest.tender;
-            setForm(tender ? { ...rest, tender: tender as NonNullable<Receipt['tender']> } : rest);
+            delete rest.tenderName;
+            const t = tenders.of(key);
+            setForm(t ? { ...rest, tender: t.kind, ...(t.name && { tenderName: t.name }) } : rest);
           }}
         />
         <ChooserField
@@ -184,6 +189,7 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
           />
         </>
       )}
+      <Pictures of={pictures} />
       <GrossLines
         caption={say('party.receivedForOtherAccounts', { currency: company.currency })}
         lines={form.lines ?? []}

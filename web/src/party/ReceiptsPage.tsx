@@ -13,7 +13,7 @@ import { say } from '../words';
 
 /** Money received, the newest first. */
 export default function ReceiptsPage() {
-  const { company, session, canPrepare } = useCurrentCompany();
+  const { company, session, canReceive } = useCurrentCompany();
   const [search, setSearch] = useSearchParams();
   const f = {
     party: search.get('party') ?? '',
@@ -49,7 +49,7 @@ export default function ReceiptsPage() {
   return (
     <div className="page">
       <h1>{say('party.receipts')}</h1>
-      {canPrepare && (
+      {canReceive && (
         <div className="actions mb-2">
           <Link className="btn btn-primary" to="/receipts/new">
             {say('party.newReceipt')}

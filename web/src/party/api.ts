@@ -16,3 +16,4 @@ export type ProposalView = Schemas['ProposalView'];
 export type ReceiptView = Schemas['ReceiptView'];
 export type RoleView = Schemas['RoleView'];
 export type SettlementView = Schemas['SettlementView'];
+export type Sister = Schemas['Sister'];

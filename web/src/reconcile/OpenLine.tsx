@@ -3,6 +3,7 @@ import type { CandidateView, OtherEndView, RowView } from './api';
 import { shortDate } from '../shared/dates';
 import { grouped } from '../shared/money';
 import { useOtherEnds, type Place } from './useMonth';
+import { LineDeposit } from '../deposit/LineDeposit';
 import { SlipParts } from '../deposit/SlipParts';
 import { say } from '../words';
 
@@ -101,6 +102,15 @@ export function OpenLine({
             )}
           </div>
         ))}
+        {row.in && candidates && !candidates.some((c) => c.strength === 'FIRM' && c.sameAmount) && (
+          <LineDeposit
+            line={row.lineId}
+            entries={candidates
+              .filter((c) => !c.sameAmount && c.lineIds.length === 1)
+              .flatMap((c) => c.entryIds)}
+            change={change}
+          />
+        )}
         {candidates?.length === 0 && <p className="mb-1">{say('reconcile.nothingInTheLedgerFitsBookIt')}</p>}
         {row.twin && <p className="attention mb-1">{row.twin}</p>}
         {ends.data?.map((end) => (

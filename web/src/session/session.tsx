@@ -14,6 +14,10 @@ interface Here {
   session: Session;
   company: Company;
   canPrepare: boolean;
+  canReceive: boolean;
+  /** Makes slips and takes them to the bank. */
+  canBank: boolean;
+  canCount: boolean;
   canCertify: boolean;
   canAdminister: boolean;
   /** Goes to another company of the installation. */
@@ -42,6 +46,9 @@ export function SessionProvider({
         session,
         company,
         canPrepare: has('PREPARER'),
+        canReceive: has('PREPARER') || has('RECEIVER'),
+        canBank: has('PREPARER') || has('BANKER'),
+        canCount: has('PREPARER') || has('COUNTER'),
         canCertify: has('CERTIFIER'),
         canAdminister: has('ADMINISTRATOR'),
         choose,

@@ -15,6 +15,9 @@ type Role = Person['roles'][number];
 
 const ROLES: [Role, string][] = [
   ['PREPARER', say('setup.prepares')],
+  ['RECEIVER', say('setup.receives')],
+  ['COUNTER', say('setup.counts')],
+  ['BANKER', say('setup.takesToTheBank')],
   ['CERTIFIER', say('setup.certifies')],
   ['ADMINISTRATOR', say('setup.administers')],
   ['VIEWER', say('setup.onlyLooks')],

@@ -5,6 +5,7 @@ import { BankAccountsPart } from './BankAccountsPart';
 import { ChartPart } from './ChartPart';
 import { CompanyPart } from './CompanyPart';
 import { ListsPart } from './ListsPart';
+import { MoneyInPart } from './MoneyInPart';
 import { PeoplePart } from './PeoplePart';
 import { TokensPart } from './TokensPart';
 import { say } from '../words';
@@ -13,6 +14,7 @@ const PARTS = {
   accounts: say('setup.bankAccounts'),
   chart: say('setup.chartOfAccounts'),
   lists: say('setup.lists'),
+  moneyIn: say('setup.moneyIn'),
   company: say('setup.companyAndMonths'),
   people: say('setup.people'),
   tokens: say('setup.programs'),
@@ -51,6 +53,7 @@ export default function SetUpPage() {
       {part === 'accounts' && <BankAccountsPart />}
       {part === 'chart' && <ChartPart />}
       {part === 'lists' && <ListsPart />}
+      {part === 'moneyIn' && <MoneyInPart />}
       {part === 'company' && <CompanyPart />}
       {part === 'people' && <PeoplePart />}
       {part === 'tokens' && <TokensPart />}

@@ -8,3 +8,5 @@ export type NewAccount = Schemas['NewAccount'];
 export type PersonView = Schemas['PersonView'];
 export type SetUpView = Schemas['SetUpView'];
 export type TakenOver = Schemas['TakenOver'];
+export type MoneyIn = Schemas['MoneyIn'];
+export type TenderRow = Schemas['TenderRow'];

@@ -44,6 +44,15 @@ describe('choosing by typing', () => {
     expect(words('nobody')).toEqual([]);
   });
 
+  it('offers what is named just so before what begins with it', () => {
+    const pages = ['Receipts in hand', 'Receipts', 'Unidentified receipts'];
+    const found = narrowed(
+      pages.map((p) => ({ value: p, words: p })),
+      'receipts ',
+    );
+    expect(found.map((c) => c.value)).toEqual(['Receipts', 'Receipts in hand', 'Unidentified receipts']);
+  });
+
   it('takes what is marked by Enter, or by leaving with Tab', async () => {
     render(<Field />);
     expect(await offered(field())).toHaveLength(4);

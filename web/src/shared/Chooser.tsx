@@ -151,7 +151,7 @@ const SHOWN = 40;
 
 const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
 
-/** Those in which each typed word begins a word, or stands within one; the former first. */
+/** Those of just that name, then those in which each typed word begins a word, then those it stands within. */
 export function narrowed(choices: Choice[], typed: string): Choice[] {
   const wanted = plain(typed).split(/\s+/).filter(Boolean);
   if (wanted.length === 0) {
@@ -166,8 +166,19 @@ export function narrowed(choices: Choice[], typed: string): Choice[] {
     const words = text(c).split(/[^\p{L}\p{N}]+/u);
     return wanted.every((w) => words.some((o) => o.startsWith(w)));
   };
-  const first = choices.filter(begins);
-  return [...first, ...choices.filter((c) => !first.includes(c) && wanted.every((w) => text(c).includes(w)))];
+  const rank = (c: Choice) =>
+    plain(c.words) === plain(typed).trim()
+      ? 0
+      : begins(c)
+        ? 1
+        : wanted.every((w) => text(c).includes(w))
+          ? 2
+          : 3;
+  return choices
+    .map((choice) => ({ choice, rank: rank(choice) }))
+    .filter((c) => c.rank < 3)
+    .sort((a, b) => a.rank - b.rank)
+    .map((c) => c.choice);
 }
 
 interface Among {

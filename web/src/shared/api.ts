@@ -6,6 +6,7 @@ import { say } from '../words';
 export type Schemas = components['schemas'];
 
 export type AccountView = Schemas['AccountView'];
+export type TenderKind = Schemas['TenderRow']['kind'];
 export type CompanyView = Schemas['CompanyView'];
 export type EntryView = Schemas['EntryView'];
 export type Found = Schemas['Found'];

@@ -23,6 +23,8 @@ function placeOf(task: Task): string {
       return `/slips/${task.accountId}`;
     case 'BANKED_SLIPS':
       return '/slips?state=BANKED';
+    case 'CARD_TAKINGS':
+      return `/card-takings?processor=${task.accountId}`;
     case 'DUE':
       return '/payments?state=WAITS_FOR_DATE';
     case 'RECONCILE':

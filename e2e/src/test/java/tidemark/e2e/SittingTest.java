@@ -149,12 +149,19 @@ class SittingTest {
         return page.locator(".ladder-row").filter(new Locator.FilterOptions().setHasText(words));
     }
 
-    /** Waits until the line is the one that is open, going to it where another is. */
+    /** Goes to a line; what is proposed for another may still come in and push it down while it is clicked. */
     private static void atLine(Page page, String words) {
-        row(page, words).click();
-        page.locator(".ladder-row.here")
-                .filter(new Locator.FilterOptions().setHasText(words))
-                .waitFor();
+        Locator here =
+                page.locator(".ladder-row.here").filter(new Locator.FilterOptions().setHasText(words));
+        for (int tries = 0; tries < 5 && !here.isVisible(); tries++) {
+            row(page, words).locator("[role=cell]").first().click();
+            try {
+                here.waitFor(new Locator.WaitForOptions().setTimeout(2_000));
+            } catch (com.microsoft.playwright.TimeoutError pushedAway) {
+                Browsing.settled(page);
+            }
+        }
+        here.waitFor();
     }
 
     private static void bookTo(Page page, String account) {

@@ -7,8 +7,8 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * The bank's days, made from its seed: checks clear days after they were written, deposits are credited whole or in
- * parts, some of their checks come back with a fee, fees and interest fall on a month's last business day, and now and
+ * The bank's days, made from its seed: checks clear days after they were written, deposits are credited whole, in
+ * parts, late, or at an amount that is put right later, some of their checks come back with a fee, fees and interest fall on a month's last business day, and now and
  * then the bank books something on the wrong account and puts it right. The same seed and instructions make the same
  * books, and a later date never changes an earlier day.
  */
@@ -101,9 +101,20 @@ final class CustomerActivity {
                 }
             }
             case "DEPOSIT" -> {
-                LocalDate day = after(i.day(), 1);
-                if (dice < 20 && i.cents() > 200) {
-                    long part = i.cents() * (30 + dice) / 100;
+                boolean late = dice >= 20 && dice < 30;
+                LocalDate day = after(i.day(), late ? 4 + (int) dice(i.id() + "/days", 4) : 1);
+                long part = part(i, dice);
+                long wrong = swapped(i.cents());
+                if (dice >= 30 && dice < 36 && wrong != i.cents()) {
+                    out.add(line(i.id(), day, wrong, i, "DEPOSIT", "301"));
+                    out.add(line(
+                            i.id() + "-c",
+                            after(day, 4),
+                            i.cents() - wrong,
+                            i,
+                            "CORRECTION OF DEPOSIT " + i.reference(),
+                            "399"));
+                } else if (dice < 20 && part > 0 && part < i.cents()) {
                     out.add(line(i.id() + "-1", day, part, i, "DEPOSIT PART 1", "301"));
                     out.add(line(i.id() + "-2", after(day, 1), i.cents() - part, i, "DEPOSIT PART 2", "301"));
                 } else {
@@ -124,6 +135,16 @@ final class CustomerActivity {
                         i.cents() < 0 ? "TRANSFER OUT" : "TRANSFER IN",
                         i.cents() < 0 ? "495" : "195"));
         }
+    }
+
+    /** What of a deposit is credited first: some of its items, or a share where they are not known. */
+    private static long part(State.Instruction i, long dice) {
+        if (i.items().size() < 2) {
+            return i.cents() > 200 ? i.cents() * (30 + dice) / 100 : 0;
+        }
+        return i.items().subList(0, 1 + (int) (dice % (i.items().size() - 1))).stream()
+                .mapToLong(Long::longValue)
+                .sum();
     }
 
     private static Line line(String id, LocalDate day, long cents, State.Instruction i, String text, String code) {

@@ -72,7 +72,8 @@ final class PracticeControls {
                         node.path("cents").asLong(),
                         node.path("reference").asString(),
                         node.path("check").asString(),
-                        node.path("name").asString()));
+                        node.path("name").asString(),
+                        node.path("items").valueStream().map(JsonNode::asLong).toList()));
             }
         }
     }

@@ -17,7 +17,11 @@ final class State {
     /** @param opening balance in cents at the end of the day on which the bank's books begin */
     record Account(String id, String number, String name, String currency, long opening, boolean savings) {}
 
-    /** Something a customer has done, of which the bank will learn when it is presented. */
+    /**
+     * Something a customer has done, of which the bank will learn when it is presented.
+     *
+     * @param items what a deposit is made of, in cents; empty where it is not known
+     */
     record Instruction(
             String id,
             String account,
@@ -26,7 +30,13 @@ final class State {
             long cents,
             String reference,
             String check,
-            String name) {}
+            String name,
+            List<Long> items) {
+        Instruction {
+            // not told by whoever wrote an older file
+            items = items == null ? List.of() : List.copyOf(items);
+        }
+    }
 
     /** A customer's consent that somebody may look at accounts. */
     record Consent(String id, LocalDate validUntil, String status, List<String> accounts, String returnTo) {}

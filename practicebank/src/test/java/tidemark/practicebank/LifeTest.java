@@ -32,6 +32,11 @@ class LifeTest {
         return State.open(directory.resolve(seed + "-" + date + ".json"), seed, BEGIN, date);
     }
 
+    /** What a deposit is made of; of every other it is not told. */
+    private static List<Long> items(long cents, int i) {
+        return i % 2 == 0 || cents < 10 ? List.of() : List.of(cents / 2, cents / 5, cents - cents / 2 - cents / 5);
+    }
+
     private static List<Instruction> told(long seed) {
         Random random = new Random(seed);
         List<Instruction> out = new ArrayList<>();
@@ -42,11 +47,29 @@ class LifeTest {
             switch (random.nextInt(3)) {
                 case 0 ->
                     out.add(new Instruction(
-                            "c" + i, account, day, "CHECK", -cents, "", Integer.toString(4_000 + i), "Osprey Glass"));
-                case 1 -> out.add(new Instruction("d" + i, account, day, "DEPOSIT", cents, "D-" + i, "", ""));
+                            "c" + i,
+                            account,
+                            day,
+                            "CHECK",
+                            -cents,
+                            "",
+                            Integer.toString(4_000 + i),
+                            "Osprey Glass",
+                            List.of()));
+                case 1 ->
+                    out.add(new Instruction(
+                            "d" + i, account, day, "DEPOSIT", cents, "D-" + i, "", "", items(cents, i)));
                 default ->
                     out.add(new Instruction(
-                            "t" + i, account, day, "TRANSFER", i % 2 == 0 ? cents : -cents, "T-" + i, "", "Marlin"));
+                            "t" + i,
+                            account,
+                            day,
+                            "TRANSFER",
+                            i % 2 == 0 ? cents : -cents,
+                            "T-" + i,
+                            "",
+                            "Marlin",
+                            List.of()));
             }
         }
         return out;
@@ -138,6 +161,44 @@ class LifeTest {
             wrong += lines.stream().anyMatch(l -> l.id().endsWith("-c")) ? 1 : 0;
         }
         assertTrue(parts + returned + wrong > 0, "a bank at which nothing out of the ordinary happens");
+    }
+
+    /** Whole, in parts made of its checks, late, or at another amount that is put right: each of them happens. */
+    @Test
+    void aDeposit_isCreditedInEveryWay_inPartsOfWholeItems() {
+        int parts = 0;
+        int late = 0;
+        int other = 0;
+        for (int i = 1; i < 200; i++) {
+            State state = bank(300 + i, LATE);
+            Instruction told = new Instruction(
+                    "d",
+                    "pb-1",
+                    BEGIN.plusDays(3),
+                    "DEPOSIT",
+                    1_234_00,
+                    "D-1",
+                    "",
+                    "",
+                    List.of(500_00L, 534_00L, 200_00L));
+            state.instructions.add(told);
+            List<Line> lines = new CustomerActivity(state)
+                    .booked(state.accounts.getFirst()).stream()
+                            .filter(l -> l.id().startsWith("PBd") && !l.id().matches(".*-[rf]"))
+                            .toList();
+            assertEquals(1_234_00, lines.stream().mapToLong(Line::cents).sum());
+            if (lines.stream().anyMatch(l -> l.id().endsWith("-2"))) {
+                parts++;
+                assertTrue(Set.of(500_00L, 1_034_00L).contains(lines.getFirst().cents()), lines.toString());
+            } else if (lines.size() == 2) {
+                other++;
+                assertTrue(lines.getFirst().cents() != 1_234_00, lines.toString());
+            } else if (lines.getFirst().day().isAfter(CustomerActivity.after(told.day(), 3))) {
+                late++;
+            }
+        }
+        assertTrue(
+                parts > 20 && late > 8 && other > 4, parts + " in parts, " + late + " late, " + other + " at another");
     }
 
     @Test

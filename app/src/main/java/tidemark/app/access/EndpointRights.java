@@ -144,7 +144,7 @@ public class EndpointRights implements AuthorizationManager<RequestAuthorization
         if (roles.stream().noneMatch(role -> role.gives(right))) {
             throw new Forbidden(right);
         }
-        if (right == Right.PREPARE || right == Right.CERTIFY) {
+        if (right != Right.VIEW && right != Right.ADMINISTER) {
             people.limitsToday(actor.personId(), companyOf(request)).hold();
             variables(request).forEach((name, value) -> {
                 if (name.equals("accountId") || name.equals("bankAccountId")) {

@@ -521,6 +521,12 @@ public class People {
                 one.getMustChange(), Boolean.TRUE.equals(one.getSecondFactorAsked()) && !one.getSecondFactor(), roles);
     }
 
+    /** Whether somebody administers a company today. */
+    @Transactional(readOnly = true)
+    public boolean administers(long personId, long companyId) {
+        return access(personId, companyId).roles().contains(Role.ADMINISTRATOR);
+    }
+
     /** The day it is where the company is; read without its capability, which stands above this one. */
     private LocalDate today(PersonRepository.AccessRow row) {
         return LocalDate.ofInstant(clock.instant(), ZoneId.of(Objects.requireNonNullElse(row.getTimeZone(), "UTC")));

@@ -10,6 +10,12 @@ public enum Right {
     SIGNED_IN,
     VIEW,
     PREPARE,
+    /** Receiving money: what comes in, and what of it is put right before it is banked. */
+    RECEIVE,
+    /** Counting what a slip takes to the bank; whoever has this alone sees nothing else. */
+    COUNT,
+    /** Making slips and taking them to the bank. */
+    BANK,
     CERTIFY,
     ADMINISTER
 }

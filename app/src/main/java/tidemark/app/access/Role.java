@@ -6,7 +6,10 @@ import java.util.Set;
 /** What a person is in a company; a person may be several things. */
 public enum Role {
     VIEWER(EnumSet.of(Right.VIEW)),
-    PREPARER(EnumSet.of(Right.VIEW, Right.PREPARE)),
+    PREPARER(EnumSet.of(Right.VIEW, Right.PREPARE, Right.RECEIVE, Right.COUNT, Right.BANK)),
+    RECEIVER(EnumSet.of(Right.VIEW, Right.RECEIVE)),
+    COUNTER(EnumSet.of(Right.COUNT)),
+    BANKER(EnumSet.of(Right.VIEW, Right.BANK)),
     CERTIFIER(EnumSet.of(Right.VIEW, Right.CERTIFY)),
     ADMINISTRATOR(EnumSet.of(Right.VIEW, Right.ADMINISTER));
 

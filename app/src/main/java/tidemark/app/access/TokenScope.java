@@ -5,20 +5,20 @@ import java.util.Set;
 /** What a token may do beyond looking, which every token may. */
 public enum TokenScope {
     /** Everything a preparer does: booking, matching, preparing a month. */
-    BOOK(Right.PREPARE),
+    BOOK(Right.PREPARE, Right.RECEIVE, Right.COUNT, Right.BANK),
     /** Certifying a prepared month, or reopening one. */
     CERTIFY(Right.CERTIFY),
     /** Everything an administrator does. */
     SET_UP(Right.ADMINISTER);
 
-    private final Right right;
+    private final Set<Right> rights;
 
-    TokenScope(Right right) {
-        this.right = right;
+    TokenScope(Right... rights) {
+        this.rights = Set.of(rights);
     }
 
     /** Whether a token of these scopes reaches what asks for a right. */
     static boolean reach(Set<TokenScope> scopes, Right wanted) {
-        return wanted == Right.VIEW || scopes.stream().anyMatch(s -> s.right == wanted);
+        return wanted == Right.VIEW || scopes.stream().anyMatch(s -> s.rights.contains(wanted));
     }
 }

@@ -67,6 +67,7 @@ class DemoDeposits {
                         party == null ? List.of(lineFor(r)) : List.of(),
                         true,
                         r.tender(),
+                        null,
                         null));
         if (!slip.isEmpty()) {
             bySlip.computeIfAbsent(slip, k -> new ArrayList<>()).add(id);
@@ -101,12 +102,14 @@ class DemoDeposits {
         slips.count(
                 place.companyId(),
                 slip,
-                null,
-                on.stream()
-                        .filter(r -> r.tender() == Tender.CHECK)
-                        .map(r -> decimal(r.cents()))
-                        .toList(),
-                pieces(cash),
+                new DepositSlips.Keyed(
+                        null,
+                        on.stream()
+                                .filter(r -> r.tender() == Tender.CHECK)
+                                .map(r -> decimal(r.cents()))
+                                .toList(),
+                        pieces(cash),
+                        false),
                 MAREN);
         return bankings.bank(place.companyId(), slip, null, Slips.Prepared.NOTHING.on(b.date()), MAREN);
     }
@@ -189,9 +192,11 @@ class DemoDeposits {
         slips.count(
                 place.companyId(),
                 slip,
-                null,
-                List.of("813.90", "3356.53", "500.00", "162.40"),
-                Map.of("100.00", 9, "20.00", 41, "10.00", 9, "5.00", 7, "1.00", 6, "0.05", 1, "0.01", 1),
+                new DepositSlips.Keyed(
+                        null,
+                        List.of("813.90", "3356.53", "500.00", "162.40"),
+                        Map.of("100.00", 9, "20.00", 41, "10.00", 9, "5.00", 7, "1.00", 6, "0.05", 1, "0.01", 1),
+                        false),
                 MAREN);
     }
 
@@ -218,6 +223,7 @@ class DemoDeposits {
                         null,
                         true,
                         Tender.CHECK,
-                        dated));
+                        dated,
+                        null));
     }
 }

@@ -189,6 +189,7 @@ class DemoDesk {
                         null,
                         null,
                         Tender.CHECK,
+                        null,
                         null),
                 MAREN);
         invoices.book(

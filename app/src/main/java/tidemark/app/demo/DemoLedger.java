@@ -261,6 +261,7 @@ class DemoLedger {
                                 null,
                                 null,
                                 null,
+                                null,
                                 null),
                         MAREN)
                 .booked();

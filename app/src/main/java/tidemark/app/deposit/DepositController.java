@@ -140,7 +140,7 @@ public class DepositController {
     public record SlipOpened(long id) {}
 
     @PostMapping("/deposit-slips")
-    @Requires(Right.PREPARE)
+    @Requires(Right.BANK)
     @ResponseStatus(HttpStatus.CREATED)
     SlipOpened open(@PathVariable long companyId, @RequestBody @Valid NewSlip body, Actor actor) {
         return new SlipOpened(slips.open(
@@ -160,7 +160,7 @@ public class DepositController {
             @NotNull @Size(max = 1000) List<@NotNull Long> take) {}
 
     @PostMapping("/deposit-slips/{slipId}/receipts")
-    @Requires(Right.PREPARE)
+    @Requires(Right.BANK)
     SlipViews.SlipView change(
             @PathVariable long companyId, @PathVariable long slipId, @RequestBody @Valid SlipChange body, Actor actor) {
         return views.view(slips.change(companyId, slipId, body.put(), body.take(), actor.name()), companyId);
@@ -168,7 +168,7 @@ public class DepositController {
 
     /** Books what was no receipt yet, and puts it on the slip in the same step. */
     @PostMapping("/deposit-slips/{slipId}/new-receipts")
-    @Requires(Right.PREPARE)
+    @Requires(Right.RECEIVE)
     @Transactional
     public SlipViews.SlipView addNew(
             @PathVariable long companyId,
@@ -188,11 +188,16 @@ public class DepositController {
             @NotNull @Size(max = 40) Map<String, @NotNull Integer> pieces) {}
 
     @PostMapping("/deposit-slips/{slipId}/count")
-    @Requires(Right.PREPARE)
+    @Requires(Right.COUNT)
     SlipViews.SlipView count(
             @PathVariable long companyId, @PathVariable long slipId, @RequestBody @Valid SlipCount body, Actor actor) {
         return views.view(
-                slips.count(companyId, slipId, body.version(), body.checks(), body.pieces(), actor.name()), companyId);
+                slips.count(
+                        companyId,
+                        slipId,
+                        new DepositSlips.Keyed(body.version(), body.checks(), body.pieces(), false),
+                        actor.name()),
+                companyId);
     }
 
     /** What is written on the slip and known of it before it is banked. */
@@ -207,7 +212,7 @@ public class DepositController {
 
     /** Keeps it, so that the slip can be left and taken up by somebody else. */
     @PutMapping("/deposit-slips/{slipId}")
-    @Requires(Right.PREPARE)
+    @Requires(Right.BANK)
     SlipViews.SlipView prepare(
             @PathVariable long companyId, @PathVariable long slipId, @RequestBody @Valid SlipPaper body, Actor actor) {
         return views.view(
@@ -222,7 +227,7 @@ public class DepositController {
     }
 
     @PostMapping("/deposit-slips/{slipId}/discard")
-    @Requires(Right.PREPARE)
+    @Requires(Right.BANK)
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void discard(@PathVariable long companyId, @PathVariable long slipId, Actor actor) {
         slips.discard(companyId, slipId, actor.name());

@@ -103,7 +103,7 @@ public class DepositSlip extends MasterRow {
         return siteId;
     }
 
-    String number() {
+    public String number() {
         return number;
     }
 
@@ -120,11 +120,11 @@ public class DepositSlip extends MasterRow {
         return bagNumber;
     }
 
-    String note() {
+    public String note() {
         return note;
     }
 
-    SlipState state() {
+    public SlipState state() {
         return state;
     }
 
@@ -153,7 +153,7 @@ public class DepositSlip extends MasterRow {
     }
 
     /** As people know it: {@code slip D-0178}. */
-    String title() {
+    public String title() {
         return say("deposit.slip", number);
     }
 }

@@ -22,6 +22,7 @@ import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.ledger.GrossLine;
 import tidemark.app.party.Receipts;
+import tidemark.app.party.Tenders;
 import tidemark.core.deposit.CashPieces;
 import tidemark.core.deposit.SlipState;
 import tidemark.core.money.MinorUnits;
@@ -39,6 +40,7 @@ public class DepositSlips {
     private final BankAccounts bankAccounts;
     private final Companies companies;
     private final Receipts bookings;
+    private final Tenders tenders;
     private final ActivityLog activity;
     private final Clock clock;
 
@@ -49,6 +51,7 @@ public class DepositSlips {
             BankAccounts bankAccounts,
             Companies companies,
             Receipts bookings,
+            Tenders tenders,
             ActivityLog activity,
             Clock clock) {
         this.books = books;
@@ -57,6 +60,7 @@ public class DepositSlips {
         this.bankAccounts = bankAccounts;
         this.companies = companies;
         this.bookings = bookings;
+        this.tenders = tenders;
         this.activity = activity;
         this.clock = clock;
     }
@@ -198,6 +202,32 @@ public class DepositSlips {
         return books.standing(slip);
     }
 
+    /** A receipt in hand. */
+    public record Hand(long id, long minorUnits) {}
+
+    /** What cards were charged at a site on a day and is on no slip yet. */
+    @Transactional(readOnly = true)
+    public List<Hand> cards(long companyId, @Nullable Long siteId, LocalDate day) {
+        return receipts.cards(companyId, siteId, day).stream()
+                .map(r -> new Hand(r.id(), r.minorUnits()))
+                .toList();
+    }
+
+    /** What the receipts of the slip come to that an entry booked, minor units; none where it booked no slip. */
+    @Transactional(readOnly = true)
+    public List<Long> items(long journalEntryId) {
+        return slips.ofEntries(List.of(journalEntryId)).stream()
+                .flatMap(s -> receipts.onSlip(s.id()).stream())
+                .map(ReceiptInHand::minorUnits)
+                .toList();
+    }
+
+    /** The number and state of a slip that a capability knows. */
+    @Transactional(readOnly = true)
+    public DepositSlip slip(long companyId, long slipId) {
+        return books.get(companyId, slipId);
+    }
+
     /** The receipt in hand that an entry booked. */
     @Transactional(readOnly = true)
     public long receiptOf(long entryId) {
@@ -211,6 +241,7 @@ public class DepositSlips {
     public Slips.Standing change(long companyId, long slipId, List<Long> put, List<Long> take, String who) {
         DepositSlip slip = books.locked(companyId, slipId);
         slip.checkOpen();
+        BankAccount account = bankAccounts.get(companyId, slip.bankAccountId());
         for (ReceiptInHand receipt : books.some(companyId, take)) {
             if (!Long.valueOf(slipId).equals(receipt.depositSlipId())) {
                 throw new RuleViolation(
@@ -237,6 +268,7 @@ public class DepositSlips {
                         say("slip.tender.remedy"));
             }
             Limits.checkSite(receipt.siteId(), "");
+            tenders.checkMayGoTo(companyId, receipt.tender(), receipt.tenderName(), account);
             receipt.putOn(slipId, ++place);
             on.add(receipt);
         }
@@ -278,18 +310,21 @@ public class DepositSlips {
         return change(companyId, slipId, List.of(there.id()), List.of(), who);
     }
 
+    /**
+     * What was keyed of a count.
+     *
+     * @param version of the slip that was seen; absent for a program that overwrites
+     * @param entered whether somebody from whom the amounts are kept says that the count is in
+     */
+    public record Keyed(@Nullable Integer version, List<String> checks, Map<String, Integer> pieces, boolean entered) {}
+
     /** Keeps what was counted and compares it with what is on the slip. */
     @Transactional
-    public Slips.Standing count(
-            long companyId,
-            long slipId,
-            @Nullable Integer version,
-            List<String> checks,
-            Map<String, Integer> pieces,
-            String who) {
+    public Slips.Standing count(long companyId, long slipId, Keyed count, String who) {
+        List<String> checks = count.checks();
         DepositSlip slip = books.locked(companyId, slipId);
         slip.checkOpen();
-        Slips.checkSeen(slip, version);
+        Slips.checkSeen(slip, count.version());
         Company company = companies.get(companyId);
         List<Long> keyed = new ArrayList<>();
         for (int i = 0; i < checks.size(); i++) {
@@ -306,21 +341,26 @@ public class DepositSlips {
             keyed.add(amount);
         }
         Map<Long, Integer> byValue = new java.util.TreeMap<>();
-        pieces.forEach(
-                (value, count) -> byValue.put(MinorUnits.parse(value, company.baseCurrency(), 0, "pieces"), count));
+        count.pieces()
+                .forEach((value, n) -> byValue.put(MinorUnits.parse(value, company.baseCurrency(), 0, "pieces"), n));
         CashPieces.of(byValue, company.baseCurrency());
-        slip.counted(books.written(new Slips.Counted(keyed, byValue)));
+        Slips.Standing before = books.standing(slip);
+        boolean wasEntered = before.counted() != null && before.counted().isEntered();
+        slip.counted(books.written(new Slips.Counted(keyed, byValue, count.entered() || wasEntered)));
         slips.flush();
         Slips.Standing standing = books.standing(slip);
-        activity.record(
-                companyId,
-                who,
-                "slip.counted",
-                "deposit_slip",
-                slipId,
-                standing.count() != null && standing.count().agrees()
-                        ? say("slip.counted.agrees", slip.title())
-                        : say("slip.counted.doesNotAgree", slip.title()));
+        boolean agrees = standing.agrees();
+        // each amount that is keyed is sent on: what is told is that counting began, what it came to, and who said it
+        // is in
+        if (count.entered() || before.count() == null || before.agrees() != agrees) {
+            activity.record(
+                    companyId,
+                    who,
+                    "slip.counted",
+                    "deposit_slip",
+                    slipId,
+                    agrees ? say("slip.counted.agrees", slip.title()) : say("slip.counted.doesNotAgree", slip.title()));
+        }
         return standing;
     }
 

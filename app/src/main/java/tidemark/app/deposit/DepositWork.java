@@ -28,6 +28,7 @@ public class DepositWork {
     private final ReceiptInHandRepository receipts;
     private final DepositSlipRepository slips;
     private final Slips books;
+    private final HandReceipts hand;
     private final Companies companies;
     private final JdbcTemplate jdbc;
 
@@ -35,11 +36,13 @@ public class DepositWork {
             ReceiptInHandRepository receipts,
             DepositSlipRepository slips,
             Slips books,
+            HandReceipts hand,
             Companies companies,
             JdbcTemplate jdbc) {
         this.receipts = receipts;
         this.slips = slips;
         this.books = books;
+        this.hand = hand;
         this.companies = companies;
         this.jdbc = jdbc;
     }
@@ -58,11 +61,14 @@ public class DepositWork {
     /** @param usual how many days the bank usually takes */
     public record Late(String number, LocalDate takenOn, int usual) {}
 
-    public record Waiting(List<AtSite> inHand, List<Apart> apart, List<Late> late) {}
+    /**
+     * @param overLimit what is to be told of cash that a site holds above its limit
+     */
+    public record Waiting(List<AtSite> inHand, List<Apart> apart, List<Late> late, List<String> overLimit) {}
 
     @Transactional(readOnly = true)
     public Waiting waiting(long companyId) {
-        return new Waiting(atSites(companyId), apart(companyId), late(companyId));
+        return new Waiting(atSites(companyId), apart(companyId), late(companyId), hand.overLimit(companyId));
     }
 
     private List<AtSite> atSites(long companyId) {
@@ -73,12 +79,12 @@ public class DepositWork {
         LocalDate today = companies.today(companyId);
         List<AtSite> out = new ArrayList<>();
         bySite.forEach((site, items) -> {
-            InHand hand = InHand.of(items, today);
+            InHand there = InHand.of(items, today);
             out.add(new AtSite(
                     site == 0 ? null : companies.site(companyId, site).name(),
                     items.size(),
-                    hand.total(),
-                    hand.groups().stream()
+                    there.total(),
+                    there.groups().stream()
                             .mapToLong(InHand.Group::oldestDays)
                             .max()
                             .orElse(0)));

@@ -5,7 +5,9 @@ import static tidemark.core.words.Catalogue.say;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
@@ -22,7 +24,7 @@ import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.Reversals;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Receipts;
-import tidemark.core.ledger.Purpose;
+import tidemark.app.party.Tenders;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;
@@ -40,6 +42,7 @@ public class HandReceipts {
 
     private final ReceiptInHandRepository receipts;
     private final Receipts bookings;
+    private final Tenders tenders;
     private final Reversals reversals;
     private final BankAccounts bankAccounts;
     private final Companies companies;
@@ -50,6 +53,7 @@ public class HandReceipts {
     HandReceipts(
             ReceiptInHandRepository receipts,
             Receipts bookings,
+            Tenders tenders,
             Reversals reversals,
             BankAccounts bankAccounts,
             Companies companies,
@@ -58,6 +62,7 @@ public class HandReceipts {
             JsonMapper json) {
         this.receipts = receipts;
         this.bookings = bookings;
+        this.tenders = tenders;
         this.reversals = reversals;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
@@ -76,6 +81,7 @@ public class HandReceipts {
             List<ReceiptState> states,
             @Nullable Long site,
             @Nullable Tender tender,
+            @Nullable String tenderName,
             @Nullable Long party,
             @Nullable LocalDate from,
             @Nullable LocalDate to,
@@ -85,6 +91,23 @@ public class HandReceipts {
     @Transactional(readOnly = true)
     public InHand sums(long companyId) {
         return InHand.of(receipts.amounts(companyId, IN_HAND), companies.today(companyId));
+    }
+
+    /** What is to be told of cash that a site holds above its limit. */
+    @Transactional(readOnly = true)
+    public List<String> overLimit(long companyId) {
+        return overLimit(companyId, sums(companyId));
+    }
+
+    List<String> overLimit(long companyId, InHand hand) {
+        Company company = companies.get(companyId);
+        return hand.overLimit(tenders.cashLimits(companyId)).stream()
+                .map(o -> say(
+                        "deposit.overLimit",
+                        companies.site(companyId, o.site()).name(),
+                        MinorUnits.grouped(o.cash(), company.baseCurrency()),
+                        MinorUnits.grouped(o.limit(), company.baseCurrency())))
+                .toList();
     }
 
     /** The oldest first. */
@@ -99,6 +122,7 @@ public class HandReceipts {
                         : f.states(),
                 f.site(),
                 f.tender(),
+                f.tenderName(),
                 f.party(),
                 f.from(),
                 f.to(),
@@ -241,13 +265,25 @@ public class HandReceipts {
         }
         out.forEach(r -> Limits.checkSite(r.siteId(), ""));
         JournalEntryRow entry = ledger.entry(companyId, entryId);
-        long account = company.purpose(Purpose.RECEIPTS_IN_HAND).orElse(-1L);
-        long taken = ledger.linesOf(List.of(entryId)).stream()
+        Map<Long, Long> sums = new TreeMap<>();
+        out.forEach(r -> sums.merge(r.ledgerAccountId(), r.minorUnits(), Math::addExact));
+        sums.forEach((account, sum) -> checkHeld(company, entry, account, sum));
+        out.forEach(r -> r.takeOut(entryId));
+        activity.record(
+                companyId,
+                who,
+                "receipt.elsewhere",
+                "journal_entry",
+                entryId,
+                say("receipt.elsewhere.took", out.size(), entry.number()));
+    }
+
+    private void checkHeld(Company company, JournalEntryRow entry, long account, long more) {
+        long taken = ledger.linesOf(List.of(entry.id())).stream()
                 .filter(l -> l.ledgerAccountId() == account)
                 .mapToLong(l -> -l.minorUnits())
                 .sum();
-        long held = receipts.heldBy(entryId);
-        long sum = out.stream().mapToLong(ReceiptInHand::minorUnits).reduce(held, Math::addExact);
+        long sum = Math.addExact(receipts.heldBy(entry.id(), account), more);
         if (sum > taken) {
             throw new RuleViolation(
                     "receipt.held",
@@ -260,14 +296,6 @@ public class HandReceipts {
                     say("receipt.held.expected"),
                     say("receipt.held.remedy"));
         }
-        out.forEach(r -> r.takeOut(entryId));
-        activity.record(
-                companyId,
-                who,
-                "receipt.elsewhere",
-                "journal_entry",
-                entryId,
-                say("receipt.elsewhere.took", out.size(), entry.number()));
     }
 
     /** Puts a receipt back that was taken out of hand by mistake. */

@@ -26,6 +26,8 @@ public class ReceiptInHand extends MasterRow {
     @Enumerated(EnumType.STRING)
     private Tender tender;
 
+    private String tenderName;
+
     private @Nullable Long partyId;
     private String payer;
     private String number;
@@ -51,6 +53,7 @@ public class ReceiptInHand extends MasterRow {
         this.ledgerAccountId = r.ledgerAccountId();
         this.siteId = r.form().siteId();
         this.tender = r.tender();
+        this.tenderName = r.form().ownTender();
         this.partyId = r.partyId();
         this.payer = r.payer();
         this.number = r.number();
@@ -108,6 +111,16 @@ public class ReceiptInHand extends MasterRow {
         return tender;
     }
 
+    /** Of a tender that the company added; else empty. */
+    String tenderName() {
+        return tenderName;
+    }
+
+    /** The tender in words: {@code check}, or the name that the company gave it. */
+    String tenderWords() {
+        return tenderName.isEmpty() ? tender.words() : tenderName;
+    }
+
     @Nullable
     Long partyId() {
         return partyId;
@@ -116,6 +129,11 @@ public class ReceiptInHand extends MasterRow {
     @Nullable
     Long heldByEntryId() {
         return heldByEntryId;
+    }
+
+    /** As it was entered, plain. */
+    String form() {
+        return form;
     }
 
     String whatFor() {

@@ -18,8 +18,9 @@ interface ReceiptInHandRepository extends MasterRows<ReceiptInHand> {
     List<ReceiptInHand> inStates(long company, Collection<ReceiptState> states, Limit limit);
 
     /** What all of those states hold, without the receipts themselves. */
-    @Query("select new tidemark.core.receipt.InHand$Item(coalesce(r.siteId, 0L), r.tender, r.receivedOn, r.minorUnits)"
-            + " from ReceiptInHand r where r.companyId = :company and r.state in :states")
+    @Query(
+            "select new tidemark.core.receipt.InHand$Item(coalesce(r.siteId, 0L), r.tender, r.tenderName, r.receivedOn, r.minorUnits)"
+                    + " from ReceiptInHand r where r.companyId = :company and r.state in :states")
     List<InHand.Item> amounts(long company, Collection<ReceiptState> states);
 
     /**
@@ -29,7 +30,7 @@ interface ReceiptInHandRepository extends MasterRows<ReceiptInHand> {
      * @param amount that is looked for beside it
      */
     @Query("select r from ReceiptInHand r where r.companyId = :company and r.state in :states"
-            + " and (:site is null or r.siteId = :site) and (:tender is null or r.tender = :tender)"
+            + " and (:site is null or r.siteId = :site) and (:tender is null or r.tender = :tender) and (:own is null or r.tenderName = :own)"
             + " and (:party is null or r.partyId = :party)"
             + " and (:from is null or r.receivedOn >= :from) and (:to is null or r.receivedOn <= :to)"
             + " and (:like is null or lower(r.payer) like :like or lower(r.number) like :like"
@@ -40,6 +41,7 @@ interface ReceiptInHandRepository extends MasterRows<ReceiptInHand> {
             Collection<ReceiptState> states,
             @Nullable Long site,
             @Nullable Tender tender,
+            @Nullable String own,
             @Nullable Long party,
             @Nullable LocalDate from,
             @Nullable LocalDate to,
@@ -53,15 +55,28 @@ interface ReceiptInHandRepository extends MasterRows<ReceiptInHand> {
     @Query("select r from ReceiptInHand r where r.companyId = :company and r.id in :ids order by r.id")
     List<ReceiptInHand> some(long company, Collection<Long> ids);
 
-    /** What an entry holds already of receipts that reached the bank another way, minor units. */
-    @Query("select coalesce(sum(r.minorUnits), 0L) from ReceiptInHand r where r.heldByEntryId = :entry")
-    long heldBy(long entry);
+    /** What an entry holds already of receipts of an account that reached the bank another way, minor units. */
+    @Query("select coalesce(sum(r.minorUnits), 0L) from ReceiptInHand r where r.heldByEntryId = :entry"
+            + " and r.ledgerAccountId = :account")
+    long heldBy(long entry, long account);
 
     /** As it was entered; read without the receipt itself, which is read once the journal is locked. */
     @Query("select r.form from ReceiptInHand r where r.companyId = :company and r.id = :id")
     Optional<String> formOf(long company, long id);
 
+    /** What is in hand and was received by a day, the newest first. */
+    @Query("select r from ReceiptInHand r where r.companyId = :company and r.state = 'IN_HAND' and r.receivedOn <= :day"
+            + " order by r.receivedOn desc, r.id desc")
+    List<ReceiptInHand> inHandBy(long company, LocalDate day, Limit limit);
+
+    /** What cards were charged at a site on a day and is on no slip yet. */
+    @Query("select r from ReceiptInHand r where r.companyId = :company and r.state = 'IN_HAND' and r.tender = 'CARD'"
+            + " and r.receivedOn = :day and (r.siteId = :site or (:site is null and r.siteId is null)) order by r.id")
+    List<ReceiptInHand> cards(long company, @Nullable Long site, LocalDate day);
+
     Optional<ReceiptInHand> findByJournalEntryId(long entry);
+
+    List<ReceiptInHand> findByCompanyIdAndPartyIdAndState(long companyId, long partyId, ReceiptState state);
 
     @Query("select coalesce(max(r.slipPlace), 0) from ReceiptInHand r where r.depositSlipId = :slip")
     int lastPlace(long slip);

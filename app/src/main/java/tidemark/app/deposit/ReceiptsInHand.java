@@ -1,16 +1,20 @@
 package tidemark.app.deposit;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
-import tidemark.app.company.Companies;
 import tidemark.app.ledger.JournalEntryRow;
 import tidemark.app.ledger.PostingListener;
 import tidemark.app.party.ReceiptKeeper;
+import tidemark.app.party.Receipts;
 import tidemark.core.deposit.SlipState;
-import tidemark.core.ledger.Purpose;
+import tidemark.core.problem.Words;
 import tidemark.core.receipt.ReceiptState;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -22,34 +26,37 @@ import tools.jackson.databind.json.JsonMapper;
 class ReceiptsInHand implements ReceiptKeeper, PostingListener {
     private final ReceiptInHandRepository receipts;
     private final DepositSlipRepository slips;
-    private final Companies companies;
     private final JdbcTemplate jdbc;
     private final JsonMapper json;
 
-    ReceiptsInHand(
-            ReceiptInHandRepository receipts,
-            DepositSlipRepository slips,
-            Companies companies,
-            JdbcTemplate jdbc,
-            JsonMapper json) {
+    ReceiptsInHand(ReceiptInHandRepository receipts, DepositSlipRepository slips, JdbcTemplate jdbc, JsonMapper json) {
         this.receipts = receipts;
         this.slips = slips;
-        this.companies = companies;
         this.jdbc = jdbc;
         this.json = json;
     }
 
     @Override
     public boolean received(Received receipt) {
-        boolean ours = companies
-                .get(receipt.companyId())
-                .purpose(Purpose.RECEIPTS_IN_HAND)
-                .filter(id -> id == receipt.ledgerAccountId())
-                .isPresent();
-        if (ours) {
+        if (receipt.waits()) {
             receipts.save(new ReceiptInHand(receipt, json.writeValueAsString(receipt.form())));
         }
-        return ours;
+        return receipt.waits();
+    }
+
+    @Override
+    public Map<Long, String> promised(long companyId, long partyId) {
+        Map<Long, String> out = new HashMap<>();
+        for (ReceiptInHand receipt :
+                receipts.findByCompanyIdAndPartyIdAndState(companyId, partyId, ReceiptState.PROMISED)) {
+            json.readValue(receipt.form(), Receipts.NewReceipt.class)
+                    .items()
+                    .forEach(i -> out.merge(
+                            i.itemId(),
+                            say("deposit.promisedBy", receipt.number(), Words.day(receipt.paperDate())),
+                            (a, b) -> a + "; " + b));
+        }
+        return out;
     }
 
     @Override

@@ -50,6 +50,7 @@ public class ReceiptsInHandController {
      * A receipt; amounts as decimal text of the company's currency.
      *
      * @param entryId that it was booked by; absent while it is promised
+     * @param tenderName of a tender that the company added; else empty
      * @param whatFor what it settles, or its text
      * @param paperDate the date on the check
      * @param days since it was received
@@ -61,6 +62,7 @@ public class ReceiptsInHandController {
             @Nullable Long entryId,
             @Nullable Long siteId,
             Tender tender,
+            String tenderName,
             @Nullable Long partyId,
             String payer,
             String number,
@@ -78,6 +80,7 @@ public class ReceiptsInHandController {
                     r.journalEntryId(),
                     r.siteId(),
                     r.tender(),
+                    r.tenderName(),
                     r.partyId(),
                     r.payer(),
                     r.number(),
@@ -93,23 +96,33 @@ public class ReceiptsInHandController {
     }
 
     /** @param oldestDays the age of the oldest of them */
-    public record HandGroup(@Nullable Long siteId, Tender tender, int count, String total, long oldestDays) {}
+    public record HandGroup(
+            @Nullable Long siteId, Tender tender, String tenderName, int count, String total, long oldestDays) {}
 
     /**
      * @param groups all that is in hand, whatever is listed
      * @param more whether there are more than are listed
+     * @param warnings of sites that hold more cash than they may
      */
-    public record HandView(List<HandReceipt> receipts, List<HandGroup> groups, int count, String total, boolean more) {}
+    public record HandView(
+            List<HandReceipt> receipts,
+            List<HandGroup> groups,
+            int count,
+            String total,
+            boolean more,
+            List<String> warnings) {}
 
     private static HandReceipts.Filter filter(
             @Nullable List<ReceiptState> states,
             @Nullable Long site,
             @Nullable Tender tender,
+            @Nullable String tenderName,
             @Nullable Long party,
             @Nullable LocalDate from,
             @Nullable LocalDate to,
             String text) {
-        return new HandReceipts.Filter(states == null ? List.of() : states, site, tender, party, from, to, text);
+        return new HandReceipts.Filter(
+                states == null ? List.of() : states, site, tender, tenderName, party, from, to, text);
     }
 
     /** Where no state is named: all that is in hand, on a slip or promised. */
@@ -120,6 +133,7 @@ public class ReceiptsInHandController {
             @RequestParam(required = false) @Nullable List<ReceiptState> state,
             @RequestParam(required = false) @Nullable Long site,
             @RequestParam(required = false) @Nullable Tender tender,
+            @RequestParam(required = false) @Nullable String tenderName,
             @RequestParam(required = false) @Nullable Long party,
             @RequestParam(required = false) @Nullable LocalDate from,
             @RequestParam(required = false) @Nullable LocalDate to,
@@ -129,7 +143,7 @@ public class ReceiptsInHandController {
         LocalDate today = companies.today(companyId);
         int most = Math.max(1, Math.min(limit, MOST));
         List<ReceiptInHand> found =
-                receipts.list(companyId, filter(state, site, tender, party, from, to, text), most + 1);
+                receipts.list(companyId, filter(state, site, tender, tenderName, party, from, to, text), most + 1);
         InHand hand = receipts.sums(companyId);
         return new HandView(
                 found.stream()
@@ -140,13 +154,15 @@ public class ReceiptsInHandController {
                         .map(g -> new HandGroup(
                                 g.site() == 0 ? null : g.site(),
                                 g.tender(),
+                                g.name(),
                                 g.count(),
                                 MinorUnits.toDecimal(g.total(), company.baseCurrency()),
                                 g.oldestDays()))
                         .toList(),
                 hand.groups().stream().mapToInt(InHand.Group::count).sum(),
                 MinorUnits.toDecimal(hand.total(), company.baseCurrency()),
-                found.size() > most);
+                found.size() > most,
+                receipts.overLimit(companyId, hand));
     }
 
     /** The same as a table. */
@@ -157,6 +173,7 @@ public class ReceiptsInHandController {
             @RequestParam(required = false) @Nullable List<ReceiptState> state,
             @RequestParam(required = false) @Nullable Long site,
             @RequestParam(required = false) @Nullable Tender tender,
+            @RequestParam(required = false) @Nullable String tenderName,
             @RequestParam(required = false) @Nullable Long party,
             @RequestParam(required = false) @Nullable LocalDate from,
             @RequestParam(required = false) @Nullable LocalDate to,
@@ -171,13 +188,13 @@ public class ReceiptsInHandController {
                         receipts
                                 .list(
                                         companyId,
-                                        filter(state, site, tender, party, from, to, text),
+                                        filter(state, site, tender, tenderName, party, from, to, text),
                                         TableFile.MOST_ROWS + 1)
                                 .stream()
                                 .map(r -> HandReceipt.of(r, company, today))
                                 .map(r -> List.of(
                                         r.number(),
-                                        r.tender().words(),
+                                        r.tenderName().isEmpty() ? r.tender().words() : r.tenderName(),
                                         r.payer(),
                                         r.whatFor(),
                                         r.receivedOn().toString(),
@@ -196,7 +213,7 @@ public class ReceiptsInHandController {
 
     /** Puts the amount of a receipt right that is not banked. */
     @PostMapping("/{receiptId}/correction")
-    @Requires(Right.PREPARE)
+    @Requires(Right.RECEIVE)
     @Transactional
     public ReceiptCorrected correct(
             @PathVariable long companyId,
@@ -215,7 +232,7 @@ public class ReceiptsInHandController {
 
     /** Books a promised receipt whose date has come. */
     @PostMapping("/{receiptId}/taking-in")
-    @Requires(Right.PREPARE)
+    @Requires(Right.RECEIVE)
     @Transactional
     public ReceiptCorrected takeIn(
             @PathVariable long companyId,
@@ -228,7 +245,7 @@ public class ReceiptsInHandController {
 
     /** Gives a promised receipt up. */
     @PostMapping("/{receiptId}/giving-up")
-    @Requires(Right.PREPARE)
+    @Requires(Right.RECEIVE)
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void giveUp(@PathVariable long companyId, @PathVariable long receiptId, Actor actor) {
         receipts.giveUp(companyId, receiptId, actor.name());
@@ -239,7 +256,7 @@ public class ReceiptsInHandController {
 
     /** Takes receipts out of hand that reached the bank another way. */
     @PostMapping("/taking-out")
-    @Requires(Right.PREPARE)
+    @Requires(Right.RECEIVE)
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void takeOut(@PathVariable long companyId, @RequestBody @Valid Elsewhere body, Actor actor) {
         receipts.takeOut(companyId, body.receipts(), body.entryId(), actor.name());
@@ -247,7 +264,7 @@ public class ReceiptsInHandController {
 
     /** Puts one back that was taken out by mistake. */
     @PostMapping("/{receiptId}/putting-back")
-    @Requires(Right.PREPARE)
+    @Requires(Right.RECEIVE)
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void putBack(@PathVariable long companyId, @PathVariable long receiptId, Actor actor) {
         receipts.putBack(companyId, receiptId, actor.name());

@@ -30,6 +30,7 @@ public class SlipBankingController {
     private final DepositSlips slips;
     private final SlipBankings bankings;
     private final SlipOverLines overLines;
+    private final LineDeposits lineDeposits;
     private final SlipViews views;
     private final Companies companies;
     private final LedgerViews ledgerViews;
@@ -38,12 +39,14 @@ public class SlipBankingController {
             DepositSlips slips,
             SlipBankings bankings,
             SlipOverLines overLines,
+            LineDeposits lineDeposits,
             SlipViews views,
             Companies companies,
             LedgerViews ledgerViews) {
         this.slips = slips;
         this.bankings = bankings;
         this.overLines = overLines;
+        this.lineDeposits = lineDeposits;
         this.views = views;
         this.companies = companies;
         this.ledgerViews = ledgerViews;
@@ -57,7 +60,7 @@ public class SlipBankingController {
             @Nullable @Size(max = 20) List<SlipViews.@Valid SlipKept> keptBack) {}
 
     @PostMapping("/{slipId}/banking")
-    @Requires(Right.PREPARE)
+    @Requires(Right.BANK)
     @Transactional
     public LedgerViews.BookedView bank(
             @PathVariable long companyId,
@@ -73,7 +76,7 @@ public class SlipBankingController {
     record SlipApart(@NotNull LocalDate date) {}
 
     @PostMapping("/{slipId}/taking-apart")
-    @Requires(Right.PREPARE)
+    @Requires(Right.BANK)
     @Transactional
     public LedgerViews.BookedView takeApart(
             @PathVariable long companyId,
@@ -86,7 +89,7 @@ public class SlipBankingController {
 
     /** Puts right on which day a banked slip was taken to the bank. */
     @PostMapping("/{slipId}/day")
-    @Requires(Right.PREPARE)
+    @Requires(Right.BANK)
     @Transactional
     public LedgerViews.BookedView putDayRight(
             @PathVariable long companyId,
@@ -125,7 +128,7 @@ public class SlipBankingController {
     public record SplitView(long slipId, LedgerViews.BookedView booked) {}
 
     @PostMapping("/{slipId}/split")
-    @Requires(Right.PREPARE)
+    @Requires(Right.BANK)
     @Transactional
     public SplitView split(
             @PathVariable long companyId,
@@ -180,5 +183,51 @@ public class SlipBankingController {
             @RequestBody @Valid SplitLines body,
             Actor actor) {
         return ledgerViews.shown(companyId, overLines.split(companyId, slipId, body.lines(), actor.name()), preview);
+    }
+
+    /** A banked slip that a line credits at another amount; apart is below zero where the bank credited less. */
+    public record OtherSlip(long slipId, String number, String apart) {}
+
+    /** @param several whether other receipts come to the line too */
+    public record LineProposal(
+            List<ReceiptsInHandController.HandReceipt> receipts, boolean several, List<OtherSlip> others) {}
+
+    /** What of the desk may explain a line: receipts in hand that come to it, slips that it credits at another amount. */
+    @GetMapping("/for-line")
+    @Requires(Right.VIEW)
+    LineProposal forLine(
+            @PathVariable long companyId,
+            @RequestParam long line,
+            @RequestParam(required = false) @Nullable List<Long> entry) {
+        Company company = companies.get(companyId);
+        LocalDate today = companies.today(companyId);
+        LineDeposits.Proposal found = lineDeposits.proposal(companyId, line, entry == null ? List.of() : entry);
+        return new LineProposal(
+                found.receipts().stream()
+                        .map(r -> ReceiptsInHandController.HandReceipt.of(r, company, today))
+                        .toList(),
+                found.several(),
+                found.others().stream()
+                        .map(o -> new OtherSlip(
+                                o.slip().id(),
+                                o.slip().number(),
+                                MinorUnits.toDecimal(o.apart(), company.baseCurrency())))
+                        .toList());
+    }
+
+    record LineSlip(
+            long line, @NotNull @Size(min = 1, max = 1000) List<@NotNull Long> receipts) {}
+
+    /** Makes a slip of receipts that come to a line, banks it on its day and matches it. */
+    @PostMapping("/for-line")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public SplitView makeForLine(
+            @PathVariable long companyId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid LineSlip body,
+            Actor actor) {
+        LineDeposits.Made made = lineDeposits.make(companyId, body.line(), body.receipts(), actor.name());
+        return new SplitView(made.slipId(), ledgerViews.shown(companyId, made.booked(), preview));
     }
 }

@@ -82,18 +82,36 @@ public class SlipBankings {
                     say("slip.count.agreeing"),
                     say("slip.count.agreeingRemedy"));
         }
+        return banked(slip, standing, prepared, false, who);
+    }
+
+    /** Banks a slip whose money the bank has counted already: what it credited is what is on it. */
+    @Transactional
+    public Ledger.Booked bankAsCredited(long companyId, long slipId, LocalDate day, long credited, String who) {
+        DepositSlip slip = books.locked(companyId, slipId);
+        slip.checkOpen();
+        Slips.Standing standing = books.standing(slip);
+        if (standing.total() != credited) {
+            throw new IllegalArgumentException("Only a slip of what was credited");
+        }
+        return banked(slip, standing, Slips.Prepared.NOTHING.on(day), true, who);
+    }
+
+    private Ledger.Booked banked(
+            DepositSlip slip, Slips.Standing standing, Slips.Prepared prepared, boolean asCredited, String who) {
         Ledger.Booked booked = book(slip, standing.receipts(), prepared, who);
+        long companyId = slip.companyId();
+        String amount =
+                MinorUnits.grouped(standing.total(), companies.get(companyId).baseCurrency());
         activity.record(
                 companyId,
                 who,
                 "slip.banked",
                 "deposit_slip",
-                slipId,
-                say(
-                        "slip.banked.banked",
-                        slip.title(),
-                        MinorUnits.grouped(
-                                standing.total(), companies.get(companyId).baseCurrency())));
+                slip.id(),
+                asCredited
+                        ? say("slip.banked.asCredited", slip.title(), amount)
+                        : say("slip.banked.banked", slip.title(), amount));
         return booked;
     }
 

@@ -85,7 +85,7 @@ class SlipPrints {
         sheet.heading(say("deposit.printTotals", currency.getCode()));
         InHand sums = InHand.of(
                 standing.receipts().stream()
-                        .map(r -> new InHand.Item(0, r.tender(), r.receivedOn(), r.minorUnits()))
+                        .map(r -> new InHand.Item(0, r.tender(), r.tenderName(), r.receivedOn(), r.minorUnits()))
                         .toList(),
                 slip.paperDate());
         sheet.table(
@@ -94,7 +94,9 @@ class SlipPrints {
                 List.of(say("deposit.printTender"), say("deposit.printCount"), say("deposit.printAmount")),
                 sums.groups().stream()
                         .map(g -> List.of(
-                                g.tender().words(), String.valueOf(g.count()), MinorUnits.grouped(g.total(), currency)))
+                                g.name().isEmpty() ? g.tender().words() : g.name(),
+                                String.valueOf(g.count()),
+                                MinorUnits.grouped(g.total(), currency)))
                         .toList(),
                 List.of(
                         say("deposit.printAll"),

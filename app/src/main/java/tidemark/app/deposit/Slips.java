@@ -51,8 +51,19 @@ public class Slips {
         this.json = json;
     }
 
-    /** Amounts of checks in the order they were keyed and pieces of cash by value, minor units. */
-    public record Counted(List<Long> checks, Map<Long, Integer> pieces) {}
+    /**
+     * Amounts of checks in the order they were keyed and pieces of cash by value, minor units.
+     *
+     * @param entered whether somebody from whom the amounts are kept has said that the count is in
+     */
+    public record Counted(
+            List<Long> checks,
+            Map<Long, Integer> pieces,
+            @Nullable Boolean entered) {
+        boolean isEntered() {
+            return Boolean.TRUE.equals(entered);
+        }
+    }
 
     /** What is known of a slip before it is banked: the day, what the bank keeps back, what goes into drawers. */
     public record Prepared(@Nullable LocalDate day, List<TaxedLine> charges, List<SlipBooking.KeptBack> keptBack) {
@@ -80,6 +91,11 @@ public class Slips {
             Prepared prepared,
             @Nullable Counted counted,
             @Nullable DepositCount count) {
+        /** Whether it was counted, and agrees with what is on it. */
+        boolean agrees() {
+            return count != null && count.agrees();
+        }
+
         /** What is on the slip, in minor units. */
         long total() {
             return receipts.stream().mapToLong(ReceiptInHand::minorUnits).reduce(0, Math::addExact);

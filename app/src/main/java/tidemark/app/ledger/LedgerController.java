@@ -236,7 +236,7 @@ public class LedgerController {
     record Attached(long id) {}
 
     @PostMapping("/entries/{entryId}/attachments")
-    @Requires(Right.PREPARE)
+    @Requires(Right.RECEIVE)
     Attached attach(
             @PathVariable long companyId, @PathVariable long entryId, @RequestParam MultipartFile file, Actor actor)
             throws IOException {

@@ -10,6 +10,7 @@ import org.springframework.stereotype.Service;
 import tidemark.app.access.NotFound;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.deposit.DepositSlips;
 import tidemark.app.ledger.CashEntryRepository;
 import tidemark.app.ledger.CashEntryRow;
 import tidemark.core.ledger.CashEntry;
@@ -26,6 +27,7 @@ class PracticeControls {
     private final LinkRecords records;
     private final BankAccounts accounts;
     private final CashEntryRepository entries;
+    private final DepositSlips slips;
     private final JsonMapper json;
 
     PracticeControls(
@@ -34,12 +36,14 @@ class PracticeControls {
             LinkRecords records,
             BankAccounts accounts,
             CashEntryRepository entries,
+            DepositSlips slips,
             JsonMapper json) {
         this.banks = banks;
         this.information = information;
         this.records = records;
         this.accounts = accounts;
         this.entries = entries;
+        this.slips = slips;
         this.json = json;
     }
 
@@ -98,7 +102,7 @@ class PracticeControls {
                 .toList();
     }
 
-    private static void instruction(ArrayNode list, LinkedAccount linked, CashEntryRow row) {
+    private void instruction(ArrayNode list, LinkedAccount linked, CashEntryRow row) {
         CashEntry entry = row.entry();
         ObjectNode node = list.addObject();
         node.put("id", Long.toString(row.id()));
@@ -109,6 +113,11 @@ class PracticeControls {
         node.put("reference", entry.reference());
         node.put("check", entry.checkNumber());
         node.put("name", entry.party());
+        ArrayNode items = node.putArray("items");
+        Long booked = row.journalEntryId();
+        if (booked != null) {
+            slips.items(booked).forEach(items::add);
+        }
     }
 
     Stage trouble(long companyId, long linkId, String trouble) {

@@ -217,6 +217,13 @@ public class Parties implements PartyNames {
         return parties.rolesOf(party.identity().id());
     }
 
+    /** Whoever alone has that name. */
+    @Transactional(readOnly = true)
+    public Optional<Party> alone(long companyId, Control control, String name) {
+        List<Party> found = parties.findByCompanyIdAndControlAndIdentityNameIgnoreCase(companyId, control, name);
+        return found.size() == 1 ? Optional.of(found.getFirst()) : Optional.empty();
+    }
+
     /** Of two of one name neither is taken. */
     private Optional<Party> onlyOneNamed(long companyId, Control control, String name, String where) {
         List<Party> found = parties.findByCompanyIdAndControlAndIdentityNameIgnoreCase(companyId, control, name);

@@ -8,6 +8,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
@@ -49,6 +50,7 @@ public class PartyController {
     private final BankAccounts bankAccounts;
     private final Companies companies;
     private final SettlementProposals proposals;
+    private final SisterBooks sisters;
 
     PartyController(
             Parties parties,
@@ -60,7 +62,9 @@ public class PartyController {
             LedgerViews ledgerViews,
             BankAccounts bankAccounts,
             Companies companies,
-            SettlementProposals proposals) {
+            SettlementProposals proposals,
+            SisterBooks sisters) {
+        this.sisters = sisters;
         this.companies = companies;
         this.proposals = proposals;
         this.parties = parties;
@@ -93,6 +97,22 @@ public class PartyController {
         Parties.Card card(AmountStyle style) {
             return new Parties.Card(code, name, address, terms(style, dueDays, discountPercent, discountDays), active);
         }
+    }
+
+    /** @param companyId whose books are kept here too; absent for none */
+    record SisterOf(@Nullable Long companyId) {}
+
+    @GetMapping("/sister-books")
+    @Requires(Right.ADMINISTER)
+    List<SisterBooks.Sister> sisters(@PathVariable long companyId, Actor actor) {
+        return sisters.mayTie(companyId, actor);
+    }
+
+    @PutMapping("/parties/{partyId}/sister-books")
+    @Requires(Right.ADMINISTER)
+    void sister(
+            @PathVariable long companyId, @PathVariable long partyId, @RequestBody @Valid SisterOf body, Actor actor) {
+        sisters.keep(companyId, partyId, body.companyId(), actor);
     }
 
     @GetMapping("/parties")
@@ -176,7 +196,7 @@ public class PartyController {
 
     /** What a payment settles, as far as its amount and the numbers that came with it tell; changes nothing. */
     @PostMapping("/parties/{partyId}/settlement-proposal")
-    @Requires(Right.PREPARE)
+    @Requires(Right.RECEIVE)
     SettlementProposals.ProposalView propose(
             @PathVariable long companyId,
             @PathVariable long partyId,
@@ -221,7 +241,7 @@ public class PartyController {
     record ReceiptView(String received, LedgerViews.BookedView booked) {}
 
     @PostMapping("/receipts")
-    @Requires(Right.PREPARE)
+    @Requires(Right.RECEIVE)
     @Transactional
     public ReceiptView receipt(
             @PathVariable long companyId,
@@ -236,7 +256,7 @@ public class PartyController {
 
     /** Books a CSV file of receipts, all or nothing. */
     @PostMapping("/receipt-files")
-    @Requires(Right.PREPARE)
+    @Requires(Right.RECEIVE)
     @Transactional
     public LedgerViews.BookedView receiptFile(
             @PathVariable long companyId,

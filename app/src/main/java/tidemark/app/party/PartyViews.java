@@ -35,18 +35,24 @@ public class PartyViews {
     private final SettlementRepository settlements;
     private final BankAccounts bankAccounts;
     private final Companies companies;
+    private final SisterBooks sisters;
+    private final List<ReceiptKeeper> keepers;
 
     PartyViews(
             Parties parties,
             OpenItemRepository items,
             SettlementRepository settlements,
             BankAccounts bankAccounts,
-            Companies companies) {
+            Companies companies,
+            SisterBooks sisters,
+            List<ReceiptKeeper> keepers) {
         this.parties = parties;
         this.items = items;
         this.settlements = settlements;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
+        this.sisters = sisters;
+        this.keepers = keepers;
     }
 
     public record PartyView(
@@ -77,7 +83,10 @@ public class PartyViews {
             LocalDate from,
             @Nullable LocalDate undoneFrom) {}
 
-    /** @param discount what may still be deducted today; absent for nothing */
+    /**
+     * @param discount what may still be deducted today; absent for nothing
+     * @param promised by a receipt that is dated ahead, in words
+     */
     public record ItemView(
             long id,
             long entryId,
@@ -91,6 +100,7 @@ public class PartyViews {
             String payNow,
             @Nullable String discount,
             @Nullable LocalDate discountUntil,
+            @Nullable String promised,
             List<SettlementView> settlements) {}
 
     /** One of the roles of somebody, with what is open in it now, signed as in the journal. */
@@ -99,6 +109,7 @@ public class PartyViews {
     /**
      * @param roles all roles of the same person or firm, this one among them
      * @param net what is open in all of them, signed as in the journal
+     * @param sister whose books are kept here too, of a sister company
      */
     public record PartyPage(
             PartyView party,
@@ -107,7 +118,8 @@ public class PartyViews {
             String net,
             List<ItemView> open,
             List<ItemView> all,
-            boolean more) {}
+            boolean more,
+            SisterBooks.@Nullable Sister sister) {}
 
     /** Somebody in a role, to be chosen. */
     public record PartyName(long id, Control control, String name, String code) {}
@@ -231,6 +243,8 @@ public class PartyViews {
             due.computeIfAbsent(item.partyId(), k -> new ArrayList<>()).add(one);
             all.add(one);
         }
+        Map<Long, String> promised = new HashMap<>();
+        keepers.forEach(k -> promised.putAll(k.promised(companyId, partyId)));
         return new PartyPage(
                 view(party),
                 view(Aging.of(due.getOrDefault(partyId, List.of()), today), currency),
@@ -246,12 +260,14 @@ public class PartyViews {
                                         currency)))
                         .toList(),
                 MinorUnits.toDecimal(Aging.of(all, today).total(), currency),
-                views(open, currency, today),
-                views(shown, currency, today),
-                more);
+                views(open, promised, currency, today),
+                views(shown, promised, currency, today),
+                more,
+                sisters.booksOf(partyId).orElse(null));
     }
 
-    private List<ItemView> views(List<OpenItemRow> rows, CurrencyUnit currency, LocalDate today) {
+    private List<ItemView> views(
+            List<OpenItemRow> rows, Map<Long, String> promised, CurrencyUnit currency, LocalDate today) {
         Set<Long> ids = new HashSet<>();
         rows.forEach(r -> ids.add(r.id()));
         List<SettlementRow> touching = ids.isEmpty() ? List.of() : settlements.touching(ids);
@@ -295,6 +311,7 @@ public class PartyViews {
                     MinorUnits.toDecimal(full.paid(), currency),
                     full.discount() == 0 ? null : MinorUnits.toDecimal(full.discount(), currency),
                     item.discount().minorUnits() == 0 ? null : item.discount().until(),
+                    promised.get(row.id()),
                     own));
         }
         return out;

@@ -30,6 +30,7 @@ class ReceiptFiles {
     private static final int MOST_TOLD = 50;
 
     private final Receipts receipts;
+    private final Tenders tenders;
     private final Parties parties;
     private final SettlementProposals proposals;
     private final Companies companies;
@@ -39,6 +40,7 @@ class ReceiptFiles {
 
     ReceiptFiles(
             Receipts receipts,
+            Tenders tenders,
             Parties parties,
             SettlementProposals proposals,
             Companies companies,
@@ -46,6 +48,7 @@ class ReceiptFiles {
             Ledger ledger,
             BankAccounts bankAccounts) {
         this.receipts = receipts;
+        this.tenders = tenders;
         this.parties = parties;
         this.proposals = proposals;
         this.companies = companies;
@@ -57,8 +60,8 @@ class ReceiptFiles {
     @Transactional
     Ledger.Booked book(long companyId, String content, String who) {
         Company company = companies.get(companyId);
-        List<ReceiptFile.Row> rows =
-                ReceiptFile.read(content, company.baseCurrency()).rowsOrRefuse();
+        List<ReceiptFile.Row> rows = ReceiptFile.read(content, company.baseCurrency(), tenders.own(companyId))
+                .rowsOrRefuse();
         bankAccounts.lockByLedgerAccounts(
                 companyId,
                 ledger.accountIds(
@@ -109,7 +112,8 @@ class ReceiptFiles {
                         : List.of(),
                 null,
                 row.tender(),
-                row.paperDate().equals(LocalDate.MIN) ? null : row.paperDate());
+                row.paperDate().equals(LocalDate.MIN) ? null : row.paperDate(),
+                row.tenderName());
     }
 
     private static @Nullable Long site(Map<String, Long> sites, String name) {

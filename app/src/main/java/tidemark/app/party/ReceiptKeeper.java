@@ -1,6 +1,7 @@
 package tidemark.app.party;
 
 import java.time.LocalDate;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import tidemark.app.ledger.JournalEntryRow;
 import tidemark.core.receipt.Tender;
@@ -12,6 +13,7 @@ public interface ReceiptKeeper {
      *
      * @param entry that it was booked by; none for one that is dated ahead, which is booked when its date has come
      * @param ledgerAccountId the account that the money reaches
+     * @param waits whether money waits on that account to be taken to the bank
      * @param number as it stands on the check, or the receipt's own
      * @param whatFor what it settles, or its text
      * @param minorUnits what was received, above zero
@@ -21,6 +23,7 @@ public interface ReceiptKeeper {
             long companyId,
             @Nullable JournalEntryRow entry,
             long ledgerAccountId,
+            boolean waits,
             Tender tender,
             @Nullable Long partyId,
             String payer,
@@ -37,4 +40,12 @@ public interface ReceiptKeeper {
      * @return whether it is kept; one that is dated ahead must be
      */
     boolean received(Received receipt);
+
+    /** A receipt was booked, whether it is kept or not. */
+    default void booked(Received receipt) {}
+
+    /** What of a party's open items is promised by receipts that are dated ahead, in words by item. */
+    default Map<Long, String> promised(long companyId, long partyId) {
+        return Map.of();
+    }
 }

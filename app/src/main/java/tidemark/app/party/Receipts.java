@@ -27,7 +27,6 @@ import tidemark.app.ledger.PostingListener;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
-import tidemark.core.ledger.Purpose;
 import tidemark.core.ledger.TaxedLine;
 import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
@@ -50,6 +49,7 @@ public class Receipts {
     private final Companies companies;
     private final BankAccounts bankAccounts;
     private final NumberCounters numbers;
+    private final Tenders tenders;
     private final List<ReceiptKeeper> keepers;
 
     Receipts(
@@ -61,6 +61,7 @@ public class Receipts {
             Companies companies,
             BankAccounts bankAccounts,
             NumberCounters numbers,
+            Tenders tenders,
             List<ReceiptKeeper> keepers) {
         this.parties = parties;
         this.allocations = allocations;
@@ -70,6 +71,7 @@ public class Receipts {
         this.companies = companies;
         this.bankAccounts = bankAccounts;
         this.numbers = numbers;
+        this.tenders = tenders;
         this.keepers = keepers;
     }
 
@@ -86,6 +88,7 @@ public class Receipts {
      * @param again whether a receipt like one that is there already is meant
      * @param tender in what form it came, where it waits to be taken to the bank; absent for what needs no slip
      * @param paperDate the date on the check; a receipt dated ahead is promised, and booked when its date has come
+     * @param tenderName of a tender that the company added, of that kind; absent for the one that every company has
      */
     public record NewReceipt(
             @Nullable Long partyId,
@@ -100,7 +103,13 @@ public class Receipts {
             @Nullable @Size(max = 100) List<@Valid GrossLine> lines,
             @Nullable Boolean again,
             @Nullable Tender tender,
-            @Nullable LocalDate paperDate) {
+            @Nullable LocalDate paperDate,
+            @Nullable @Size(max = 40) String tenderName) {
+        /** Of a tender that the company added, its name; else empty. */
+        public String ownTender() {
+            return tenderName == null ? "" : tenderName.strip();
+        }
+
         List<GrossLine> purposes() {
             return lines == null ? List.of() : lines;
         }
@@ -120,20 +129,46 @@ public class Receipts {
                     purposes().stream().map(l -> l.plain(style)).toList(),
                     null,
                     tender,
-                    paperDate);
+                    paperDate,
+                    tenderName);
         }
 
         /** The same on another day, as one that is meant. */
         public NewReceipt on(LocalDate day) {
             return new NewReceipt(
-                    partyId, payer, day, account, amount, reference, text, siteId, items, lines, true, tender, null);
+                    partyId,
+                    payer,
+                    day,
+                    account,
+                    amount,
+                    reference,
+                    text,
+                    siteId,
+                    items,
+                    lines,
+                    true,
+                    tender,
+                    null,
+                    tenderName);
         }
 
         /** The same of another amount, of which the items get as much as it reaches, as one that is meant. */
         public NewReceipt of(String other, List<Allocations.ItemPart> reached, List<GrossLine> purposes) {
             return new NewReceipt(
-                    partyId, payer, date, account, other, reference, text, siteId, reached, purposes, true, tender,
-                    null);
+                    partyId,
+                    payer,
+                    date,
+                    account,
+                    other,
+                    reference,
+                    text,
+                    siteId,
+                    reached,
+                    purposes,
+                    true,
+                    tender,
+                    null,
+                    tenderName);
         }
     }
 
@@ -202,6 +237,7 @@ public class Receipts {
                 companyId,
                 ahead ? null : booked.entries().getFirst(),
                 into.id(),
+                tenders.waitingAccounts(companyId).contains(into.id()),
                 tender == null ? Tender.CHECK : tender,
                 partyId,
                 payer,
@@ -212,6 +248,9 @@ public class Receipts {
                 received,
                 request.kept(style, reference, MinorUnits.toDecimal(received, company.baseCurrency())));
         boolean isKept = tender != null && keepers.stream().anyMatch(k -> k.received(kept));
+        if (!ahead) {
+            keepers.forEach(k -> k.booked(kept));
+        }
         if (ahead && !isKept) {
             throw new RuleViolation(
                     "receipt.ahead",
@@ -224,17 +263,10 @@ public class Receipts {
     }
 
     private ChartAccount into(long companyId, NewReceipt request) {
+        Tender kind = request.tender() == null ? Tender.CHECK : request.tender();
         if (request.account().isBlank()) {
-            return companies
-                    .get(companyId)
-                    .purpose(Purpose.RECEIPTS_IN_HAND)
-                    .map(id -> ledger.account(companyId, id))
-                    .orElseThrow(() -> new RuleViolation(
-                            "receipt.account",
-                            "account",
-                            say("receipt.account.found"),
-                            say("receipt.account.expected"),
-                            say("receipt.account.remedy")));
+            tenders.check(companyId, kind, request.ownTender());
+            return tenders.waitsOn(companyId, kind, request.ownTender(), request.siteId());
         }
         return ledger.accountByCode(companyId, request.account())
                 .orElseThrow(() -> new RuleViolation(

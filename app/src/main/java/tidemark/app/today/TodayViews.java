@@ -15,6 +15,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.approval.Approvals;
+import tidemark.app.card.CardBatches;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -43,6 +44,7 @@ class TodayViews {
     private final PaymentViews payments;
     private final Approvals approvals;
     private final DepositWork deposits;
+    private final CardBatches cards;
     private final IncomingFiles incomingFiles;
     private final Months months;
     private final AccountMonthRepository states;
@@ -56,6 +58,7 @@ class TodayViews {
             PaymentViews payments,
             Approvals approvals,
             DepositWork deposits,
+            CardBatches cards,
             IncomingFiles incomingFiles,
             Months months,
             AccountMonthRepository states,
@@ -67,6 +70,7 @@ class TodayViews {
         this.payments = payments;
         this.approvals = approvals;
         this.deposits = deposits;
+        this.cards = cards;
         this.incomingFiles = incomingFiles;
         this.months = months;
         this.states = states;
@@ -128,7 +132,8 @@ class TodayViews {
         DISK,
         IN_HAND,
         OPEN_SLIPS,
-        BANKED_SLIPS
+        BANKED_SLIPS,
+        CARD_TAKINGS
     }
 
     record TodayView(LocalDate businessDate, String company, LocalDate from, List<Lane> lanes, List<Task> tasks) {}
@@ -219,6 +224,23 @@ class TodayViews {
                     say("today.seeBankedSlips"),
                     Place.BANKED_SLIPS,
                     YearMonth.from(today)));
+        }
+        for (CardBatches.Missing missing : cards.missing(companyId)) {
+            tasks.add(new Task(
+                    missing.processorId(),
+                    missing.processor(),
+                    say(
+                            "today.cardDayMissing",
+                            MinorUnits.grouped(missing.due(), c),
+                            missing.processor(),
+                            Words.day(missing.day())),
+                    say("today.seeCardTakings"),
+                    Place.CARD_TAKINGS,
+                    YearMonth.from(missing.day())));
+        }
+        for (String over : desk.overLimit()) {
+            tasks.add(new Task(
+                    0, say("today.cash"), over, say("today.seeReceiptsInHand"), Place.IN_HAND, YearMonth.from(today)));
         }
         for (DepositWork.AtSite hand : desk.inHand()) {
             tasks.add(new Task(

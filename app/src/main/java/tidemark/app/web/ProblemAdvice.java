@@ -118,6 +118,9 @@ class ProblemAdvice {
     ProblemDetail forbidden(Forbidden e) {
         String needed = switch (e.right()) {
             case PREPARE -> say("web.aPreparer");
+            case RECEIVE -> say("web.aReceiver");
+            case COUNT -> say("web.aCounter");
+            case BANK -> say("web.aBanker");
             case CERTIFY -> say("web.aCertifier");
             case ADMINISTER -> say("web.anAdministrator");
             default -> say("web.somebodyWithTheRightToLook");

@@ -94,6 +94,22 @@ public final class Client {
                 .method(method, HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)));
     }
 
+    /** A file with a part of JSON beside it. */
+    public Answer upload(String path, String fileName, byte[] content, String part, Object body) {
+        String boundary = "----tide-with-part";
+        byte[] head = ("--" + boundary + "\r\nContent-Disposition: form-data; name=\"" + part
+                        + "\"\r\nContent-Type: application/json\r\n\r\n" + JSON.writeValueAsString(body) + "\r\n--"
+                        + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName
+                        + "\"\r\nContent-Type: application/octet-stream\r\n\r\n")
+                .getBytes(StandardCharsets.UTF_8);
+        return send(request(path)
+                .header("Content-Type", "multipart/form-data; boundary=" + boundary)
+                .POST(HttpRequest.BodyPublishers.concat(
+                        HttpRequest.BodyPublishers.ofByteArray(head),
+                        HttpRequest.BodyPublishers.ofByteArray(content),
+                        HttpRequest.BodyPublishers.ofString("\r\n--" + boundary + "--\r\n"))));
+    }
+
     public Answer upload(String path, String fileName, byte[] content) {
         String boundary = "----tide" + fileName.hashCode();
         byte[] head = ("--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName

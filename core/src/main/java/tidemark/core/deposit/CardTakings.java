@@ -99,8 +99,25 @@ public final class CardTakings {
         return List.copyOf(out);
     }
 
+    /**
+     * Which receipts make a batch: all of them where they come to it, else the only set of them that does. Cost: that of
+     * {@link SlipPartition#picking}.
+     *
+     * @return their places; empty where no set comes to it, or several do, or there are too many to try
+     */
+    public static Optional<List<Integer>> receiptsOf(List<Long> amounts, long gross) {
+        SlipPartition made = SlipPartition.picking(
+                amounts.stream()
+                        .map(a -> new SlipPartition.Receipt(a, List.of()))
+                        .toList(),
+                gross);
+        return made.isFound() && !made.several() && made.complete()
+                ? Optional.of(made.parts().getFirst())
+                : Optional.empty();
+    }
+
     /** So many business days later; Saturday and Sunday are none. */
-    static LocalDate dueDay(LocalDate day, int lagDays) {
+    public static LocalDate dueDay(LocalDate day, int lagDays) {
         LocalDate due = day;
         for (int i = 0; i < lagDays; ) {
             due = due.plusDays(1);

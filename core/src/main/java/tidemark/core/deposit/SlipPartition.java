@@ -77,6 +77,33 @@ public record SlipPartition(List<List<Integer>> parts, boolean several, boolean 
         return bySums(receipts, credits);
     }
 
+    /**
+     * Which of many receipts make one amount, the others left where they are. Where several sets do, the one that holds the
+     * receipts that stand last. Cost: that of two credits.
+     *
+     * @return one part, or none
+     */
+    public static SlipPartition picking(List<Receipt> receipts, long amount) {
+        long total = 0;
+        for (Receipt receipt : receipts) {
+            total = Math.addExact(total, receipt.minorUnits());
+        }
+        if (receipts.isEmpty() || amount <= 0 || total < amount) {
+            return NONE;
+        }
+        if (total == amount) {
+            List<Integer> all = new ArrayList<>();
+            for (int i = 0; i < receipts.size(); i++) {
+                all.add(i);
+            }
+            return new SlipPartition(List.of(all), false, true);
+        }
+        SlipPartition both = of(receipts, List.of(amount, total - amount));
+        return both.isFound()
+                ? new SlipPartition(List.of(both.parts().getFirst()), both.several(), both.complete())
+                : both;
+    }
+
     /** Each group whole; the groups are few. */
     private static SlipPartition byLabel(List<Receipt> receipts, List<Long> credits, int label) {
         Map<String, List<Integer>> groups = new TreeMap<>();

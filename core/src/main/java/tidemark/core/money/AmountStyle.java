@@ -49,6 +49,11 @@ public enum AmountStyle {
                 where);
     }
 
+    /** A plain decimal as it is typed in this style, without marks between thousands. */
+    public String written(String plain) {
+        return plain.replace('.', point);
+    }
+
     /**
      * Reads a rate, a share or a quantity.
      *

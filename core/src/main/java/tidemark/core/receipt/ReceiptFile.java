@@ -5,12 +5,14 @@ import static tidemark.core.words.Catalogue.say;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.table.CsvTable;
 
 /**
  * The CSV file of receipts, one row each. Needed: {@code date}, {@code from} (a customer's code or name, or anybody's name),
- * {@code amount} (gross, above zero). Known besides: {@code tender} (check, cash, card; a check where it is empty),
+ * {@code amount} (gross, above zero). Known besides: {@code tender} (check, cash, card or one that the company added; a check where it is empty),
  * {@code number}, {@code items} (numbers of what it settles), {@code account} (what it is for, where it is anybody's),
  * {@code tax}, {@code cost_centre}, {@code site}, {@code paper_date}, {@code text}.
  */
@@ -23,6 +25,7 @@ public final class ReceiptFile {
 
     /**
      * @param amount minor units, above zero
+     * @param tenderName of a tender that the company added; else empty
      * @param items numbers as they stand there; empty for what stays unapplied
      * @param accountCode empty for a customer's
      * @param paperDate {@link LocalDate#MIN} where it is the date
@@ -33,6 +36,7 @@ public final class ReceiptFile {
             String from,
             long amount,
             Tender tender,
+            String tenderName,
             String number,
             String items,
             String accountCode,
@@ -45,8 +49,10 @@ public final class ReceiptFile {
     /**
      * Reads all rows, or names every problem by its line and column: {@code tender.unknown} and those of
      * {@link CsvTable}. Cost: O(rows).
+     *
+     * @param own the tenders that the company added, by name
      */
-    public static CsvTable.Result<Row> read(String content, CurrencyUnit currency) {
+    public static CsvTable.Result<Row> read(String content, CurrencyUnit currency, Map<String, Tender> own) {
         return TABLE.read(
                 content,
                 row -> new Row(
@@ -54,7 +60,8 @@ public final class ReceiptFile {
                         row.date("date"),
                         row.needed("from"),
                         row.amountAboveZero("amount", currency),
-                        tender(row),
+                        tender(row, own),
+                        ownTender(row, own).orElse(""),
                         row.text("number"),
                         row.text("items"),
                         row.text("account"),
@@ -65,7 +72,16 @@ public final class ReceiptFile {
                         row.text("text")));
     }
 
-    private static Tender tender(CsvTable.Row row) {
+    private static Optional<String> ownTender(CsvTable.Row row, Map<String, Tender> own) {
+        String typed = row.text("tender").strip();
+        return own.keySet().stream().filter(typed::equalsIgnoreCase).findFirst();
+    }
+
+    private static Tender tender(CsvTable.Row row, Map<String, Tender> own) {
+        Optional<String> added = ownTender(row, own);
+        if (added.isPresent()) {
+            return own.getOrDefault(added.get(), Tender.CHECK);
+        }
         String typed = row.text("tender").strip().toUpperCase(Locale.ROOT);
         for (Tender tender : Tender.values()) {
             if (typed.isEmpty() || tender.name().equals(typed)) {

@@ -1,0 +1,5 @@
+package tidemark.app.card;
+
+import tidemark.app.company.MasterRows;
+
+interface CardProcessorRepository extends MasterRows<CardProcessor> {}
