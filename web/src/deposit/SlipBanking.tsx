@@ -112,7 +112,8 @@ export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) 
             />
           </Form.Group>
         </div>
-        <KeptBack view={view} work={work} />
+        {view.receipts.length === 0 && view.charges.length === 0 && <WithoutReceipts work={work} />}
+        <KeptBack key={view.charges.length === 0 ? 'none' : 'some'} view={view} work={work} />
       </fieldset>
       {ready && agreed && preview.data?.entries[0] && (
         <div className="will-book">
@@ -165,6 +166,48 @@ export function SlipBanking({ view, work }: { view: SlipView; work: SlipWork }) 
           ))}
       </div>
     </Form>
+  );
+}
+
+/** Money of a lockbox, or of the time before the books: one amount on an account, without receipts. */
+function WithoutReceipts({ work }: { work: SlipWork }) {
+  const chart = useChart();
+  const [open, setOpen] = useState(false);
+  const [account, setAccount] = useState('');
+  const [amount, setAmount] = useState('');
+  if (!open) {
+    return (
+      <p className="mt-2 mb-0">
+        <button type="button" className="as-link" onClick={() => setOpen(true)}>
+          {say('deposit.withoutReceipts')}
+        </button>{' '}
+        <span className="quiet">{say('deposit.fromALockboxOrTheStart')}</span>
+      </p>
+    );
+  }
+  return (
+    <div className="kept-row mt-2">
+      <CellChooser
+        label={say('deposit.accountOfTheMoney')}
+        empty={say('deposit.chooseAnAccount')}
+        value={account}
+        choices={accountChoices(chart.data, (a) => a.control === 'NONE')}
+        onChange={setAccount}
+      />
+      <CellText money label={say('deposit.amountWithoutReceipts')} value={amount} onChange={setAmount} />
+      <Button
+        size="sm"
+        variant="outline-secondary"
+        disabled={account === '' || amount.trim() === '' || work.waiting > 0}
+        onClick={() =>
+          void work.prepare({
+            charges: [{ ...NO_CHARGE, account, gross: `-${amount.trim()}` }],
+          })
+        }
+      >
+        {say('deposit.putItOnTheSlip')}
+      </Button>
+    </div>
   );
 }
 

@@ -91,3 +91,5 @@ create table card_batch (
   constraint card_batch_once unique (card_processor_id, number)
 );
 create index card_batch_by_day on card_batch (card_processor_id, batch_day);
+-- Who pays a slip, as the bank names them; empty for what is carried to the bank.
+alter table deposit_slip add column payer varchar(120) default '' not null;

@@ -21,6 +21,7 @@ public final class Benchmarks {
         all.put("scrolling", new ScrollingBenchmark());
         all.put("posting", new PostingBenchmark());
         all.put("find", new FindBenchmark());
+        all.put("desk", new DeskBenchmark());
         all.put("load", new LoadBenchmark());
         all.put("matching", new MatchingBenchmark());
         for (Map.Entry<String, Benchmark> e : all.entrySet()) {

@@ -141,14 +141,14 @@ public class CardBatches {
     }
 
     /** A batch as it was entered; amounts in minor units. */
-    record NewBatch(
+    public record NewBatch(
             String number,
             CardTakings.Batch batch,
             @Nullable Long siteId) {}
 
     /** Keeps batches, all or none. */
     @Transactional
-    List<Long> add(long companyId, long processorId, List<NewBatch> wanted, String who) {
+    public List<Long> add(long companyId, long processorId, List<NewBatch> wanted, String who) {
         CardProcessor processor = processors.get(companyId, processorId);
         bankAccounts.lockJournal(companyId);
         List<String> numbers = wanted.stream().map(NewBatch::number).toList();
@@ -189,7 +189,7 @@ public class CardBatches {
     }
 
     /** A batch that was entered by hand; without a number it gets the one of its site and day. */
-    NewBatch entered(
+    public NewBatch entered(
             long companyId, long processorId, @Nullable Long siteId, LocalDate day, String number, Parts parts) {
         processors.get(companyId, processorId);
         if (siteId != null) {
@@ -214,7 +214,7 @@ public class CardBatches {
     }
 
     /** What makes a batch, minor units. */
-    record Parts(long gross, long refunds, long chargebacks, long reserve, long fee) {}
+    public record Parts(long gross, long refunds, long chargebacks, long reserve, long fee) {}
 
     /** Reads a report as it was read last, or as is said; all of its batches or none. */
     @Transactional
@@ -301,7 +301,7 @@ public class CardBatches {
      * account they are booked.
      */
     @Transactional
-    long slip(long companyId, List<Long> ids, String who) {
+    public long slip(long companyId, List<Long> ids, String who) {
         List<Long> of = ids.isEmpty() ? List.of() : batches.processorsOf(companyId, ids);
         if (of.size() != 1) {
             throw notOfOne(of.size());
@@ -335,6 +335,7 @@ public class CardBatches {
             put.addAll(receiptsOf(companyId, processor, batch, put, who));
             batch.putOn(slip.id());
         }
+        slips.paidBy(companyId, slip.id(), processor.name());
         slips.change(companyId, slip.id(), List.copyOf(put), List.of(), who);
         slips.prepare(
                 companyId,

@@ -10,6 +10,8 @@ import java.util.TreeMap;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import tidemark.app.card.CardBatches;
+import tidemark.app.card.CardProcessors;
 import tidemark.app.company.NumberCounters;
 import tidemark.app.company.NumberSeries;
 import tidemark.app.deposit.DepositSlips;
@@ -19,6 +21,7 @@ import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Receipts;
+import tidemark.app.party.Tenders;
 import tidemark.core.deposit.CashPieces;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.receipt.Tender;
@@ -33,10 +36,23 @@ class DemoDeposits {
     private final Receipts receipts;
     private final DepositSlips slips;
     private final SlipBankings bankings;
+    private final CardBatches cards;
+    private final CardProcessors processors;
+    private final Tenders tenders;
     private final NumberCounters numbers;
     private final Map<String, List<Long>> bySlip = new HashMap<>();
 
-    DemoDeposits(Receipts receipts, DepositSlips slips, SlipBankings bankings, NumberCounters numbers) {
+    DemoDeposits(
+            Receipts receipts,
+            DepositSlips slips,
+            SlipBankings bankings,
+            CardBatches cards,
+            CardProcessors processors,
+            Tenders tenders,
+            NumberCounters numbers) {
+        this.cards = cards;
+        this.processors = processors;
+        this.tenders = tenders;
         this.receipts = receipts;
         this.slips = slips;
         this.bankings = bankings;
@@ -112,6 +128,84 @@ class DemoDeposits {
                         false),
                 MAREN);
         return bankings.bank(place.companyId(), slip, null, Slips.Prepared.NOTHING.on(b.date()), MAREN);
+    }
+
+    /** The slip of the batch behind a credit of the card processor. */
+    Ledger.Booked bankCards(DemoLedger.Place place, Story.Booking b) {
+        long processor = processor(place);
+        long fee = DemoBusiness.cardFee(b);
+        List<Long> batch = cards.add(
+                place.companyId(),
+                processor,
+                List.of(cards.entered(
+                        place.companyId(),
+                        processor,
+                        place.names().sites().get("Dock office"),
+                        b.date().minusDays(1),
+                        "H-" + b.date().minusDays(1).toString().substring(5).replace("-", ""),
+                        new CardBatches.Parts(b.cents() + fee, 0, 0, 0, fee))),
+                MAREN);
+        long slip = cards.slip(place.companyId(), batch, MAREN);
+        return bankings.bankAsPrepared(place.companyId(), slip, b.date(), MAREN);
+    }
+
+    private long processor(DemoLedger.Place place) {
+        return processors.list(place.companyId()).stream()
+                .findFirst()
+                .map(p -> Objects.requireNonNull(p.id()))
+                .orElseGet(() -> processors.keep(
+                        place.companyId(),
+                        new CardProcessors.ProcessorRow(
+                                null,
+                                "Halyard Pay",
+                                true,
+                                Objects.requireNonNull(place.accounts().get(Story.OPERATING))
+                                        .id(),
+                                "halyard pay",
+                                2,
+                                "2.5",
+                                "6810",
+                                "4040",
+                                "4040",
+                                "1400",
+                                "1210"),
+                        MAREN));
+    }
+
+    /** June's mishaps at the desk: a slip that the bank never credited, a day of which the processor paid nothing. */
+    void mishaps(DemoLedger.Place place) {
+        long redfern = check(place, "Workshop", "Redfern Yachts", "4469", LocalDate.of(2026, 6, 10), 31_250L, null);
+        long hollis = check(place, "Workshop", "Hollis Ferries", "20377", LocalDate.of(2026, 6, 10), 17_025L, null);
+        long slip = open(place, "D-189W", LocalDate.of(2026, 6, 11), "B-0611");
+        slips.change(place.companyId(), slip, List.of(redfern, hollis), List.of(), MAREN);
+        slips.count(
+                place.companyId(),
+                slip,
+                new DepositSlips.Keyed(null, List.of("312.50", "170.25"), Map.of(), false),
+                MAREN);
+        bankings.bank(place.companyId(), slip, null, Slips.Prepared.NOTHING.on(LocalDate.of(2026, 6, 11)), MAREN);
+        long processor = processor(place);
+        cards.add(
+                place.companyId(),
+                processor,
+                List.of(cards.entered(
+                        place.companyId(),
+                        processor,
+                        place.names().sites().get("Workshop"),
+                        LocalDate.of(2026, 6, 17),
+                        "H-0617",
+                        new CardBatches.Parts(86_450, 2_500, 0, 0, 2_161))),
+                MAREN);
+        Tenders.MoneyIn settings = tenders.get(place.companyId());
+        tenders.keep(
+                place.companyId(),
+                new Tenders.MoneyIn(
+                        settings.version(),
+                        true,
+                        List.of(new Tenders.CashLimit(
+                                Objects.requireNonNull(place.names().sites().get("Dock office")), "1500.00")),
+                        settings.tenders()),
+                MAREN);
     }
 
     private long open(DemoLedger.Place place, String number, LocalDate date, String bag) {

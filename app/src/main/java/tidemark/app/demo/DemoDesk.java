@@ -205,6 +205,7 @@ class DemoDesk {
                         "Berth given back early",
                         List.of(new GrossLine("4050", "180.00", "", "DOCK", "Berth given back early"))),
                 MAREN);
+        deposits.mishaps(place);
         deposits.morning(place);
         drafts(place, operating);
     }

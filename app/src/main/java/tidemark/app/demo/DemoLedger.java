@@ -119,6 +119,8 @@ class DemoLedger {
             step();
             if (!life.onSlip(b.key()).isEmpty()) {
                 remember(b.key(), deposits.bank(place, b, life.onSlip(b.key())));
+            } else if (b.other().equals("1210") && !b.date().isBefore(DemoBusiness.DESK_FROM)) {
+                remember(b.key(), deposits.bankCards(place, b));
             } else if (DemoBusiness.paysSupplier(b)) {
                 pay(place, b);
             } else if (b.other().equals("1200")) {

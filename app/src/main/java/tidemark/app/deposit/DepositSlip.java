@@ -24,6 +24,7 @@ public class DepositSlip extends MasterRow {
     private @Nullable LocalDate takenOn;
     private String bagNumber;
     private String note;
+    private String payer = "";
 
     @Enumerated(EnumType.STRING)
     private SlipState state = SlipState.OPEN;
@@ -83,6 +84,15 @@ public class DepositSlip extends MasterRow {
         state = state.after(SlipState.Move.TAKE_APART, title());
         takenOn = null;
         journalEntryId = null;
+    }
+
+    /** Who pays it, as the bank names them; empty for what is carried to the bank. */
+    String payer() {
+        return payer;
+    }
+
+    void paidBy(String who) {
+        payer = who;
     }
 
     void move(SlipState.Move move) {

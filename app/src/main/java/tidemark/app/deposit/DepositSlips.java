@@ -213,6 +213,12 @@ public class DepositSlips {
                 .toList();
     }
 
+    /** Says who pays an open slip, as the bank names them. */
+    @Transactional
+    public void paidBy(long companyId, long slipId, String payer) {
+        books.locked(companyId, slipId).paidBy(payer);
+    }
+
     /** What the receipts of the slip come to that an entry booked, minor units; none where it booked no slip. */
     @Transactional(readOnly = true)
     public List<Long> items(long journalEntryId) {

@@ -11,6 +11,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
+import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.matching.Matches;
 import tidemark.core.deposit.SlipPartition;
@@ -31,6 +32,7 @@ class LineDeposits {
     private final DepositSlips slips;
     private final SlipBankings bankings;
     private final Matches matches;
+    private final BankAccounts bankAccounts;
     private final JdbcTemplate jdbc;
 
     LineDeposits(
@@ -39,12 +41,14 @@ class LineDeposits {
             DepositSlips slips,
             SlipBankings bankings,
             Matches matches,
+            BankAccounts bankAccounts,
             JdbcTemplate jdbc) {
         this.receipts = receipts;
         this.repository = repository;
         this.slips = slips;
         this.bankings = bankings;
         this.matches = matches;
+        this.bankAccounts = bankAccounts;
         this.jdbc = jdbc;
     }
 
@@ -134,6 +138,8 @@ class LineDeposits {
     @Transactional
     Made make(long companyId, long lineId, List<Long> ids, String who) {
         Line line = line(companyId, lineId);
+        bankAccounts.lock(companyId, line.account());
+        bankAccounts.lockJournal(companyId);
         List<ReceiptInHand> on = ids.isEmpty() ? List.of() : receipts.some(companyId, ids);
         long sum = on.stream().mapToLong(ReceiptInHand::minorUnits).reduce(0, Math::addExact);
         if (on.size() < ids.stream().distinct().count() || sum != line.minorUnits()) {

@@ -85,6 +85,13 @@ public class SlipBankings {
         return banked(slip, standing, prepared, false, who);
     }
 
+    /** The same on a day, with what was kept back as it was prepared. */
+    @Transactional
+    public Ledger.Booked bankAsPrepared(long companyId, long slipId, LocalDate day, String who) {
+        DepositSlip slip = books.locked(companyId, slipId);
+        return bank(companyId, slipId, null, books.prepared(slip).on(day), who);
+    }
+
     /** Banks a slip whose money the bank has counted already: what it credited is what is on it. */
     @Transactional
     public Ledger.Booked bankAsCredited(long companyId, long slipId, LocalDate day, long credited, String who) {
@@ -140,6 +147,7 @@ public class SlipBankings {
                                 slip.paperDate(),
                                 companies.get(companyId).baseCurrency(),
                                 slip.number(),
+                                slip.payer(),
                                 say("deposit.slipWithReceipts", slip.number(), on.size())),
                         "",
                         "",

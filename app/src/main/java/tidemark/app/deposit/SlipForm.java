@@ -39,8 +39,7 @@ class SlipForm implements BookingForm<SlipForm.SlipToBank> {
 
     @Override
     public Ledger.Booked book(long companyId, SlipToBank form, Actor actor) {
-        Slips.Standing standing = slips.standing(companyId, form.slipId());
-        return bankings.bank(companyId, form.slipId(), null, standing.prepared().on(form.date()), actor.name());
+        return bankings.bankAsPrepared(companyId, form.slipId(), form.date(), actor.name());
     }
 
     @Override

@@ -10,7 +10,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Random;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -336,28 +335,6 @@ class DepositSlipsTest extends AtTheDesk {
             out.sort(null);
             assertEquals(List.of("receipt.state", "receipt.state", "receipt.state", "won"), out);
         }
-    }
-
-    @Test
-    void anyCourseOfThings_leavesTheAccountAtWhatIsInHand() {
-        Random random = new Random(15);
-        List<Long> slips = List.of(slip(), slip());
-        List<Long> receipts = new ArrayList<>();
-        for (int step = 0; step < 60; step++) {
-            long slip = slips.get(random.nextInt(2));
-            switch (random.nextInt(6)) {
-                case 0, 1 -> receipts.add(receive("CARD", "", (1 + random.nextInt(900)) + ".37"));
-                case 2, 3 -> {
-                    if (!receipts.isEmpty()) {
-                        change(slip, List.of(receipts.get(random.nextInt(receipts.size()))), List.of());
-                    }
-                }
-                case 4 -> c.post("/deposit-slips/" + slip + "/banking", banking(List.of()));
-                default -> c.post("/deposit-slips/" + slip + "/taking-apart", Map.of("date", "2026-06-09"));
-            }
-            assertEquals(c.balance("1250"), hand(), "after step " + step);
-        }
-        c.checkBooks();
     }
 
     @Test

@@ -76,8 +76,13 @@ public final class CardTakings {
         }
     }
 
+    /** Calendar days around a due day in which just its amount is taken to be its. */
+    private static final int NEAR = 4;
+
     /**
-     * Day by day what was due and what was credited, days on which neither was left out. Cost: O(n log n).
+     * Day by day what was due and what was credited, days on which neither was left out. A bank holiday or a processor that
+     * pays a day sooner is no missing day: where nothing came on a day, just its amount on a day near it, on which it
+     * was not due, is taken to be its. Cost: O(n log n).
      *
      * @param lagDays from a batch's day to the day its money is due, by business days
      * @param credits what the bank credited, by day
@@ -92,6 +97,14 @@ public final class CardTakings {
             }
         }
         TreeMap<LocalDate, Long> all = new TreeMap<>(credits);
+        due.forEach((day, amount) -> {
+            if (amount > 0 && all.getOrDefault(day, 0L) == 0) {
+                nearest(day, amount, all, due).ifPresent(other -> {
+                    all.remove(other);
+                    all.put(day, amount);
+                });
+            }
+        });
         due.keySet().forEach(day -> all.putIfAbsent(day, 0L));
         List<DayDue> out = new ArrayList<>();
         all.forEach((day, credited) -> out.add(new DayDue(day, due.getOrDefault(day, 0L), credited)));
@@ -114,6 +127,19 @@ public final class CardTakings {
         return made.isFound() && !made.several() && made.complete()
                 ? Optional.of(made.parts().getFirst())
                 : Optional.empty();
+    }
+
+    private static Optional<LocalDate> nearest(
+            LocalDate day, long amount, Map<LocalDate, Long> credits, Map<LocalDate, Long> due) {
+        for (int apart = 1; apart <= NEAR; apart++) {
+            for (LocalDate other : List.of(day.minusDays(apart), day.plusDays(apart))) {
+                boolean own = due.getOrDefault(other, 0L).equals(amount);
+                if (!own && credits.getOrDefault(other, 0L) == amount) {
+                    return Optional.of(other);
+                }
+            }
+        }
+        return Optional.empty();
     }
 
     /** So many business days later; Saturday and Sunday are none. */

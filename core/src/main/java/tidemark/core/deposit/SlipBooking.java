@@ -46,6 +46,7 @@ public final class SlipBooking {
      * @param receipts at least one, but for a slip without receipts, whose lines are given as charges below zero
      * @param charges gross, above zero for what is kept back; with tax and cost centre
      * @param keptBack for drawers, each above zero
+     * @param payer as the bank names who pays it, such as a card processor; empty for what is carried to the bank
      * @throws RuleViolation {@code slip.empty} for nothing on it; {@code slip.net} where nothing would be left for the bank;
      *     {@code slip.kept} for an amount of zero or less kept back; those of taxes
      */
@@ -59,6 +60,7 @@ public final class SlipBooking {
             LocalDate paperDay,
             CurrencyUnit currency,
             String number,
+            String payer,
             String text) {
         if (receipts.isEmpty() && charges.isEmpty()) {
             throw new RuleViolation(
@@ -99,7 +101,7 @@ public final class SlipBooking {
                     say("slip.net.remedy"));
         }
         List<JournalLine> lines = new ArrayList<>();
-        lines.add(JournalLine.debit(cashCode, net, "", text));
+        lines.add(JournalLine.debit(cashCode, net, payer, text));
         lines.addAll(others);
         return new JournalEntry(day, paperDay, currency, number, text, lines);
     }

@@ -9,6 +9,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import org.joda.money.CurrencyUnit;
 import org.junit.jupiter.api.RepeatedTest;
@@ -27,7 +28,17 @@ class SlipBookingTest {
     private static JournalEntry entry(
             List<SlipBooking.Receipt> receipts, List<TaxedLine> charges, List<SlipBooking.KeptBack> kept) {
         return SlipBooking.entry(
-                "1010", receipts, charges, kept, TAXES, DAY, DAY, CurrencyUnit.USD, "D-0178", "Deposit slip D-0178");
+                "1010",
+                receipts,
+                charges,
+                kept,
+                TAXES,
+                DAY,
+                DAY,
+                CurrencyUnit.USD,
+                "D-0178",
+                "Halyard Pay",
+                "Deposit slip D-0178");
     }
 
     private static long on(JournalEntry entry, String account) {
@@ -46,6 +57,7 @@ class SlipBookingTest {
                 List.of(new TaxedLine("6810", 11_90, "V", "", "Fee")),
                 List.of(new SlipBooking.KeptBack("1050", 40_00)));
         assertEquals("1010", entry.lines().getFirst().accountCode());
+        assertEquals("Halyard Pay", entry.lines().getFirst().party());
         assertEquals(7_799_99, on(entry, "1010"));
         assertEquals(10_00, on(entry, "6810"));
         assertEquals(1_90, on(entry, "1410"));
@@ -129,6 +141,62 @@ class SlipBookingTest {
 
     private static CardTakings.Batch batch(int day, long gross, long fee) {
         return new CardTakings.Batch(1, LocalDate.of(2026, 6, day), gross, 0, 0, 0, fee);
+    }
+
+    @Test
+    void processor_thatPaysADaySoonerOrAfterAHoliday_isMissingNoDay() {
+        LocalDate thursday = LocalDate.of(2026, 6, 4);
+        List<CardTakings.Batch> batches = List.of(batch(2, 10_000, 0), batch(3, 10_000, 0), batch(8, 5_000, 0));
+        // due on the 4th, the 5th and the 10th
+        Map<LocalDate, Long> credits = Map.of(
+                thursday.minusDays(1), 10_000L, thursday.plusDays(1), 10_000L, LocalDate.of(2026, 6, 12), 4_999L);
+        List<CardTakings.DayDue> days = CardTakings.days(batches, 2, credits, LocalDate.of(2026, 6, 30));
+        assertEquals(
+                List.of(
+                        new CardTakings.DayDue(thursday, 10_000, 10_000),
+                        new CardTakings.DayDue(thursday.plusDays(1), 10_000, 10_000),
+                        new CardTakings.DayDue(LocalDate.of(2026, 6, 10), 5_000, 0),
+                        new CardTakings.DayDue(LocalDate.of(2026, 6, 12), 0, 4_999)),
+                days,
+                "another amount near it is not its");
+    }
+
+    @Test
+    void receiptsOfABatch_areAllOrTheOnlySetThatComesToIt() {
+        assertEquals(Optional.of(List.of(0, 1)), CardTakings.receiptsOf(List.of(60L, 40L), 100));
+        assertEquals(Optional.of(List.of(1, 2)), CardTakings.receiptsOf(List.of(50L, 60L, 40L), 100));
+        assertEquals(Optional.empty(), CardTakings.receiptsOf(List.of(60L, 60L, 40L), 100), "either of two");
+        assertEquals(Optional.empty(), CardTakings.receiptsOf(List.of(60L, 30L), 100));
+        assertEquals(Optional.empty(), CardTakings.receiptsOf(List.of(), 100));
+    }
+
+    /** Held against trying every set. */
+    @RepeatedTest(60)
+    void picking_findsASetWhereThereIsOne_andSaysWhetherThereAreSeveral(RepetitionInfo seed) {
+        Random random = new Random(seed.getCurrentRepetition());
+        List<SlipPartition.Receipt> receipts = new ArrayList<>();
+        for (int i = 1 + random.nextInt(9); i > 0; i--) {
+            receipts.add(new SlipPartition.Receipt(1 + random.nextInt(12), List.of()));
+        }
+        long amount = 1 + random.nextInt(40);
+        int sets = 0;
+        for (int set = 1; set < 1 << receipts.size(); set++) {
+            long sum = 0;
+            for (int i = 0; i < receipts.size(); i++) {
+                sum += (set >> i & 1) == 1 ? receipts.get(i).minorUnits() : 0;
+            }
+            sets += sum == amount ? 1 : 0;
+        }
+        SlipPartition found = SlipPartition.picking(receipts, amount);
+        assertEquals(sets > 0, found.isFound());
+        assertEquals(sets > 1, found.several());
+        if (found.isFound()) {
+            assertEquals(
+                    amount,
+                    found.parts().getFirst().stream()
+                            .mapToLong(i -> receipts.get(i).minorUnits())
+                            .sum());
+        }
     }
 
     @Test
