@@ -92,12 +92,11 @@ export function ReportReader({ processorId, onRead }: { processorId: number; onR
           {say('card.batchesRead', { count: read.data.batches })}
         </span>
       )}
-      <div className="w-100">
-        <Problems
-          error={look.error ?? (looked ? null : read.error)}
-          title={say('card.theReportWasNotRead')}
-        />
-      </div>
+      {(look.error ?? (looked ? null : read.error)) && (
+        <div className="w-100">
+          <Problems error={look.error ?? read.error} title={say('card.theReportWasNotRead')} />
+        </div>
+      )}
       {looked && mapping && file && (
         <section className="sheet w-100" aria-labelledby="report-columns">
           <h2 id="report-columns">{say('card.whichColumnHoldsWhat', { name: file.name })}</h2>

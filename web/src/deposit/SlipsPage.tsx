@@ -159,6 +159,7 @@ export default function SlipsPage() {
           {slips.hasNextPage && <More query={slips} />}
           <ExportLinks
             path={`/deposit-slips/file?${new URLSearchParams(Object.entries(f).filter(([, v]) => v !== ''))}`}
+            pdf={`/deposit-slips/register?${new URLSearchParams(Object.entries(f).filter(([, v]) => v !== ''))}`}
           />
         </div>
       )}

@@ -22,8 +22,8 @@ function part(put: object = {}) {
     'GET /api/v1/companies/1/ledger/accounts': { body: [] },
     'GET /api/v1/companies/1/bank-accounts': {
       body: [
-        { id: 2, name: 'Operating', active: true },
-        { id: 3, name: 'Payroll', active: true },
+        { id: 2, name: 'Operating', active: true, currency: 'USD' },
+        { id: 3, name: 'Payroll', active: true, currency: 'USD' },
       ],
     },
     'GET /api/v1/companies/1/card-processors': { body: [] },

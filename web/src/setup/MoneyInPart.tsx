@@ -143,7 +143,7 @@ function Desk({ kept }: { kept: MoneyIn }) {
                 ))}
                 <td>
                   {(banks.data ?? [])
-                    .filter((b) => b.active)
+                    .filter((b) => b.active && b.currency === company.currency)
                     .map((b) => (
                       <Form.Check
                         key={b.id}
@@ -205,20 +205,22 @@ function Desk({ kept }: { kept: MoneyIn }) {
           {sites.map((s) => (
             <div key={s.id} className="d-flex gap-2 align-items-center mb-1">
               <span style={{ width: '12rem' }}>{s.name}</span>
-              <CellText
-                money
-                label={say('setup.cashLimitOf', { site: s.name })}
-                value={limitOf(s.id)}
-                onChange={(amount) =>
-                  setForm({
-                    ...form,
-                    cashLimits: [
-                      ...form.cashLimits.filter((l) => l.siteId !== s.id),
-                      ...(amount.trim() ? [{ siteId: s.id, amount }] : []),
-                    ],
-                  })
-                }
-              />
+              <div style={{ width: '10rem' }}>
+                <CellText
+                  money
+                  label={say('setup.cashLimitOf', { site: s.name })}
+                  value={limitOf(s.id)}
+                  onChange={(amount) =>
+                    setForm({
+                      ...form,
+                      cashLimits: [
+                        ...form.cashLimits.filter((l) => l.siteId !== s.id),
+                        ...(amount.trim() ? [{ siteId: s.id, amount }] : []),
+                      ],
+                    })
+                  }
+                />
+              </div>
               <span className="quiet">{company.currency}</span>
             </div>
           ))}

@@ -1,5 +1,6 @@
 package tidemark.app.demo;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
@@ -9,6 +10,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import tidemark.core.deposit.CardTakings;
 import tidemark.core.receipt.Tender;
 
 /**
@@ -36,6 +38,8 @@ final class DemoBusiness {
 
     /** From here on what is behind a slip was received at the desk, receipt by receipt. */
     static final LocalDate DESK_FROM = LocalDate.of(2026, 5, 4);
+
+    private static final BigDecimal AGREED = new BigDecimal("0.025");
 
     private final Random random = new Random(77_104L);
     private final List<Debt> debts = new ArrayList<>();
@@ -78,8 +82,13 @@ final class DemoBusiness {
         if (b.date().isBefore(DESK_FROM)) {
             return 0;
         }
-        // on 22 June it kept more than was agreed
-        return b.cents() * 25 / 975 + (b.date().equals(LocalDate.of(2026, 6, 23)) ? 1_900 : 0);
+        // on 22 June it kept 19.00 more than was agreed
+        long more = b.date().equals(LocalDate.of(2026, 6, 23)) ? 1_900 : 0;
+        long gross = b.cents() + more;
+        while (gross - CardTakings.fee(gross, AGREED) - more < b.cents()) {
+            gross++;
+        }
+        return gross - b.cents();
     }
 
     static boolean paysSupplier(Story.Booking b) {

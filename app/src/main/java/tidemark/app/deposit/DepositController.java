@@ -109,6 +109,27 @@ public class DepositController {
                 .as(form);
     }
 
+    /** The register of slips to print, at most a thousand of them. */
+    @GetMapping("/deposit-slips/register")
+    @Requires(Right.VIEW)
+    ResponseEntity<byte[]> printedRegister(
+            @PathVariable long companyId,
+            @RequestParam(required = false) @Nullable Long account,
+            @RequestParam(required = false) @Nullable List<SlipState> state,
+            @RequestParam(required = false) @Nullable LocalDate from,
+            @RequestParam(required = false) @Nullable LocalDate to,
+            @RequestParam(defaultValue = "LETTER") PrintedSheet.Paper paper,
+            Actor actor) {
+        return TableFile.file(
+                "deposit-slips.pdf",
+                MediaType.APPLICATION_PDF,
+                prints.register(
+                        companyId,
+                        paper,
+                        rows(companyId, Long.MAX_VALUE, filter(account, state, from, to), 1_000),
+                        actor.name()));
+    }
+
     record PrintOn(PrintedSheet.@NotNull Paper paper) {}
 
     /** The slip as the bank takes it, as a PDF; recorded, and from the second time on marked as a copy. */

@@ -74,6 +74,60 @@ class SlipPrints {
                 sheet -> write(sheet, standing, company, account));
     }
 
+    /**
+     * The register of slips, as it is listed.
+     *
+     * @param rows as they are listed, each with its sum
+     */
+    @Transactional(readOnly = true)
+    public byte[] register(long companyId, PrintedSheet.Paper paper, List<SlipViews.SlipRow> rows, String who) {
+        Company company = companies.get(companyId);
+        CurrencyUnit currency = company.baseCurrency();
+        long total = 0;
+        for (SlipViews.SlipRow row : rows) {
+            total = Math.addExact(total, MinorUnits.parse(row.total(), currency, "total"));
+        }
+        long all = total;
+        return PrintedSheet.of(
+                paper,
+                new PrintedSheet.Stamp(
+                        who, WHEN.format(ZonedDateTime.ofInstant(clock.instant(), company.zone())), false),
+                sheet -> {
+                    sheet.title(say("deposit.printRegister"));
+                    sheet.line(company.name());
+                    sheet.table(
+                            new float[] {15, 22, 15, 15, 15, 8, 18},
+                            Set.of(5, 6),
+                            List.of(
+                                    say("deposit.printNumber"),
+                                    say("deposit.printBankAccount"),
+                                    say("deposit.printPaperDate"),
+                                    say("deposit.printTakenOn"),
+                                    say("deposit.printState"),
+                                    say("deposit.printCount"),
+                                    say("deposit.printAmountIn", currency.getCode())),
+                            rows.stream()
+                                    .map(r -> List.of(
+                                            r.number(),
+                                            r.account(),
+                                            Words.day(r.paperDate()),
+                                            r.takenOn() == null ? "" : Words.day(r.takenOn()),
+                                            r.state().words(),
+                                            String.valueOf(r.receipts()),
+                                            MinorUnits.grouped(
+                                                    MinorUnits.parse(r.total(), currency, "total"), currency)))
+                                    .toList(),
+                            List.of(
+                                    say("deposit.printAll"),
+                                    "",
+                                    "",
+                                    "",
+                                    "",
+                                    String.valueOf(rows.size()),
+                                    MinorUnits.grouped(all, currency)));
+                });
+    }
+
     private void write(PrintedSheet sheet, Slips.Standing standing, Company company, BankAccount account) {
         DepositSlip slip = standing.slip();
         CurrencyUnit currency = company.baseCurrency();

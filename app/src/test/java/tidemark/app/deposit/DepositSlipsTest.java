@@ -273,6 +273,11 @@ class DepositSlipsTest extends AtTheDesk {
         }
         assertFalse(prints.getFirst().contains("Copy"));
         assertTrue(prints.getLast().contains("Copy"));
+        byte[] register = c.iris.get(c.base + "/deposit-slips/register").raw().body();
+        try (PdfReader reader = new PdfReader(register)) {
+            String page = new PdfTextExtractor(reader).getTextFromPage(1);
+            assertTrue(page.contains("Operating") && page.contains("741.00"), page);
+        }
     }
 
     @Test
