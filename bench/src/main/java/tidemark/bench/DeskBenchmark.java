@@ -26,7 +26,12 @@ final class DeskBenchmark implements Benchmarks.Benchmark {
     private static final String WHO = "bench";
 
     private record Desk(
-            DepositSlips slips, SlipBankings bankings, long company, long slip, List<Long> receipts, List<String> amounts) {}
+            DepositSlips slips,
+            SlipBankings bankings,
+            long company,
+            long slip,
+            List<Long> receipts,
+            List<String> amounts) {}
 
     @Override
     public void run() throws Exception {
@@ -79,8 +84,7 @@ final class DeskBenchmark implements Benchmarks.Benchmark {
     }
 
     private static double key(Desk desk, int i) {
-        DepositSlips.Keyed count =
-                new DepositSlips.Keyed(null, desk.amounts().subList(0, i + 1), Map.of(), false);
+        DepositSlips.Keyed count = new DepositSlips.Keyed(null, desk.amounts().subList(0, i + 1), Map.of(), false);
         long begun = System.nanoTime();
         desk.slips().count(desk.company(), desk.slip(), count, WHO);
         return (System.nanoTime() - begun) / 1e6;

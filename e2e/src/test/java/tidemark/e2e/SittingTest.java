@@ -151,8 +151,7 @@ class SittingTest {
 
     /** Goes to a line; what is proposed for another may still come in and push it down while it is clicked. */
     private static void atLine(Page page, String words) {
-        Locator here =
-                page.locator(".ladder-row.here").filter(new Locator.FilterOptions().setHasText(words));
+        Locator here = page.locator(".ladder-row.here").filter(new Locator.FilterOptions().setHasText(words));
         for (int tries = 0; tries < 5 && !here.isVisible(); tries++) {
             row(page, words).locator("[role=cell]").first().click();
             try {

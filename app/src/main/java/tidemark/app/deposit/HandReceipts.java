@@ -18,6 +18,7 @@ import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
+import tidemark.app.ledger.Attachments;
 import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.JournalEntryRow;
 import tidemark.app.ledger.Ledger;
@@ -43,6 +44,7 @@ public class HandReceipts {
     private final ReceiptInHandRepository receipts;
     private final Receipts bookings;
     private final Tenders tenders;
+    private final Attachments papers;
     private final Reversals reversals;
     private final BankAccounts bankAccounts;
     private final Companies companies;
@@ -54,6 +56,7 @@ public class HandReceipts {
             ReceiptInHandRepository receipts,
             Receipts bookings,
             Tenders tenders,
+            Attachments papers,
             Reversals reversals,
             BankAccounts bankAccounts,
             Companies companies,
@@ -63,6 +66,7 @@ public class HandReceipts {
         this.receipts = receipts;
         this.bookings = bookings;
         this.tenders = tenders;
+        this.papers = papers;
         this.reversals = reversals;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
@@ -192,6 +196,10 @@ public class HandReceipts {
                 .orElseThrow();
         if (slip != null) {
             stands.putOn(slip, place);
+        }
+        Long now = stands.journalEntryId();
+        if (now != null) {
+            papers.carry(companyId, entry, now);
         }
         receipts.saveAndFlush(stands);
         activity.record(

@@ -148,7 +148,9 @@ public class SlipBankings {
                                 companies.get(companyId).baseCurrency(),
                                 slip.number(),
                                 slip.payer(),
-                                say("deposit.slipWithReceipts", slip.number(), on.size())),
+                                slip.bagNumber().isEmpty()
+                                        ? say("deposit.slipWithReceipts", slip.number(), on.size())
+                                        : say("deposit.slipInBag", slip.number(), on.size(), slip.bagNumber())),
                         "",
                         "",
                         slip.siteId(),

@@ -79,6 +79,17 @@ public class Attachments {
         return saved.id();
     }
 
+    /** Keeps the papers of an entry with the one that stands in its place, too. */
+    @Transactional
+    public void carry(long companyId, long fromEntryId, long toEntryId) {
+        JournalEntryRow entry = ledger.entry(companyId, toEntryId);
+        for (AttachmentRepository.Listed paper : attachments.list(fromEntryId)) {
+            Attachment kept = get(companyId, paper.id());
+            attachments.save(new Attachment(
+                    entry, kept.name(), kept.mediaType(), kept.content(), paper.addedBy(), clock.instant()));
+        }
+    }
+
     @Transactional(readOnly = true)
     public List<AttachmentRepository.Listed> list(long entryId) {
         return attachments.list(entryId);

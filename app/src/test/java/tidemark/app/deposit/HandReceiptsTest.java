@@ -28,6 +28,10 @@ class HandReceiptsTest extends AtTheDesk {
         ok(c.post("/receipts", receipt));
         JsonNode listed = c.get("/receipts-in-hand").path("receipts").get(0);
         assertTrue(listed.path("whatFor").asString().contains("Q-7"), listed.toString());
+        ok(c.iris.upload(
+                c.base + "/ledger/entries/" + listed.path("entryId").asLong() + "/attachments",
+                "check.png",
+                new byte[] {1, 2, 3}));
         long before = receive("CHECK", "1", "5.00");
         long slip = slip();
         long wrong = listed.path("id").asLong();
@@ -37,6 +41,14 @@ class HandReceiptsTest extends AtTheDesk {
         JsonNode on = c.get("/deposit-slips/" + slip).path("receipts");
         assertEquals("126.40", on.get(0).path("amount").asString(), "it stands where it stood");
         assertEquals("1147", on.get(0).path("number").asString());
+        assertEquals(
+                "check.png",
+                c.get("/ledger/entries/" + on.get(0).path("entryId").asLong())
+                        .path("attachments")
+                        .get(0)
+                        .path("name")
+                        .asString(),
+                "its picture stands with what took its place");
         assertTrue(
                 c.get("/parties/" + pell)
                         .path("open")
