@@ -115,6 +115,7 @@ function CountForm({ counting, onBack }: { counting: Counting; onBack: () => voi
     Object.fromEntries(Object.entries(counting.counted).map(([v, n]) => [v, String(n)])),
   );
   const [next, setNext] = useState('');
+  const [cash, setCash] = useState(asTyped(counting.cash ?? ''));
   const key = [...keys.company(company.id), 'counting', counting.of.id];
   const enter = useMutation({
     mutationFn: () =>
@@ -124,6 +125,7 @@ function CountForm({ counting, onBack }: { counting: Counting; onBack: () => voi
           body: {
             version: counting.version,
             checks: next.trim() === '' ? checks : [...checks, next.trim()],
+            ...(counting.oneTotal && cash.trim() !== '' && { cash: cash.trim() }),
             pieces: Object.fromEntries(
               Object.entries(pieces)
                 .filter(([, n]) => n.trim() !== '')
@@ -193,29 +195,48 @@ function CountForm({ counting, onBack }: { counting: Counting; onBack: () => voi
             />
           </div>
           <div>
-            <h2>{say('deposit.cashByPiece')}</h2>
-            <table className="pieces">
-              <caption className="visually-hidden">{say('deposit.cashByPiece')}</caption>
-              <tbody>
-                {counting.pieces.map((value) => (
-                  <tr key={value}>
-                    <th scope="row">{grouped(value.replace(/\.0+$/, ''))} ×</th>
-                    <td>
-                      <Form.Control
-                        className="num"
-                        inputMode="numeric"
-                        aria-label={say('deposit.piecesOf', { value: grouped(value.replace(/\.0+$/, '')) })}
-                        value={pieces[value] ?? ''}
-                        isInvalid={!/^\d{0,7}$/.test((pieces[value] ?? '').trim())}
-                        maxLength={8}
-                        autoComplete="off"
-                        onChange={(e) => setPieces({ ...pieces, [value]: e.target.value })}
-                      />
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            {counting.oneTotal ? (
+              <>
+                <h2>{say('deposit.cashCountedByHand')}</h2>
+                <Form.Control
+                  className="num"
+                  inputMode="decimal"
+                  aria-label={say('deposit.cashCountedByHand')}
+                  value={cash}
+                  maxLength={40}
+                  autoComplete="off"
+                  onChange={(e) => setCash(e.target.value)}
+                />
+              </>
+            ) : (
+              <>
+                <h2>{say('deposit.cashByPiece')}</h2>
+                <table className="pieces">
+                  <caption className="visually-hidden">{say('deposit.cashByPiece')}</caption>
+                  <tbody>
+                    {counting.pieces.map((value) => (
+                      <tr key={value}>
+                        <th scope="row">{grouped(value.replace(/\.0+$/, ''))} ×</th>
+                        <td>
+                          <Form.Control
+                            className="num"
+                            inputMode="numeric"
+                            aria-label={say('deposit.piecesOf', {
+                              value: grouped(value.replace(/\.0+$/, '')),
+                            })}
+                            value={pieces[value] ?? ''}
+                            isInvalid={!/^\d{0,7}$/.test((pieces[value] ?? '').trim())}
+                            maxLength={8}
+                            autoComplete="off"
+                            onChange={(e) => setPieces({ ...pieces, [value]: e.target.value })}
+                          />
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </>
+            )}
           </div>
         </div>
         <Problems error={enter.error} title={say('deposit.theCountWasNotTaken')} />

@@ -25,6 +25,7 @@ import {
   useProposal,
   type Typed,
 } from './ReceiptFields';
+import { useHand } from './useHand';
 import { TENDERS } from './words';
 
 interface Many {
@@ -38,7 +39,7 @@ interface Done {
   place: number;
   payer: string;
   number: string;
-  tender: Typed['tender'];
+  tender: string;
   received: string;
   entryId?: number;
 }
@@ -52,6 +53,8 @@ export default function ReceiveManyPage() {
     paperDate: '',
     typed: nothingTyped('CHECK'),
   });
+  // what each site holds, with what is above its limit
+  const hand = useHand({ limit: 1 });
   const [done, setDone] = useState<Done[]>([]);
   const [round, setRound] = useState(0);
   // sent as soon as it is known what it settles: whoever types fast does not wait
@@ -90,7 +93,7 @@ export default function ReceiveManyPage() {
           place: before.length,
           payer: entry?.lines.find((l) => l.party)?.party ?? typed.payer,
           number: entry?.reference ?? typed.number,
-          tender: typed.tender,
+          tender: typed.tenderName || TENDERS[typed.tender][0],
           received: made.received,
           ...(entry?.id && { entryId: entry.id }),
         },
@@ -134,6 +137,11 @@ export default function ReceiveManyPage() {
         </p>
         <h1>{say('deposit.receive')}</h1>
         {notice}
+        {hand.data?.warnings.map((w) => (
+          <p key={w} className="attention" role="status">
+            {w}
+          </p>
+        ))}
         <Form
           key={round}
           onKeyDown={enterGoesOn}
@@ -216,7 +224,7 @@ export default function ReceiveManyPage() {
                     {d.entryId ? <Link to={`/ledger/entries/${d.entryId}`}>{d.number}</Link> : d.number}
                   </th>
                   <td>{d.payer}</td>
-                  <td>{TENDERS[d.tender][0]}</td>
+                  <td>{d.tender}</td>
                   <td className="num">{report(d.received)}</td>
                 </tr>
               ))}

@@ -45,6 +45,7 @@ const SLIP: SlipView = {
   pieces: [{ value: '20.00', count: 0, amount: '0.00' }],
   charges: [],
   keptBack: [],
+  oneTotal: false,
 };
 
 const swapped: SlipView = {

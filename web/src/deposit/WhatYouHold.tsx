@@ -124,19 +124,29 @@ export function WhatYouHold({
           )}
         </div>
         <div>
-          <h3>{say('deposit.cashByPiece')}</h3>
-          <table className="pieces">
-            <caption className="visually-hidden">{say('deposit.cashByPiece')}</caption>
-            <tbody>
-              {view.pieces.map((p) => (
-                <Piece
-                  key={`${p.value} ${p.count}`}
-                  piece={p}
-                  onSet={(n) => work.count((c) => ({ ...c, pieces: { ...c.pieces, [p.value]: n } }))}
-                />
-              ))}
-            </tbody>
-          </table>
+          {view.oneTotal ? (
+            <OneTotal
+              key={view.cash ?? ''}
+              cash={view.cash ?? ''}
+              onSet={(cash) => work.count((c) => ({ ...c, cash }))}
+            />
+          ) : (
+            <>
+              <h3>{say('deposit.cashByPiece')}</h3>
+              <table className="pieces">
+                <caption className="visually-hidden">{say('deposit.cashByPiece')}</caption>
+                <tbody>
+                  {view.pieces.map((p) => (
+                    <Piece
+                      key={`${p.value} ${p.count}`}
+                      piece={p}
+                      onSet={(n) => work.count((c) => ({ ...c, pieces: { ...c.pieces, [p.value]: n } }))}
+                    />
+                  ))}
+                </tbody>
+              </table>
+            </>
+          )}
         </div>
       </div>
       <table className="plain hold-sums">
@@ -158,6 +168,37 @@ export function WhatYouHold({
       </table>
       <Comparison view={view} work={work} onNew={onNew} onCursor={onCursor} />
     </section>
+  );
+}
+
+/** Cash that was counted by hand elsewhere, as one amount. */
+function OneTotal({ cash, onSet }: { cash: string; onSet: (cash: string) => Promise<boolean> }) {
+  const { canCount } = useCurrentCompany();
+  const [typed, setTyped] = useState(asTyped(cash));
+  const set = () => {
+    if (typed.trim() !== asTyped(cash)) void onSet(typed.trim() || '0');
+  };
+  return (
+    <>
+      <h3>{say('deposit.cashCountedByHand')}</h3>
+      <Form.Control
+        className="num"
+        inputMode="decimal"
+        aria-label={say('deposit.cashCountedByHand')}
+        value={typed}
+        disabled={!canCount}
+        maxLength={40}
+        autoComplete="off"
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={set}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') {
+            e.preventDefault();
+            e.currentTarget.blur();
+          }
+        }}
+      />
+    </>
   );
 }
 

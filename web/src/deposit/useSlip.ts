@@ -66,7 +66,11 @@ export function useSlip(id: number) {
 
   const count = (change: (counted: Counted) => Counted) =>
     step((s) => {
-      const next = change({ checks: (s.count?.checks ?? []).map(typed), pieces: piecesOf(s) });
+      const next = change({
+        checks: (s.count?.checks ?? []).map(typed),
+        pieces: s.oneTotal ? {} : piecesOf(s),
+        ...(s.oneTotal && s.cash !== undefined && { cash: typed(s.cash) }),
+      });
       return data(
         api.POST('/api/v1/companies/{companyId}/deposit-slips/{slipId}/count', {
           params: { path },
@@ -129,6 +133,8 @@ export type SlipWork = ReturnType<typeof useSlip>;
 export interface Counted {
   checks: string[];
   pieces: Record<string, number>;
+  /** One total in place of the pieces, where the company counts cash so. */
+  cash?: string;
 }
 
 export type Prepared = Pick<SlipView, 'bagNumber' | 'note' | 'charges' | 'keptBack'> & { takenOn: string };

@@ -198,6 +198,12 @@ function Desk({ kept }: { kept: MoneyIn }) {
         onChange={(e) => setForm({ ...form, hidesAmounts: e.target.checked })}
       />
       <p className="quiet">{say('setup.theyAreThePeopleWithCounts')}</p>
+      <Form.Check
+        id="one-total"
+        label={say('setup.cashIsToldAsOneTotal')}
+        checked={form.cashAsOneTotal ?? false}
+        onChange={(e) => setForm({ ...form, cashAsOneTotal: e.target.checked })}
+      />
       {sites.length > 0 && (
         <>
           <h2>{say('setup.cashInHand')}</h2>

@@ -25,6 +25,7 @@ create table desk_settings (
   id bigint primary key,
   company_id bigint not null references company,
   hides_amounts boolean not null,
+  cash_as_one_total boolean not null,
   revision int not null,
   version int not null,
   constraint desk_settings_once unique (company_id)

@@ -125,6 +125,7 @@ class DemoDeposits {
                                 .map(r -> decimal(r.cents()))
                                 .toList(),
                         pieces(cash),
+                        null,
                         false),
                 MAREN);
         return bankings.bank(place.companyId(), slip, null, Slips.Prepared.NOTHING.on(b.date()), MAREN);
@@ -181,7 +182,7 @@ class DemoDeposits {
         slips.count(
                 place.companyId(),
                 slip,
-                new DepositSlips.Keyed(null, List.of("312.50", "170.25"), Map.of(), false),
+                new DepositSlips.Keyed(null, List.of("312.50", "170.25"), Map.of(), null, false),
                 MAREN);
         bankings.bank(place.companyId(), slip, null, Slips.Prepared.NOTHING.on(LocalDate.of(2026, 6, 11)), MAREN);
         long processor = processor(place);
@@ -202,6 +203,7 @@ class DemoDeposits {
                 new Tenders.MoneyIn(
                         settings.version(),
                         true,
+                        false,
                         List.of(new Tenders.CashLimit(
                                 Objects.requireNonNull(place.names().sites().get("Dock office")), "1500.00")),
                         settings.tenders()),
@@ -290,6 +292,7 @@ class DemoDeposits {
                         null,
                         List.of("813.90", "3356.53", "500.00", "162.40"),
                         Map.of("100.00", 9, "20.00", 41, "10.00", 9, "5.00", 7, "1.00", 6, "0.05", 1, "0.01", 1),
+                        null,
                         false),
                 MAREN);
     }

@@ -65,6 +65,8 @@ public class CountingController {
      * @param pieces notes and coins of the currency by their values, the largest first
      * @param checks what was keyed of it so far, in its order
      * @param counted how many of each piece were counted so far
+     * @param oneTotal whether cash is told as one total in place of the pieces
+     * @param cash as one total, as it was told so far
      * @param slip all of it, once whoever counts may see it
      */
     public record Counting(
@@ -73,6 +75,8 @@ public class CountingController {
             List<String> pieces,
             List<String> checks,
             Map<String, Integer> counted,
+            boolean oneTotal,
+            @Nullable String cash,
             SlipViews.@Nullable SlipView slip) {}
 
     /** The open slips, the newest first. */
@@ -128,17 +132,21 @@ public class CountingController {
                                 .map(c -> MinorUnits.toDecimal(c, currency))
                                 .toList(),
                 pieces,
+                tenders.cashAsOneTotal(companyId),
+                SlipViews.oneTotal(counted, currency),
                 shown ? views.view(standing, companyId) : null);
     }
 
     /**
      * @param checks the amounts of the checks as they are counted
      * @param pieces how many of each note and coin
+     * @param cash as one total in place of the pieces, where the company counts it so
      */
     record EnteredCount(
             int version,
             @NotNull @Size(max = 1000) List<@NotNull @Size(max = 40) String> checks,
-            @NotNull @Size(max = 100) Map<String, Integer> pieces) {}
+            @NotNull @Size(max = 100) Map<String, Integer> pieces,
+            @Nullable @Size(max = 40) String cash) {}
 
     /** The count is in: it is kept and compared, and from then on shown with what it is compared to. */
     @PostMapping("/{slipId}")
@@ -148,7 +156,8 @@ public class CountingController {
             @PathVariable long slipId,
             @RequestBody @Valid EnteredCount body,
             Actor actor) {
-        if (body.checks().isEmpty() && body.pieces().values().stream().allMatch(n -> n == 0)) {
+        boolean noCash = body.cash() == null || body.cash().isBlank();
+        if (noCash && body.checks().isEmpty() && body.pieces().values().stream().allMatch(n -> n == 0)) {
             throw new RuleViolation(
                     "slip.count",
                     "checks",
@@ -161,7 +170,7 @@ public class CountingController {
                 slips.count(
                         companyId,
                         slipId,
-                        new DepositSlips.Keyed(body.version(), body.checks(), body.pieces(), true),
+                        new DepositSlips.Keyed(body.version(), body.checks(), body.pieces(), body.cash(), true),
                         actor.name()));
     }
 }

@@ -201,12 +201,14 @@ public class DepositController {
 
     /**
      * @param pieces how many of each note and coin, by its value as decimal text
+     * @param cash as one total in place of the pieces, where the company counts it so
      * @param version of the slip that was seen; absent to overwrite whatever was counted
      */
     record SlipCount(
             @Nullable Integer version,
             @NotNull @Size(max = 5000) List<@NotNull @Size(max = 40) String> checks,
-            @NotNull @Size(max = 40) Map<String, @NotNull Integer> pieces) {}
+            @NotNull @Size(max = 40) Map<String, @NotNull Integer> pieces,
+            @Nullable @Size(max = 40) String cash) {}
 
     @PostMapping("/deposit-slips/{slipId}/count")
     @Requires(Right.COUNT)
@@ -216,7 +218,7 @@ public class DepositController {
                 slips.count(
                         companyId,
                         slipId,
-                        new DepositSlips.Keyed(body.version(), body.checks(), body.pieces(), false),
+                        new DepositSlips.Keyed(body.version(), body.checks(), body.pieces(), body.cash(), false),
                         actor.name()),
                 companyId);
     }

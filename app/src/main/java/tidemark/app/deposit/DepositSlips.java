@@ -320,9 +320,15 @@ public class DepositSlips {
      * What was keyed of a count.
      *
      * @param version of the slip that was seen; absent for a program that overwrites
+     * @param cash counted elsewhere, as one total in place of the pieces; only where the company says so
      * @param entered whether somebody from whom the amounts are kept says that the count is in
      */
-    public record Keyed(@Nullable Integer version, List<String> checks, Map<String, Integer> pieces, boolean entered) {}
+    public record Keyed(
+            @Nullable Integer version,
+            List<String> checks,
+            Map<String, Integer> pieces,
+            @Nullable String cash,
+            boolean entered) {}
 
     /** Keeps what was counted and compares it with what is on the slip. */
     @Transactional
@@ -350,9 +356,10 @@ public class DepositSlips {
         count.pieces()
                 .forEach((value, n) -> byValue.put(MinorUnits.parse(value, company.baseCurrency(), 0, "pieces"), n));
         CashPieces.of(byValue, company.baseCurrency());
+        Long cash = cash(company, count);
         Slips.Standing before = books.standing(slip);
         boolean wasEntered = before.counted() != null && before.counted().isEntered();
-        slip.counted(books.written(new Slips.Counted(keyed, byValue, count.entered() || wasEntered)));
+        slip.counted(books.written(new Slips.Counted(keyed, byValue, cash, count.entered() || wasEntered)));
         slips.flush();
         Slips.Standing standing = books.standing(slip);
         boolean agrees = standing.agrees();
@@ -368,6 +375,18 @@ public class DepositSlips {
                     agrees ? say("slip.counted.agrees", slip.title()) : say("slip.counted.doesNotAgree", slip.title()));
         }
         return standing;
+    }
+
+    private @Nullable Long cash(Company company, Keyed count) {
+        if (count.cash() == null || count.cash().isBlank()) {
+            return null;
+        }
+        long cash = company.amountStyle().minorUnits(count.cash(), company.baseCurrency(), "cash");
+        if (cash < 0 || !tenders.cashAsOneTotal(company.id()) || !count.pieces().isEmpty()) {
+            throw new RuleViolation(
+                    "slip.cash", "cash", count.cash(), say("slip.cash.expected"), say("slip.cash.remedy"));
+        }
+        return cash;
     }
 
     /** Gives an open slip up: its receipts are in hand again, and its number stays taken. */

@@ -180,7 +180,11 @@ class SlipPrints {
     private static void cash(PrintedSheet sheet, Slips.Standing standing, CurrencyUnit currency) {
         Slips.Counted counted = standing.counted();
         CashPieces pieces = counted == null ? CashPieces.NONE : new CashPieces(counted.pieces());
-        if (pieces.count() > 0) {
+        Long total = counted == null ? null : counted.cashTotal();
+        if (total != null) {
+            sheet.heading(say("deposit.printCash"));
+            sheet.line(say("deposit.printOneTotal", MinorUnits.grouped(total, currency)));
+        } else if (pieces.count() > 0) {
             sheet.heading(say("deposit.printCash"));
             sheet.table(
                     new float[] {60, 20, 20},

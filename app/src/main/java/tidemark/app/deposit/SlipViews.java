@@ -6,12 +6,14 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.ledger.Ledger;
+import tidemark.app.party.Tenders;
 import tidemark.core.deposit.CashPieces;
 import tidemark.core.deposit.DepositCount;
 import tidemark.core.deposit.SlipBooking;
@@ -23,9 +25,11 @@ import tidemark.core.money.MinorUnits;
 @Component
 class SlipViews {
     private final Companies companies;
+    private final Tenders tenders;
     private final BankAccounts bankAccounts;
 
-    SlipViews(Companies companies, BankAccounts bankAccounts) {
+    SlipViews(Companies companies, BankAccounts bankAccounts, Tenders tenders) {
+        this.tenders = tenders;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
     }
@@ -130,6 +134,8 @@ class SlipViews {
      *
      * @param counts whether it is banked only when what was counted agrees with what is on it
      * @param pieces notes and coins of the currency, the largest first
+     * @param oneTotal whether cash is told as one total in place of the pieces
+     * @param cash as one total, as it was told
      * @param takenOn the day it is to be taken to the bank, as it was left
      */
     public record SlipView(
@@ -141,6 +147,8 @@ class SlipViews {
             String total,
             boolean counts,
             List<PieceCount> pieces,
+            boolean oneTotal,
+            @Nullable String cash,
             @Nullable CountView count,
             @Nullable LocalDate takenOn,
             List<SlipCharge> charges,
@@ -169,6 +177,8 @@ class SlipViews {
                                         new CashPieces(Map.of(v, pieces.getOrDefault(v, 0))).total(),
                                         company.baseCurrency())))
                         .toList(),
+                tenders.cashAsOneTotal(companyId),
+                oneTotal(counted, company.baseCurrency()),
                 count(s, company),
                 s.prepared().day(),
                 s.prepared().charges().stream()
@@ -183,6 +193,11 @@ class SlipViews {
                         .map(k -> new SlipKept(
                                 k.drawerCode(), MinorUnits.toDecimal(k.minorUnits(), company.baseCurrency())))
                         .toList());
+    }
+
+    static @Nullable String oneTotal(Slips.@Nullable Counted counted, CurrencyUnit currency) {
+        Long total = counted == null ? null : counted.cashTotal();
+        return total == null ? null : MinorUnits.toDecimal(total, currency);
     }
 
     private static @Nullable CountView count(Slips.Standing s, Company company) {

@@ -54,12 +54,19 @@ public class Slips {
     /**
      * Amounts of checks in the order they were keyed and pieces of cash by value, minor units.
      *
+     * @param cashTotal of cash that was counted elsewhere, in place of its pieces
      * @param entered whether somebody from whom the amounts are kept has said that the count is in
      */
     public record Counted(
             List<Long> checks,
             Map<Long, Integer> pieces,
+            @Nullable Long cashTotal,
             @Nullable Boolean entered) {
+        /** What was counted of cash: by its pieces, or as one total. */
+        CashPieces cash() {
+            return cashTotal == null ? new CashPieces(pieces) : CashPieces.oneTotal(cashTotal);
+        }
+
         boolean isEntered() {
             return Boolean.TRUE.equals(entered);
         }
@@ -209,7 +216,7 @@ public class Slips {
                                 .toList(),
                         hand,
                         elsewhere,
-                        new CashPieces(counted.pieces()),
+                        counted.cash(),
                         on.stream()
                                 .filter(r -> r.tender() == Tender.CASH)
                                 .mapToLong(ReceiptInHand::minorUnits)

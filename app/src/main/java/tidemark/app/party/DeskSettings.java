@@ -15,6 +15,7 @@ import tidemark.app.company.MasterRow;
 @Entity
 public class DeskSettings extends MasterRow {
     private boolean hidesAmounts;
+    private boolean cashAsOneTotal;
     private int revision;
 
     @ElementCollection(fetch = FetchType.EAGER)
@@ -29,9 +30,10 @@ public class DeskSettings extends MasterRow {
         super(companyId);
     }
 
-    void set(boolean hides, Map<Long, Long> limits) {
+    void set(boolean hides, boolean oneTotal, Map<Long, Long> limits) {
         revision++;
         hidesAmounts = hides;
+        cashAsOneTotal = oneTotal;
         cashLimits.clear();
         cashLimits.putAll(limits);
     }
@@ -39,6 +41,11 @@ public class DeskSettings extends MasterRow {
     /** Grows with every change of these or of a tender. */
     int revision() {
         return revision;
+    }
+
+    /** Whether cash is counted elsewhere, and told as one amount. */
+    boolean cashAsOneTotal() {
+        return cashAsOneTotal;
     }
 
     boolean hidesAmounts() {

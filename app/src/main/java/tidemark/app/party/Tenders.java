@@ -86,11 +86,13 @@ public class Tenders {
      * How money is received, whole.
      *
      * @param version that was seen; grows with every change
+     * @param cashAsOneTotal whether cash is told as one amount counted by hand, in place of its pieces
      * @param hidesAmounts whether whoever only counts sees no amounts before the count is in
      */
     public record MoneyIn(
             int version,
             boolean hidesAmounts,
+            @Nullable Boolean cashAsOneTotal,
             @NotNull @Size(max = 100) List<@Valid CashLimit> cashLimits,
             @NotNull @Size(max = MOST) List<@Valid TenderRow> tenders) {}
 
@@ -124,6 +126,7 @@ public class Tenders {
         return new MoneyIn(
                 kept.map(DeskSettings::revision).orElse(0),
                 kept.map(DeskSettings::hidesAmounts).orElse(false),
+                kept.map(DeskSettings::cashAsOneTotal).orElse(false),
                 kept.map(DeskSettings::cashLimits).orElse(Map.of()).entrySet().stream()
                         .map(e -> new CashLimit(e.getKey(), MinorUnits.toDecimal(e.getValue(), company.baseCurrency())))
                         .sorted(Comparator.comparingLong(CashLimit::siteId))
@@ -167,7 +170,7 @@ public class Tenders {
         for (int i = 0; i < wanted.tenders().size(); i++) {
             keep(companyId, wanted.tenders().get(i), "tenders[" + i + "]", names);
         }
-        desk.set(wanted.hidesAmounts(), limits);
+        desk.set(wanted.hidesAmounts(), Boolean.TRUE.equals(wanted.cashAsOneTotal()), limits);
         settings.save(desk);
         activity.record(companyId, who, "money-in.kept", "company", companyId, say("tender.kept", told(wanted)));
     }
@@ -316,6 +319,14 @@ public class Tenders {
     public boolean hidesAmounts(long companyId) {
         return settings.findByCompanyId(companyId)
                 .map(DeskSettings::hidesAmounts)
+                .orElse(false);
+    }
+
+    /** Whether cash is told as one amount counted by hand, in place of its pieces. */
+    @Transactional(readOnly = true)
+    public boolean cashAsOneTotal(long companyId) {
+        return settings.findByCompanyId(companyId)
+                .map(DeskSettings::cashAsOneTotal)
                 .orElse(false);
     }
 

@@ -64,6 +64,9 @@ class ProblemAdvice {
             "key.done",
             "receipt.double",
             "slip.changed",
+            "card.taken",
+            "card.on-slip",
+            "tender.changed",
             "slip.state",
             "receipt.state");
 

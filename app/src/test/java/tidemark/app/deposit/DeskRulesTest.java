@@ -213,6 +213,37 @@ class DeskRulesTest extends AtTheDesk {
         assertTrue(ok(cole.get(c.base + "/counting/" + slip)).toString().contains("847.13"));
     }
 
+    @Test
+    void cashAsOneTotal_isTakenOnlyWhereTheCompanyCountsItSo_andComparedLikePieces() {
+        long till = receive("CASH", "till 1", "41.35");
+        long slip = slip();
+        ok(change(slip, List.of(till), List.of()));
+        Map<String, Object> total = Map.of("checks", List.of(), "pieces", Map.of(), "cash", "41.30");
+        assertEquals(
+                "slip.cash", c.post("/deposit-slips/" + slip + "/count", total).code());
+        ok(c.iris.put(
+                c.base + "/set-up/money-in",
+                Map.of(
+                        "version",
+                        0,
+                        "hidesAmounts",
+                        false,
+                        "cashAsOneTotal",
+                        true,
+                        "cashLimits",
+                        List.of(),
+                        "tenders",
+                        List.of())));
+        JsonNode view = ok(c.post("/deposit-slips/" + slip + "/count", total));
+        assertEquals("41.30", view.path("cash").asString());
+        assertTrue(view.path("oneTotal").asBoolean());
+        assertEquals("-0.05", view.path("count").path("cashApart").asString());
+        ok(c.post(
+                "/deposit-slips/" + slip + "/count", Map.of("checks", List.of(), "pieces", Map.of(), "cash", "41.35")));
+        ok(c.post("/deposit-slips/" + slip + "/banking", banking(List.of())));
+        assertEquals("BANKED", state(slip));
+    }
+
     /** Each amount that is keyed is sent on; only what changes the outcome is told of in the activity. */
     @Test
     void eachAmountThatIsKeyed_isNoRecordOfItsOwn() {

@@ -73,6 +73,11 @@ public record CashPieces(Map<Long, Integer> pieces) {
         return new CashPieces(pieces);
     }
 
+    /** Cash that was counted elsewhere, told as one amount, zero or above; minor units. */
+    public static CashPieces oneTotal(long minorUnits) {
+        return minorUnits == 0 ? NONE : new CashPieces(Map.of(minorUnits, 1));
+    }
+
     /** The pieces of a currency, the largest first; powers of ten times 1, 2 and 5 where it is not known. */
     public static List<Long> inUse(CurrencyUnit currency) {
         List<Long> known = IN_USE.get(currency.getCode());
