@@ -84,7 +84,8 @@ final class DeskBenchmark implements Benchmarks.Benchmark {
     }
 
     private static double key(Desk desk, int i) {
-        DepositSlips.Keyed count = new DepositSlips.Keyed(null, desk.amounts().subList(0, i + 1), Map.of(), null, false);
+        DepositSlips.Keyed count =
+                new DepositSlips.Keyed(null, desk.amounts().subList(0, i + 1), Map.of(), null, false);
         long begun = System.nanoTime();
         desk.slips().count(desk.company(), desk.slip(), count, WHO);
         return (System.nanoTime() - begun) / 1e6;
