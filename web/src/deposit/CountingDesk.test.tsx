@@ -54,6 +54,50 @@ describe('the desk of whoever only counts', () => {
     });
   });
 
+  it('keeps what was counted when somebody else changed the slip, and sends it on the slip as it is now', async () => {
+    let version = 3;
+    const sent = answering({
+      'GET /api/v1/companies/1/counting': { body: [OF] },
+      'GET /api/v1/companies/1/counting/7': {
+        get body() {
+          return { ...BEFORE, version: version++ };
+        },
+      },
+      'POST /api/v1/companies/1/counting/7': {
+        status: 409,
+        body: {
+          code: 'slip.changed',
+          problems: [
+            {
+              code: 'slip.changed',
+              where: '',
+              found: '',
+              expected: '',
+              remedy: '',
+              message: 'The slip was changed meanwhile.',
+              values: {},
+            },
+          ],
+        },
+      },
+    });
+    renderHere(<CountingDesk />, ['COUNTER']);
+    await person.click(await screen.findByText('D-192'));
+    await person.type(await screen.findByLabelText('Amount of the next check'), '10.00{Enter}');
+    await person.click(screen.getByText('The count is in'));
+    await screen.findByText('The count was not taken');
+    await waitFor(() =>
+      expect(sent.filter((s) => s.method === 'GET' && s.path.endsWith('/7'))).toHaveLength(2),
+    );
+    expect(screen.getByText('10.00')).toBeTruthy();
+    await person.click(screen.getByText('The count is in'));
+    await waitFor(() => expect(sent.filter((s) => s.method === 'POST')).toHaveLength(2));
+    const [first = 0, second = 0] = sent
+      .filter((s) => s.method === 'POST')
+      .map((s) => (s.body as { version: number }).version);
+    expect(second).toBeGreaterThan(first);
+  });
+
   it('keeps a number of pieces that is none from being sent', async () => {
     const sent = desk(BEFORE);
     await person.click(await screen.findByText('D-192'));

@@ -100,7 +100,7 @@ function Count({ id, onBack }: { id: number; onBack: () => void }) {
     queryFn: () => data(api.GET('/api/v1/companies/{companyId}/counting/{slipId}', { params: { path } })),
   });
   return counting.data ? (
-    <CountForm key={counting.data.version} counting={counting.data} onBack={onBack} />
+    <CountForm counting={counting.data} onBack={onBack} />
   ) : (
     <Problems error={counting.error} />
   );
@@ -134,7 +134,13 @@ function CountForm({ counting, onBack }: { counting: Counting; onBack: () => voi
           },
         }),
       ),
-    onSuccess: (now) => queries.setQueryData(key, now),
+    onSuccess: (now) => {
+      setChecks(now.checks.map(asTyped));
+      setNext('');
+      queries.setQueryData(key, now);
+    },
+    // somebody else was at the slip: what was counted stays, and goes on the slip as it is now
+    onError: () => queries.invalidateQueries({ queryKey: key }),
   });
   const bad = Object.values(pieces).some((n) => !/^\d{0,7}$/.test(n.trim()));
   const add = () => {

@@ -178,6 +178,10 @@ public class Receipts {
     /** A receipt of a form, whose amounts are written as the company writes them. */
     @Transactional
     public Made book(long companyId, NewReceipt request, String who) {
+        Tender kind = request.tender();
+        if (kind != null) {
+            tenders.check(companyId, kind, request.ownTender());
+        }
         return book(companyId, request, companies.get(companyId).amountStyle(), who);
     }
 
@@ -265,7 +269,6 @@ public class Receipts {
     private ChartAccount into(long companyId, NewReceipt request) {
         Tender kind = request.tender() == null ? Tender.CHECK : request.tender();
         if (request.account().isBlank()) {
-            tenders.check(companyId, kind, request.ownTender());
             return tenders.waitsOn(companyId, kind, request.ownTender(), request.siteId());
         }
         return ledger.accountByCode(companyId, request.account())

@@ -100,6 +100,8 @@ class DeskRulesTest extends AtTheDesk {
         assertEquals("tender.bank", change(slip, List.of(id), List.of()).code(), "not to the operating account");
         voucher.put("tenderName", "Promises");
         assertEquals("tender.none", c.post("/receipts", voucher).code());
+        voucher.put("account", "1250");
+        assertEquals("tender.none", c.post("/receipts", voucher).code(), "also where the account is named");
         Map<String, Object> cashAccount = tender("CASH", "", operating(), List.of(), List.of());
         assertEquals(
                 "tender.waits", rules(false, List.of(), List.of(cashAccount)).code(), "a bank account's own account");
