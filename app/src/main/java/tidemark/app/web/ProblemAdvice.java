@@ -167,7 +167,7 @@ class ProblemAdvice {
                         say("token.in-person.signInWithABrowserForWhat"));
             default -> {
                 String scope = switch (e.right()) {
-                    case PREPARE -> "BOOK";
+                    case PREPARE, RECEIVE, COUNT, BANK -> "BOOK";
                     case CERTIFY -> "CERTIFY";
                     default -> "SET_UP";
                 };

@@ -70,7 +70,7 @@ class TokensTest {
 
     private static String scope(Right right) {
         return switch (right) {
-            case PREPARE -> "BOOK";
+            case PREPARE, RECEIVE, COUNT, BANK -> "BOOK";
             case CERTIFY -> "CERTIFY";
             case ADMINISTER, SIGNED_IN -> "SET_UP";
             default -> "";
