@@ -149,18 +149,13 @@ class SittingTest {
         return page.locator(".ladder-row").filter(new Locator.FilterOptions().setHasText(words));
     }
 
-    /** Goes to a line; what is proposed for another may still come in and push it down while it is clicked. */
+    /** Goes to a line once the ladder has come to rest: after a match it moves on to the next open line by itself. */
     private static void atLine(Page page, String words) {
-        Locator here = page.locator(".ladder-row.here").filter(new Locator.FilterOptions().setHasText(words));
-        for (int tries = 0; tries < 5 && !here.isVisible(); tries++) {
-            row(page, words).locator("[role=cell]").first().click();
-            try {
-                here.waitFor(new Locator.WaitForOptions().setTimeout(2_000));
-            } catch (com.microsoft.playwright.TimeoutError pushedAway) {
-                Browsing.settled(page);
-            }
-        }
-        here.waitFor();
+        Browsing.settled(page);
+        row(page, words).click();
+        page.locator(".ladder-row.here")
+                .filter(new Locator.FilterOptions().setHasText(words))
+                .waitFor();
     }
 
     private static void bookTo(Page page, String account) {

@@ -85,6 +85,9 @@ public class EndpointRights implements AuthorizationManager<RequestAuthorization
                 check(token, requires.value(), request);
             }
             check(actor, requires.value(), request);
+            for (Right other : requires.also()) {
+                check(actor, other, request);
+            }
         } catch (TokenForbidden | NotFound | PasswordDue | SecondFactorDue | Forbidden | RuleViolation e) {
             throw new Refused(e);
         }

@@ -10,4 +10,7 @@ import java.lang.annotation.Target;
 @Retention(RetentionPolicy.RUNTIME)
 public @interface Requires {
     Right value();
+
+    /** Others that are asked for beside it, where the answer tells what they guard. */
+    Right[] also() default {};
 }

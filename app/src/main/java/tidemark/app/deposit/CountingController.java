@@ -8,6 +8,8 @@ import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
+import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -113,12 +115,14 @@ public class CountingController {
     }
 
     private Counting counting(long companyId, Slips.Standing standing) {
-        var currency = companies.get(companyId).baseCurrency();
+        CurrencyUnit currency = companies.get(companyId).baseCurrency();
         Slips.Counted counted = standing.counted();
         boolean shown = !tenders.hidesAmounts(companyId) || (counted != null && counted.isEntered());
-        Map<String, Integer> pieces = new java.util.TreeMap<>();
-        if (counted != null) {
-            counted.pieces().forEach((value, count) -> pieces.put(MinorUnits.toDecimal(value, currency), count));
+        // what somebody else has keyed of it tells amounts as well
+        Slips.Counted known = shown ? counted : null;
+        Map<String, Integer> pieces = new TreeMap<>();
+        if (known != null) {
+            known.pieces().forEach((value, count) -> pieces.put(MinorUnits.toDecimal(value, currency), count));
         }
         return new Counting(
                 toCount(standing.slip()),
@@ -126,14 +130,14 @@ public class CountingController {
                 CashPieces.inUse(currency).stream()
                         .map(v -> MinorUnits.toDecimal(v, currency))
                         .toList(),
-                counted == null
+                known == null
                         ? List.of()
-                        : counted.checks().stream()
+                        : known.checks().stream()
                                 .map(c -> MinorUnits.toDecimal(c, currency))
                                 .toList(),
                 pieces,
                 tenders.cashAsOneTotal(companyId),
-                SlipViews.oneTotal(counted, currency),
+                SlipViews.oneTotal(known, currency),
                 shown ? views.view(standing, companyId) : null);
     }
 

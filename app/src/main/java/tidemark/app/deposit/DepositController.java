@@ -211,7 +211,7 @@ public class DepositController {
             @Nullable @Size(max = 40) String cash) {}
 
     @PostMapping("/deposit-slips/{slipId}/count")
-    @Requires(Right.COUNT)
+    @Requires(value = Right.COUNT, also = Right.VIEW)
     SlipViews.SlipView count(
             @PathVariable long companyId, @PathVariable long slipId, @RequestBody @Valid SlipCount body, Actor actor) {
         return views.view(

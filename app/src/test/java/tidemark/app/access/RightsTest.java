@@ -18,6 +18,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.web.bind.annotation.RequestMethod;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+import tidemark.app.books.NewCompany;
 import tidemark.app.company.Companies;
 import tidemark.app.running.Client;
 import tidemark.app.running.RunningApp;
@@ -98,6 +99,18 @@ class RightsTest {
                 }
             }
         });
+    }
+
+    /** Whoever only counts is refused everything that could tell an amount, whatever right it asks for. */
+    @Test
+    void everyEndpoint_butTheCounting_refusesWhoeverOnlyCounts(RunningApp.App app) {
+        NewCompany c = new NewCompany(app);
+        Client cole = c.person(app, "counts-only", "Cole Counts", "COUNTER");
+        for (Endpoint e : endpoints(app)) {
+            if (e.pattern().contains("{companyId}") && !e.pattern().contains("/counting")) {
+                assertEquals(403, ask(cole, e, c.id, 1), e.toString());
+            }
+        }
     }
 
     @Test

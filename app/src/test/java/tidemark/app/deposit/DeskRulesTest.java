@@ -179,7 +179,18 @@ class DeskRulesTest extends AtTheDesk {
                 "/today")) {
             assertEquals(403, cole.get(c.base + path).status(), path);
         }
+        // a preparer has begun to key it; nor is that told
+        ok(count(slip, List.of("847.13"), Map.of()));
+        ok(count(slip, List.of(), Map.of()));
+        ok(count(slip, List.of("847.13"), Map.of()));
         String counting = c.base + "/counting/" + slip;
+        assertEquals(
+                403,
+                cole.post(
+                                c.base + "/deposit-slips/" + slip + "/count",
+                                Map.of("checks", List.of("1.00"), "pieces", Map.of()))
+                        .status(),
+                "the count of the slip's page answers with all that is on it");
         String before = ok(cole.get(counting)).toString() + ok(cole.get(c.base + "/counting"));
         assertFalse(before.contains("847") || before.contains("4417") || before.contains("Pell"), before);
         int version = ok(cole.get(counting)).path("version").asInt();
