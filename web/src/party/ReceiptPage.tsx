@@ -6,6 +6,7 @@ import { useDraft } from '../draft/useDraft';
 import { useCurrentCompany } from '../session/session';
 import type { DraftView, NewReceipt as Receipt, ReceiptView } from './api';
 import { DateField } from '../shared/DateField';
+import { UNREADABLE } from '../shared/dates';
 import { ChooserField } from '../shared/Chooser';
 import { ChoiceField, TextField } from '../shared/fields';
 import { typed } from '../shared/money';
@@ -53,6 +54,9 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
   const [following, setFollowing] = useState('');
   const follow = useCallback((r: ReceiptView) => setFollowing(typed(r.received)), []);
   const set = (part: Partial<Receipt>) => setForm({ ...form, ...part });
+  const ahead = [form.date, form.paperDate ?? ''].some(
+    (day) => day !== UNREADABLE && day > session.businessDate,
+  );
   const lines = (form.lines ?? []).filter((l) => l.account !== '' || l.amount !== '');
   return (
     <BookingForm<Receipt, ReceiptView>
@@ -189,7 +193,11 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
           />
         </>
       )}
-      <Pictures of={pictures} />
+      {ahead ? (
+        <p className="quiet">{say('party.picturesAreKeptOnceItIsBooked')}</p>
+      ) : (
+        <Pictures of={pictures} />
+      )}
       <GrossLines
         caption={say('party.receivedForOtherAccounts', { currency: company.currency })}
         lines={form.lines ?? []}

@@ -48,9 +48,13 @@ class CardController {
 
     private final CardProcessors processors;
     private final CardBatches batches;
+    private final CardSlips slips;
+    private final CardDue due;
     private final Companies companies;
 
-    CardController(CardProcessors processors, CardBatches batches, Companies companies) {
+    CardController(CardProcessors processors, CardBatches batches, CardSlips slips, CardDue due, Companies companies) {
+        this.slips = slips;
+        this.due = due;
         this.processors = processors;
         this.batches = batches;
         this.companies = companies;
@@ -314,7 +318,7 @@ class CardController {
     @Requires(Right.BANK)
     @ResponseStatus(HttpStatus.CREATED)
     KeptCard slip(@PathVariable long companyId, @RequestBody @Valid SlipOf body, Actor actor) {
-        return new KeptCard(batches.slip(companyId, body.batches(), actor.name()));
+        return new KeptCard(slips.slip(companyId, body.batches(), actor.name()));
     }
 
     /** @param missing whether something was due and nothing came */
@@ -329,7 +333,7 @@ class CardController {
             @RequestParam LocalDate from,
             @RequestParam LocalDate to) {
         CurrencyUnit c = companies.get(companyId).baseCurrency();
-        return batches.due(companyId, processorId, from, to).stream()
+        return due.due(companyId, processorId, from, to).stream()
                 .map(d -> new CardDueView(
                         d.day(),
                         MinorUnits.toDecimal(d.due(), c),

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tidemark.app.card.CardBatches;
 import tidemark.app.card.CardProcessors;
+import tidemark.app.card.CardSlips;
 import tidemark.app.company.NumberCounters;
 import tidemark.app.company.NumberSeries;
 import tidemark.app.deposit.DepositSlips;
@@ -37,6 +38,7 @@ class DemoDeposits {
     private final DepositSlips slips;
     private final SlipBankings bankings;
     private final CardBatches cards;
+    private final CardSlips cardSlips;
     private final CardProcessors processors;
     private final Tenders tenders;
     private final NumberCounters numbers;
@@ -47,10 +49,12 @@ class DemoDeposits {
             DepositSlips slips,
             SlipBankings bankings,
             CardBatches cards,
+            CardSlips cardSlips,
             CardProcessors processors,
             Tenders tenders,
             NumberCounters numbers) {
         this.cards = cards;
+        this.cardSlips = cardSlips;
         this.processors = processors;
         this.tenders = tenders;
         this.receipts = receipts;
@@ -146,7 +150,7 @@ class DemoDeposits {
                         "H-" + b.date().minusDays(1).toString().substring(5).replace("-", ""),
                         new CardBatches.Parts(b.cents() + fee, 0, 0, 0, fee))),
                 MAREN);
-        long slip = cards.slip(place.companyId(), batch, MAREN);
+        long slip = cardSlips.slip(place.companyId(), batch, MAREN);
         return bankings.bankAsPrepared(place.companyId(), slip, b.date(), MAREN);
     }
 

@@ -83,7 +83,10 @@ class LineDeposits {
     Proposal proposal(long companyId, long lineId, List<Long> cashEntries) {
         Line line = line(companyId, lineId);
         List<Other> others = cashEntries.isEmpty() ? List.of() : others(companyId, line, cashEntries);
-        if (line.minorUnits() <= 0) {
+        // what is in hand is in the company's currency
+        boolean ours =
+                bankAccounts.get(companyId, line.account()).currency().equals(bankAccounts.companyCurrency(companyId));
+        if (line.minorUnits() <= 0 || !ours) {
             return new Proposal(List.of(), false, others);
         }
         List<ReceiptInHand> counted = new ArrayList<>();

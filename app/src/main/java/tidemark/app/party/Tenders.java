@@ -194,7 +194,10 @@ public class Tenders {
             Fields.text(name, label + ".name", 40);
             boolean isKind = List.of(Tender.values()).stream()
                     .anyMatch(t -> t.words().equalsIgnoreCase(name) || t.name().equalsIgnoreCase(name));
-            if (isKind || !names.add(name.toLowerCase(Locale.ROOT))) {
+            boolean otherwise = rules.findByCompanyIdOrderById(companyId).stream()
+                    .anyMatch(r -> r.name().equalsIgnoreCase(name)
+                            && (r.kind() != row.kind() || !r.name().equals(name)));
+            if (isKind || otherwise || !names.add(name.toLowerCase(Locale.ROOT))) {
                 throw Fields.taken(label + ".name", name);
             }
         }

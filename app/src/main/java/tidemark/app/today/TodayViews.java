@@ -15,7 +15,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.approval.Approvals;
-import tidemark.app.card.CardBatches;
+import tidemark.app.card.CardDue;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -44,7 +44,7 @@ class TodayViews {
     private final PaymentViews payments;
     private final Approvals approvals;
     private final DepositWork deposits;
-    private final CardBatches cards;
+    private final CardDue cards;
     private final IncomingFiles incomingFiles;
     private final Months months;
     private final AccountMonthRepository states;
@@ -58,7 +58,7 @@ class TodayViews {
             PaymentViews payments,
             Approvals approvals,
             DepositWork deposits,
-            CardBatches cards,
+            CardDue cards,
             IncomingFiles incomingFiles,
             Months months,
             AccountMonthRepository states,
@@ -225,7 +225,7 @@ class TodayViews {
                     Place.BANKED_SLIPS,
                     YearMonth.from(today)));
         }
-        for (CardBatches.Missing missing : cards.missing(companyId)) {
+        for (CardDue.Missing missing : cards.missing(companyId)) {
             tasks.add(new Task(
                     missing.processorId(),
                     missing.processor(),

@@ -285,4 +285,84 @@ class CardTakingsTest {
         String today = c.get("/today").path("tasks").toString();
         assertTrue(today.contains("195.00 was due from Harbour Card"), today);
     }
+
+    @Test
+    void aDayOnWhichThereWasOnlyGivenBack_goesOnTheSlipOfAnother_andALongSiteNameStillMakesANumber() {
+        String name = "The boathouse at the far end of the northern breakwater, second door";
+        long far = ok(c.post("/set-up/sites", Map.of("name", name, "active", true)))
+                .path("id")
+                .asLong();
+        ok(c.post(
+                "/card-processors/" + processor + "/batches",
+                Map.of(
+                        "siteId",
+                        far,
+                        "day",
+                        "2026-06-02",
+                        "number",
+                        "",
+                        "gross",
+                        "7.00",
+                        "refunds",
+                        "",
+                        "chargebacks",
+                        "",
+                        "reserve",
+                        "",
+                        "fee",
+                        "")));
+        assertTrue(
+                batches().get(0).path("number").asString().endsWith("breakwater 2026-06-02"),
+                batches().toString());
+        byte[] report = """
+                date,batch,gross,refunds
+                2026-06-03,R-1,0,12.00
+                2026-06-04,R-2,100.00,
+                """.getBytes(StandardCharsets.UTF_8);
+        String path = c.base + "/card-processors/" + processor + "/report";
+        Map<String, Object> mapping = Map.of(
+                "separator", ",",
+                "dates", "YEAR_FIRST",
+                "decimalPoint", ".",
+                "columns", Map.of("DAY", "date", "NUMBER", "batch", "GROSS", "gross", "REFUNDS", "refunds"));
+        ok(c.iris.upload(path, "june.csv", report, "mapping", mapping));
+        List<Long> both = batches()
+                .valueStream()
+                .filter(b -> b.path("number").asString().startsWith("R-"))
+                .map(b -> b.path("id").asLong())
+                .toList();
+        long slip = ok(c.post("/card-batches/slip", Map.of("batches", both)))
+                .path("id")
+                .asLong();
+        JsonNode view = c.get("/deposit-slips/" + slip);
+        assertEquals("100.00", view.path("total").asString());
+        assertEquals("12.00", view.path("charges").get(0).path("gross").asString());
+
+        byte[] ahead =
+                "date,batch,gross,refunds\n2026-06-05,R-3,1,\n2031-01-01,R-4,1,\n".getBytes(StandardCharsets.UTF_8);
+        Answer refused = c.iris.upload(path, "later.csv", ahead);
+        assertEquals("card.ahead", refused.code());
+        assertEquals(
+                "line 3",
+                refused.body().path("problems").get(0).path("where").asString(),
+                refused.body().toString());
+    }
+
+    /** What came for a day just before those that are looked at is not taken for one of them. */
+    @Test
+    void daysThatAreLookedAt_doNotChangeWhatCameForThem() {
+        ok(batch("B-1", "2026-06-02", "100.00", "", ""));
+        ok(batch("B-2", "2026-06-05", "100.00", "", ""));
+        ok(c.iris.upload(c.base + "/bank-accounts/" + account + "/statements", "june.csv", """
+                date,amount,balance,reference
+                2026-06-04,100.00,1100.00,HARBOUR CARD
+                2026-06-09,100.00,1200.00,HARBOUR CARD
+                """.getBytes(
+                        StandardCharsets.UTF_8)));
+        String due = "/card-processors/" + processor + "/due?to=2026-06-30&from=";
+        assertEquals(2, c.get(due + "2026-06-01").size());
+        JsonNode few = c.get(due + "2026-06-05");
+        assertEquals(1, few.size(), few.toString());
+        assertEquals("0.00", few.get(0).path("apart").asString());
+    }
 }
