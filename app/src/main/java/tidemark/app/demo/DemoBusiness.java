@@ -23,11 +23,11 @@ final class DemoBusiness {
     };
     private static final String[] WORK_ACCOUNTS = {"4020", "4020", "4020", "4020", "4060", "4050", "4020"};
 
-    /** Money taken over the counter or by card: into an account that waits for the bank. */
-    record Takings(LocalDate date, String intoAccount, String incomeAccount, long cents, String text, String site) {}
+    /** What was sold by card on a day. */
+    record Takings(LocalDate date, long cents, String text) {}
 
-    /** A receipt of a customer behind a deposit slip, which settles the debt of that booking key. */
-    record CustomerReceipt(String key, LocalDate date, String customer, long cents) {}
+    /** A check of a customer behind a deposit slip, which settles the debt of that booking key. */
+    private record CustomerCheck(String key, String customer, long cents) {}
 
     /**
      * What was received at the desk, to be put on a slip.
@@ -36,15 +36,11 @@ final class DemoBusiness {
      */
     record DeskReceipt(String key, LocalDate date, Tender tender, String payer, String number, long cents) {}
 
-    /** From here on what is behind a slip was received at the desk, receipt by receipt. */
-    static final LocalDate DESK_FROM = LocalDate.of(2026, 5, 4);
-
     private static final BigDecimal AGREED = new BigDecimal("0.025");
 
     private final Random random = new Random(77_104L);
     private final List<Debt> debts = new ArrayList<>();
     private final List<Takings> takings = new ArrayList<>();
-    private final List<CustomerReceipt> receipts = new ArrayList<>();
     private final Map<String, List<DeskReceipt>> desk = new HashMap<>();
     private final Map<String, String> supplierAccount = new HashMap<>();
     private final List<String> customers;
@@ -66,22 +62,16 @@ final class DemoBusiness {
             } else if (b.other().equals("1210")) {
                 takings.add(new Takings(
                         b.date().minusDays(1),
-                        "1210",
-                        "4040",
                         b.cents() + cardFee(b),
-                        b.text().replace("Card takings", "Fuel and shop by card"),
-                        "Dock office"));
+                        b.text().replace("Card takings", "Fuel and shop by card")));
             }
         }
         stillOpen(suppliers);
         debts.sort(Comparator.comparing(Debt::date).thenComparing(Debt::number));
     }
 
-    /** What the card processor keeps of takings that it pays net; before there was a desk it kept nothing. */
+    /** What the card processor keeps of takings that it pays net. */
     static long cardFee(Story.Booking b) {
-        if (b.date().isBefore(DESK_FROM)) {
-            return 0;
-        }
         // on 22 June it kept 19.00 more than was agreed
         long more = b.date().equals(LocalDate.of(2026, 6, 23)) ? 1_900 : 0;
         long gross = b.cents() + more;
@@ -139,7 +129,7 @@ final class DemoBusiness {
 
     /** One or two customers' receipts, the rest of the slip from the tills. */
     private void behindSlip(Story.Booking b) {
-        List<CustomerReceipt> checks = new ArrayList<>();
+        List<CustomerCheck> checks = new ArrayList<>();
         long rest = b.cents();
         int count = 1 + random.nextInt(2);
         for (int i = 1; i <= count; i++) {
@@ -147,29 +137,23 @@ final class DemoBusiness {
             long part = b.cents() * (20 + random.nextInt(20)) / 100;
             String key = b.key() + "/" + i;
             invoice(key, b.date(), customer, part, "");
-            checks.add(new CustomerReceipt(key, b.date(), customer, part));
+            checks.add(new CustomerCheck(key, customer, part));
             rest -= part;
         }
-        if (b.date().isBefore(DESK_FROM)) {
-            receipts.addAll(checks);
-            takings.add(new Takings(
-                    b.date(), "1250", "4030", rest, "Takings of the tills, " + b.reference(), "Dock office"));
-        } else {
-            desk.put(b.key(), atTheDesk(b, checks, rest));
-        }
+        desk.put(b.key(), atTheDesk(b, checks, rest));
     }
 
     /** The checks came a day or two before, the tills were emptied on the day and the one before. */
-    private static List<DeskReceipt> atTheDesk(Story.Booking b, List<CustomerReceipt> checks, long tills) {
+    private static List<DeskReceipt> atTheDesk(Story.Booking b, List<CustomerCheck> checks, long tills) {
         List<DeskReceipt> out = new ArrayList<>();
-        for (CustomerReceipt c : checks) {
+        for (CustomerCheck c : checks) {
             String number = String.valueOf(1_000 + c.cents() % 8_989);
             out.add(new DeskReceipt(
                     c.key(), before(b.date(), 1 + out.size()), Tender.CHECK, c.customer(), number, c.cents()));
         }
         // the slip that the bank credits in two parts comes to both of them
         long visitor = Story.PARTS.getOrDefault(b.key(), 0L)
-                - checks.stream().mapToLong(CustomerReceipt::cents).sum();
+                - checks.stream().mapToLong(CustomerCheck::cents).sum();
         if (visitor > 0) {
             out.add(new DeskReceipt("", b.date(), Tender.CHECK, "Visiting yacht Tern", "2077", visitor));
         }
@@ -182,10 +166,10 @@ final class DemoBusiness {
 
     private static LocalDate before(LocalDate date, int days) {
         LocalDate day = date.minusDays(days);
-        return day.isBefore(DESK_FROM) ? DESK_FROM : day;
+        return day.isBefore(Story.FIRST.atDay(1)) ? Story.FIRST.atDay(1) : day;
     }
 
-    /** What is on the slip of that booking key; nothing where it was taken to the bank before receipts were kept. */
+    /** What is on the slip of that booking key; nothing where it is none. */
     List<DeskReceipt> onSlip(String key) {
         return desk.getOrDefault(key, List.of());
     }
@@ -252,12 +236,6 @@ final class DemoBusiness {
                 .filter(t -> month.equals(Story.FIRST)
                         ? !YearMonth.from(t.date()).isAfter(month)
                         : YearMonth.from(t.date()).equals(month))
-                .toList();
-    }
-
-    List<CustomerReceipt> receipts(YearMonth month) {
-        return receipts.stream()
-                .filter(r -> YearMonth.from(r.date()).equals(month))
                 .toList();
     }
 }

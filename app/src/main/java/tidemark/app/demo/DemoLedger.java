@@ -97,14 +97,8 @@ class DemoLedger {
     }
 
     void book(Place place, YearMonth month, Story story, DemoBusiness life) {
-
         owe(place, life.debts(month));
         takings(place, life.takings(month));
-
-        for (DemoBusiness.CustomerReceipt receipt : life.receipts(month)) {
-            step();
-            receive(place, receipt.key(), receipt.date(), receipt.customer(), receipt.cents(), "1250", "", "");
-        }
         for (Map.Entry<String, DemoBusiness.DeskReceipt> received : life.atTheDesk(month)) {
             step();
             deposits.receive(
@@ -119,7 +113,7 @@ class DemoLedger {
             step();
             if (!life.onSlip(b.key()).isEmpty()) {
                 remember(b.key(), deposits.bank(place, b, life.onSlip(b.key())));
-            } else if (b.other().equals("1210") && !b.date().isBefore(DemoBusiness.DESK_FROM)) {
+            } else if (b.other().equals("1210")) {
                 remember(b.key(), deposits.bankCards(place, b));
             } else if (DemoBusiness.paysSupplier(b)) {
                 pay(place, b);
@@ -218,12 +212,12 @@ class DemoLedger {
                                 "",
                                 t.text(),
                                 List.of(
-                                        JournalLine.debit(t.intoAccount(), t.cents(), "", t.text()),
-                                        JournalLine.credit(t.incomeAccount(), t.cents(), "", t.text())
-                                                .tagged(t.incomeAccount().equals("4040") ? "FUEL" : "SHOP", ""))),
+                                        JournalLine.debit("1210", t.cents(), "", t.text()),
+                                        JournalLine.credit("4040", t.cents(), "", t.text())
+                                                .tagged("FUEL", ""))),
                         "",
                         "",
-                        place.names().sites().get(t.site()),
+                        place.names().sites().get("Dock office"),
                         ItemTerms.plain(ItemTerms.Kind.OTHER)))
                 .toList();
         ledger.book(place.companyId(), postings, EntrySource.MANUAL, null, MAREN);

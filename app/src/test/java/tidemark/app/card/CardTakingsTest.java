@@ -311,7 +311,9 @@ class CardTakingsTest {
                         "",
                         "fee",
                         "")));
-        assertEquals(name.substring(0, 48) + " 2026-06-02", batches().get(0).path("number").asString());
+        assertEquals(
+                name.substring(0, 48) + " 2026-06-02",
+                batches().get(0).path("number").asString());
         byte[] report = """
                 date,batch,gross,refunds
                 2026-06-03,R-1,0,12.00
