@@ -38,7 +38,8 @@ public final class BankLineBooking {
             this(date, base, minorUnits, minorUnits, reference, party, text, Optional.empty());
         }
 
-        private JournalLine cash(String cashCode) {
+        /** Its line on the cash account. */
+        public JournalLine cash(String cashCode) {
             JournalLine line = new JournalLine(cashCode, baseMinorUnits, party, text);
             return rate.map(r -> line.own(ownMinorUnits, r)).orElse(line);
         }

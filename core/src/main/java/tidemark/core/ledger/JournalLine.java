@@ -88,7 +88,8 @@ public record JournalLine(
         return new JournalLine(accountCode, minorUnits, ownMinorUnits, partyId, party, text, centre, tax, rate);
     }
 
-    JournalLine reversed() {
+    /** The line on the other side. */
+    public JournalLine reversed() {
         return new JournalLine(
                 accountCode,
                 Math.negateExact(minorUnits),

@@ -1,7 +1,7 @@
 package tidemark.core.matching;
 
 /** How alike two words are, however a bank shortened, cut or misspelt one of them; 0 to 1. */
-final class Likeness {
+public final class Likeness {
     private Likeness() {}
 
     /** The letters of a word, each a bit; some share one. Cost: O(length). */
@@ -22,11 +22,16 @@ final class Likeness {
         return both == ours || both == banks || Integer.bitCount(ours ^ banks) <= 4;
     }
 
+    /** Whether one insertion, deletion, change or swap of neighbours turns one into the other. Cost: O(length). */
+    public static boolean oneSlip(String a, String b) {
+        return Phrase.oneSlip(a, b);
+    }
+
     /**
      * 1 for equal words; less for one that begins as the other does, for one or two slips in a longer word, and for an
      * abbreviation that keeps the letters' order ({@code MGMT} for {@code MANAGEMENT}). Cost: O(length).
      */
-    static double of(String ours, String banks) {
+    public static double of(String ours, String banks) {
         if (ours.equals(banks)) {
             return 1;
         }

@@ -14,13 +14,13 @@ import org.jspecify.annotations.Nullable;
  * for each sum with triples, O(n) without. No more than a given number is found, and then it is known that there are more.
  * Source: Horowitz and Sahni, Computing Partitions, 1974.
  */
-final class SubsetSums {
-    static final int MOST = 20;
+public final class SubsetSums {
+    public static final int MOST = 20;
     static final int MOST_TRIPLES = 64;
     static final int MOST_FEW = 120;
 
     /** @param complete whether these are all there are */
-    record Found(List<int[]> subsets, boolean complete) {}
+    public record Found(List<int[]> subsets, boolean complete) {}
 
     /** Every subset's sum, rising, with the subset as bits. */
     private record Half(long[] sums, int[] masks) {
@@ -70,6 +70,11 @@ final class SubsetSums {
         total = sum;
     }
 
+    /** The search over amounts, for one sum after another. */
+    public static SubsetSums over(long[] amounts) {
+        return new SubsetSums(amounts.clone());
+    }
+
     /** Subsets of at least two amounts, as places in the row; at most so many. */
     static Found of(long[] amounts, long sum, int most) {
         return new SubsetSums(amounts).of(sum, most);
@@ -80,7 +85,8 @@ final class SubsetSums {
         return amounts.length <= MOST;
     }
 
-    Found of(long sum, int most) {
+    /** Subsets of at least two amounts that come to the sum, as places in the row; at most so many. */
+    public Found of(long sum, int most) {
         if (amounts.length < 2 || amounts.length > MOST_FEW) {
             return new Found(List.of(), amounts.length < 2);
         }
