@@ -25,6 +25,7 @@ describe('capabilities', () => {
       'money-in: Deposit slips',
       'money-in: Receipts',
       'money-in: Card takings',
+      'money-in: Returned items',
       'money-out: Payments',
       'money-out: Transfers',
       'petty-cash: Drawers',

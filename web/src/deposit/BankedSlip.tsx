@@ -19,7 +19,7 @@ type Doing = 'apart' | 'day' | 'split';
 
 /** A slip that was taken to the bank: what was on it, and what can be put right until the bank has credited it. */
 export function BankedSlip({ view }: { view: SlipView }) {
-  const { company, canBank } = useCurrentCompany();
+  const { company, canBank, canPrepare } = useCurrentCompany();
   const [doing, setDoing] = useState<Doing>();
   const [moved, setMoved] = useState<number[]>([]);
   const s = view.slip;
@@ -114,6 +114,20 @@ export function BankedSlip({ view }: { view: SlipView }) {
                 <td className="cut" title={`${r.payer} ${r.whatFor}`}>
                   {r.partyId ? <Link to={`/parties/${r.partyId}`}>{r.payer}</Link> : r.payer}{' '}
                   <span className="quiet">{r.whatFor}</span>
+                  {view.cameBack.includes(r.id) ? (
+                    <Link className="waiting" to={`/returned-items?receipt=${r.id}`}>
+                      {' '}
+                      {say('returned.cameBack')}
+                    </Link>
+                  ) : (
+                    canPrepare &&
+                    r.tender !== 'CASH' && (
+                      <Link className="quiet" to={`/returned-items/new?receipt=${r.id}`}>
+                        {' '}
+                        {say('returned.itCameBack')}
+                      </Link>
+                    )
+                  )}
                 </td>
                 <td>{TENDERS[r.tender][0]}</td>
                 <td className="text-nowrap">{shortDate(r.receivedOn)}</td>

@@ -12,6 +12,7 @@ import { typed as asTyped } from '../shared/money';
 import { accountChoices, useChart } from '../shared/useBooks';
 import { useDebounced } from '../shared/useDebounced';
 import { keyOf, useTenders } from '../shared/useTenders';
+import { TimesOf } from '../returned/TimesOf';
 import { say } from '../words';
 import type { NewReceipt, Proposal, Tender } from './api';
 
@@ -144,6 +145,7 @@ export function ReceiptFields({
   const set = (part: Partial<Typed>) => onChange({ ...typed, ...part });
   return (
     <div className="row g-2">
+      <TimesOf party={typed.partyId} />
       {named ? (
         <TextField
           className="col-md-4 receipt-field"

@@ -292,7 +292,7 @@ function Rows({
 }
 
 function State({ receipt: r }: { receipt: HandReceipt }) {
-  const { company, session, canReceive } = useCurrentCompany();
+  const { company, session, canReceive, canPrepare } = useCurrentCompany();
   const queries = useQueryClient();
   const change = useMutation({
     mutationFn: ([what, body]: [string, object]) =>
@@ -320,6 +320,9 @@ function State({ receipt: r }: { receipt: HandReceipt }) {
       ) : (
         RECEIPT_STATES[r.state]
       )}{' '}
+      {canPrepare && r.state === 'BANKED' && r.tender !== 'CASH' && (
+        <Link to={`/returned-items/new?receipt=${r.id}`}>{say('returned.itCameBack')}</Link>
+      )}
       {canReceive && r.state === 'ELSEWHERE' && act(say('deposit.putBackInHand'), 'putting-back')}
       {canReceive && r.state === 'PROMISED' && (
         <>

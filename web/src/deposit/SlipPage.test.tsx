@@ -43,6 +43,7 @@ const SLIP: SlipView = {
   total: '126.40',
   counts: true,
   pieces: [{ value: '20.00', count: 0, amount: '0.00' }],
+  cameBack: [],
   charges: [],
   keptBack: [],
   oneTotal: false,

@@ -17,6 +17,7 @@ import { ROLES, upper, useParty, type Control } from '../shared/useBooks';
 import { ItemPicker, type Part } from './ItemPicker';
 import { AgingCells } from './PartiesPage';
 import { PartyCardFields } from './PartyCardFields';
+import { ReturnedOf } from '../returned/ReturnedOf';
 import { Roles } from './Roles';
 import { SisterBooks } from './SisterBooks';
 import { PATHS, takesInvoices } from './roles';
@@ -71,6 +72,11 @@ export default function PartyPage() {
               {say('party.newReceipt')}
             </Link>
           )}
+          {canPrepare && customer && (
+            <Link className="btn btn-outline-secondary" to={`/returned-items/new?party=${id}`}>
+              {say('returned.somethingCameBack')}
+            </Link>
+          )}
           {canPrepare && !customer && (
             <Link className="btn btn-outline-secondary" to={`/payments/new?party=${id}`}>
               {say('party.pay2')}
@@ -84,6 +90,7 @@ export default function PartyPage() {
         </div>
       )}
       {editing && <Card key={id} party={p.party} onClose={() => setEditing(false)} />}
+      {customer && <ReturnedOf party={Number(id)} />}
       <div className="sheet">
         <h2>{say('party.open')}</h2>
         <table className="plain mb-3" style={{ maxWidth: '46rem' }}>

@@ -18,6 +18,7 @@ import { Pictures, usePictures } from '../ledger/Pictures';
 import { ItemPicker } from './ItemPicker';
 import { PartyField } from './PartyChooser';
 import { SettlementProposal } from './SettlementProposal';
+import { TimesOf } from '../returned/TimesOf';
 import { say } from '../words';
 
 /** Money received from anybody, spread over what is open and other accounts. */
@@ -79,6 +80,7 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
       after={pictures.keep}
       done={() => (form.partyId ? `/parties/${form.partyId}` : '/receipts-in-hand')}
     >
+      <TimesOf party={form.partyId} />
       <div className="row g-3 mb-2">
         <PartyField
           className="col-md-4"

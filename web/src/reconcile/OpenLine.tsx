@@ -5,6 +5,7 @@ import { grouped } from '../shared/money';
 import { useOtherEnds, type Place } from './useMonth';
 import { LineDeposit } from '../deposit/LineDeposit';
 import { SlipParts } from '../deposit/SlipParts';
+import { LineReturned } from '../returned/LineReturned';
 import { say } from '../words';
 
 interface Props {
@@ -110,6 +111,9 @@ export function OpenLine({
               .flatMap((c) => c.entryIds)}
             change={change}
           />
+        )}
+        {!row.in && candidates && !candidates.some((c) => c.strength === 'FIRM') && (
+          <LineReturned line={row.lineId} change={change} />
         )}
         {candidates?.length === 0 && <p className="mb-1">{say('reconcile.nothingInTheLedgerFitsBookIt')}</p>}
         {row.twin && <p className="attention mb-1">{row.twin}</p>}

@@ -9,6 +9,7 @@ import { typed } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { accountChoices, useBankAccounts, useChart, useSetUp } from '../shared/useBooks';
 import { useMoneyIn } from '../shared/useTenders';
+import { ReturnedPart } from '../returned/ReturnedPart';
 import { say } from '../words';
 import type { MoneyIn, TenderRow as Tender } from './api';
 import { Processors } from './Processors';
@@ -26,6 +27,7 @@ export function MoneyInPart() {
     <>
       <Desk key={moneyIn.data.version} kept={moneyIn.data} />
       <Processors />
+      <ReturnedPart />
     </>
   ) : (
     <Problems error={moneyIn.error} />

@@ -169,6 +169,7 @@ class DemoBooks {
                 account("6150", "Insurance", AccountType.EXPENSE),
                 account("6160", "Legal and software", AccountType.EXPENSE),
                 account("6170", "Printing and office", AccountType.EXPENSE),
+                account("6180", "Bad debts", AccountType.EXPENSE),
                 account("6210", "Wages", AccountType.EXPENSE),
                 account("6220", "Payroll taxes", AccountType.EXPENSE));
     }

@@ -38,12 +38,18 @@ final class DemoBusiness {
 
     private static final BigDecimal AGREED = new BigDecimal("0.025");
 
+    /** A slip of one of the days before 8 June has the check that comes back then. */
+    private static final LocalDate BOUNCES_FROM = LocalDate.of(2026, 6, 1);
+
+    private static final long BOUNCES = 64_000L;
+
     private final Random random = new Random(77_104L);
     private final List<Debt> debts = new ArrayList<>();
     private final List<Takings> takings = new ArrayList<>();
     private final Map<String, List<DeskReceipt>> desk = new HashMap<>();
     private final Map<String, String> supplierAccount = new HashMap<>();
     private final List<String> customers;
+    private boolean bouncing;
     private int invoice = 4_101;
     private int bill = 88_210;
 
@@ -140,7 +146,33 @@ final class DemoBusiness {
             checks.add(new CustomerCheck(key, customer, part));
             rest -= part;
         }
-        desk.put(b.key(), atTheDesk(b, checks, rest));
+        List<DeskReceipt> received = new ArrayList<>();
+        if (!bouncing && !b.date().isBefore(BOUNCES_FROM) && rest > 2 * BOUNCES) {
+            bouncing = true;
+            rest -= BOUNCES;
+            received.add(bounces(b));
+        }
+        received.addAll(atTheDesk(b, checks, rest));
+        desk.put(b.key(), received);
+    }
+
+    /** The check that the bank takes back on 8 June. */
+    private DeskReceipt bounces(Story.Booking b) {
+        String key = b.key() + "/0";
+        debts.add(new Debt(
+                key,
+                true,
+                "Pell Charter",
+                "Q-3318",
+                b.date().minusDays(24),
+                BOUNCES,
+                BOUNCES,
+                0,
+                "4050",
+                "DOCK",
+                "",
+                "Berth rent"));
+        return new DeskReceipt(key, before(b.date(), 1), Tender.CHECK, "Pell Charter", "3318", BOUNCES);
     }
 
     /** The checks came a day or two before, the tills were emptied on the day and the one before. */

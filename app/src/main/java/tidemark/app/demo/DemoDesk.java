@@ -14,6 +14,7 @@ import tidemark.app.party.Invoices;
 import tidemark.app.party.Receipts;
 import tidemark.app.payment.Payments;
 import tidemark.app.payment.Transfers;
+import tidemark.app.returned.ReturnedSetUp;
 import tidemark.app.rule.RuleContent;
 import tidemark.app.rule.Rules;
 import tidemark.app.setup.SetUp;
@@ -38,6 +39,7 @@ class DemoDesk {
     private final Transfers transfers;
     private final Drafts drafts;
     private final Rules rules;
+    private final ReturnedSetUp returned;
 
     DemoDesk(
             SetUp setUp,
@@ -47,8 +49,10 @@ class DemoDesk {
             Payments payments,
             Transfers transfers,
             Drafts drafts,
-            Rules rules) {
+            Rules rules,
+            ReturnedSetUp returned) {
         this.rules = rules;
+        this.returned = returned;
         this.setUp = setUp;
         this.invoices = invoices;
         this.receipts = receipts;
@@ -205,6 +209,8 @@ class DemoDesk {
                         "Berth given back early",
                         List.of(new GrossLine("4050", "180.00", "", "DOCK", "Berth given back early"))),
                 MAREN);
+        returned.keep(
+                place.companyId(), new ReturnedSetUp.ReturnedTerms(0, "12.00", "25.00", "", "6180", 60, 120), MAREN);
         deposits.mishaps(place);
         deposits.morning(place);
         drafts(place, operating);

@@ -24,8 +24,12 @@ interface DepositSlipRepository extends MasterRows<DepositSlip> {
             Limit limit);
 
     /** By slip how many receipts are on it and what they come to. */
-    @Query("select r.depositSlipId, count(r), sum(r.minorUnits) from ReceiptInHand r where r.depositSlipId in :slips"
-            + " group by r.depositSlipId")
+    @Query(
+            value = "select slip, count(*), sum(minor_units) from (select r.deposit_slip_id slip, r.id, r.minor_units"
+                    + " from receipt_in_hand r where r.deposit_slip_id in :slips union select p.deposit_slip_id, r.id,"
+                    + " r.minor_units from presentment p join receipt_in_hand r on r.id = p.receipt_id"
+                    + " where p.deposit_slip_id in :slips and p.came_back and not p.undone) x group by slip",
+            nativeQuery = true)
     List<Object[]> sums(Collection<Long> slips);
 
     /** Read without the slip itself, which is read once the journal is locked. */

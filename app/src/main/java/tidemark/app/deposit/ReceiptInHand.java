@@ -92,6 +92,20 @@ public class ReceiptInHand extends MasterRow {
         state = state.after(move, title());
     }
 
+    /** In hand once more, by another entry, off the slip it was banked on. */
+    void presentAgain(long entryId) {
+        move(ReceiptState.Move.PRESENT_AGAIN);
+        journalEntryId = entryId;
+        depositSlipId = null;
+        slipPlace = null;
+    }
+
+    /** Not taken to the bank again after all: it came back, by the entry it had before. */
+    void notAgain(long entryBefore) {
+        move(ReceiptState.Move.NOT_AGAIN);
+        journalEntryId = entryBefore;
+    }
+
     /** None while it is promised. */
     @Nullable
     Long journalEntryId() {

@@ -49,8 +49,20 @@ interface ReceiptInHandRepository extends MasterRows<ReceiptInHand> {
             @Nullable Long amount,
             Limit limit);
 
-    @Query("select r from ReceiptInHand r where r.depositSlipId = :slip order by r.slipPlace, r.id")
+    /** Those that came back from the bank since and were taken there again are still on it. */
+    @Query(
+            value = "select * from receipt_in_hand r where r.deposit_slip_id = :slip or r.id in (select p.receipt_id"
+                    + " from presentment p where p.deposit_slip_id = :slip and p.came_back and not p.undone)"
+                    + " order by r.slip_place, r.id",
+            nativeQuery = true)
     List<ReceiptInHand> onSlip(long slip);
+
+    /** Those of a slip that the bank took back. */
+    @Query(
+            value = "select receipt_id from presentment where deposit_slip_id = :slip and came_back and not undone"
+                    + " order by receipt_id",
+            nativeQuery = true)
+    List<Long> cameBack(long slip);
 
     @Query("select r from ReceiptInHand r where r.companyId = :company and r.id in :ids order by r.id")
     List<ReceiptInHand> some(long company, Collection<Long> ids);

@@ -7,6 +7,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import tidemark.app.ledger.JournalEntryRow;
@@ -62,8 +63,18 @@ class ReceiptsInHand implements ReceiptKeeper, PostingListener {
     @Override
     public List<ItemChange> reversed(
             long companyId, JournalEntryRow original, JournalEntryRow reversal, LocalDate date, String who) {
-        receipts.findByJournalEntryId(original.id()).ifPresent(r -> r.move(ReceiptState.Move.VOID));
+        receipts.findByJournalEntryId(original.id())
+                .ifPresent(r -> presentedBefore(original.id())
+                        .ifPresentOrElse(r::notAgain, () -> r.move(ReceiptState.Move.VOID)));
         return List.of();
+    }
+
+    /** The entry that a receipt had before it was presented again by that one. */
+    private Optional<Long> presentedBefore(long entryId) {
+        return jdbc
+                .queryForList("select before_entry_id from presented_again where entry_id = ?", Long.class, entryId)
+                .stream()
+                .findFirst();
     }
 
     @Override

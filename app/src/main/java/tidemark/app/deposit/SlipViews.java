@@ -132,6 +132,7 @@ class SlipViews {
     /**
      * A slip whole.
      *
+     * @param cameBack those of its receipts that the bank took back
      * @param counts whether it is banked only when what was counted agrees with what is on it
      * @param pieces notes and coins of the currency, the largest first
      * @param oneTotal whether cash is told as one total in place of the pieces
@@ -144,6 +145,7 @@ class SlipViews {
             String note,
             @Nullable Long entryId,
             List<ReceiptsInHandController.HandReceipt> receipts,
+            List<Long> cameBack,
             String total,
             boolean counts,
             List<PieceCount> pieces,
@@ -167,6 +169,7 @@ class SlipViews {
                 s.receipts().stream()
                         .map(r -> ReceiptsInHandController.HandReceipt.of(r, company, today))
                         .toList(),
+                s.cameBack(),
                 MinorUnits.toDecimal(s.total(), company.baseCurrency()),
                 s.receipts().stream().anyMatch(r -> r.tender().isCounted()),
                 CashPieces.inUse(company.baseCurrency()).stream()

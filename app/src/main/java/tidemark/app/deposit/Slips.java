@@ -95,6 +95,7 @@ public class Slips {
     public record Standing(
             DepositSlip slip,
             List<ReceiptInHand> receipts,
+            List<Long> cameBack,
             Prepared prepared,
             @Nullable Counted counted,
             @Nullable DepositCount count) {
@@ -185,7 +186,7 @@ public class Slips {
     Standing standing(DepositSlip slip) {
         List<ReceiptInHand> on = receipts.onSlip(slip.id());
         if (slip.counted() == null) {
-            return new Standing(slip, on, prepared(slip), null, null);
+            return new Standing(slip, on, receipts.cameBack(slip.id()), prepared(slip), null, null);
         }
         Counted counted = json.readValue(slip.counted(), Counted.class);
         List<DepositCount.Receipt> hand = new ArrayList<>();
@@ -206,6 +207,7 @@ public class Slips {
         return new Standing(
                 slip,
                 on,
+                receipts.cameBack(slip.id()),
                 prepared(slip),
                 counted,
                 DepositCount.of(

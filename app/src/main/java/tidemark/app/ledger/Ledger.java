@@ -12,6 +12,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -394,6 +395,26 @@ public class Ledger {
     @Transactional(readOnly = true)
     public List<String> referencesOf(long companyId, EntrySource source) {
         return entries.references(companyId, source.code());
+    }
+
+    /** An entry as it was booked. */
+    @Transactional(readOnly = true)
+    public JournalEntry asBooked(long companyId, long entryId) {
+        return asBooked(companyId, entry(companyId, entryId), linesOf(List.of(entryId)));
+    }
+
+    JournalEntry asBooked(long companyId, JournalEntryRow entry, List<JournalLineRow> lines) {
+        Map<Long, ChartAccount> byId = chartById(companyId);
+        return new JournalEntry(
+                entry.entryDate(),
+                entry.documentDate(),
+                bankAccounts.companyCurrency(companyId),
+                entry.reference(),
+                entry.text(),
+                lines.stream()
+                        .map(l -> l.line(Objects.requireNonNull(byId.get(l.ledgerAccountId()))
+                                .code()))
+                        .toList());
     }
 
     public List<JournalLineRow> linesOf(Collection<Long> entryIds) {

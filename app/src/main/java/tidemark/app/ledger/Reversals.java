@@ -95,7 +95,8 @@ public class Reversals {
         });
         List<CashEntryRow> cash = cashEntries.findByJournalEntryIdInOrderById(List.of(entryId));
         cash.forEach(entry -> checkFree(entry, Objects.requireNonNull(banks.get(entry.bankAccountId()))));
-        JournalEntry reversal = journalEntry(companyId, original, originalLines).reversedOn(date);
+        JournalEntry reversal =
+                ledger.asBooked(companyId, original, originalLines).reversedOn(date);
         String check = cash.isEmpty() ? "" : cash.getFirst().entry().checkNumber();
         Ledger.Booked booked = ledger.book(
                 companyId,
@@ -128,19 +129,5 @@ public class Reversals {
                     say("entry.matched.expected"),
                     certified ? say("entry.matched.remedy") : say("entry.matched.remedy2"));
         }
-    }
-
-    private JournalEntry journalEntry(long companyId, JournalEntryRow entry, List<JournalLineRow> lines) {
-        Map<Long, ChartAccount> chart = ledger.chartById(companyId);
-        return new JournalEntry(
-                entry.entryDate(),
-                entry.documentDate(),
-                bankAccounts.companyCurrency(companyId),
-                entry.reference(),
-                entry.text(),
-                lines.stream()
-                        .map(l -> l.line(Objects.requireNonNull(chart.get(l.ledgerAccountId()))
-                                .code()))
-                        .toList());
     }
 }

@@ -11,14 +11,17 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Company;
 import tidemark.app.ledger.JournalEntryRow;
 import tidemark.app.ledger.JournalLineRow;
 import tidemark.app.ledger.PostingListener;
@@ -41,6 +44,7 @@ public class OpenItems implements PostingListener {
     private final BankAccounts bankAccounts;
     private final ActivityLog activity;
     private final EntityManager em;
+    private final JdbcTemplate jdbc;
     private final Clock clock;
 
     OpenItems(
@@ -50,6 +54,7 @@ public class OpenItems implements PostingListener {
             BankAccounts bankAccounts,
             ActivityLog activity,
             EntityManager em,
+            JdbcTemplate jdbc,
             Clock clock) {
         this.items = items;
         this.settlements = settlements;
@@ -57,6 +62,7 @@ public class OpenItems implements PostingListener {
         this.bankAccounts = bankAccounts;
         this.activity = activity;
         this.em = em;
+        this.jdbc = jdbc;
         this.clock = clock;
     }
 
@@ -242,6 +248,126 @@ public class OpenItems implements PostingListener {
                 row.partyId(),
                 say("settlement.undone.openedAgainAnd", debit.title(), credit.title()));
         return changes;
+    }
+
+    /** A discount was booked by an entry of its own when that item settled others. */
+    void discountGoesWith(long itemId, long entryId) {
+        em.flush();
+        jdbc.update("insert into later_discount (entry_id, item_id) values (?, ?)", entryId, itemId);
+    }
+
+    /** The entries of discounts that were granted when items of an entry settled others later, and that still stand. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public List<Long> laterDiscounts(long entryId) {
+        return jdbc.queryForList(
+                "select d.entry_id from later_discount d join open_item i on i.id = d.item_id where i.journal_entry_id = ?"
+                        + " and not exists (select 1 from journal_entry r where r.reversal_of = d.entry_id)"
+                        + " and not exists (select 1 from settlement s join open_item x on x.id = s.credit_item_id"
+                        + "   where x.journal_entry_id = d.entry_id and s.closing and s.undone_from is null)"
+                        + " order by d.entry_id",
+                Long.class,
+                entryId);
+    }
+
+    /** What came back: the settlements that ended with it, and what of items changed. */
+    public record CameBack(List<Long> ended, List<ItemChange> changes) {}
+
+    /**
+     * Closes the items of entries to those of the entry that takes them back, one after another; what they settled is open
+     * again.
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public CameBack takeBack(long companyId, List<Long> entryIds, long backId, LocalDate day, String who) {
+        bankAccounts.lockJournal(companyId);
+        List<OpenItemRow> old = new ArrayList<>();
+        entryIds.forEach(id -> old.addAll(items.findByJournalEntryIdOrderByJournalLineId(id)));
+        List<OpenItemRow> fresh = items.findByJournalEntryIdOrderByJournalLineId(backId);
+        List<Long> ended = new ArrayList<>();
+        List<ItemChange> changes = new ArrayList<>();
+        for (int i = 0; i < old.size(); i++) {
+            Loaded loaded =
+                    new Loaded(companyId, List.of(old.get(i).id(), fresh.get(i).id()));
+            PartyItems.Reversed done =
+                    loaded.core.reverse(old.get(i).itemId(), fresh.get(i).itemId(), -1, day);
+            for (Settlement undone : done.undone()) {
+                loaded.keepUndone(undone, who);
+                ended.add(undone.id());
+            }
+            loaded.keep(done.closing(), companyId, who);
+            changes.addAll(loaded.changes());
+        }
+        return new CameBack(ended, changes);
+    }
+
+    /** Settlements that ended stand again from a day on, as new ones of the same amounts. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public List<ItemChange> standAgain(long companyId, List<Long> settlementIds, LocalDate day, String who) {
+        bankAccounts.lockJournal(companyId);
+        List<ItemChange> changes = new ArrayList<>();
+        for (long id : settlementIds) {
+            SettlementRow row = settlements
+                    .findByIdAndCompanyId(id, companyId)
+                    .orElseThrow(() -> new NotFound(say("party.settlement")));
+            Settlement ended = row.settlement();
+            Loaded loaded = new Loaded(companyId, List.of(row.debitItemId(), row.creditItemId()));
+            LocalDate since = ended.undone().orElse(day);
+            loaded.keep(
+                    loaded.core.settle(
+                            -1,
+                            ended.debit(),
+                            ended.credit(),
+                            ended.minorUnits(),
+                            ended.discount(),
+                            since.isAfter(day) ? since : day,
+                            ""),
+                    companyId,
+                    who);
+            changes.addAll(loaded.changes());
+        }
+        return changes;
+    }
+
+    /** What opened again when settlements ended. */
+    public record Reopened(long itemId, String title, long settled, long open) {}
+
+    /** The items of a party that ended settlements had settled, with what is open of each now. */
+    @Transactional(readOnly = true)
+    public List<Reopened> reopened(long companyId, List<Long> settlementIds) {
+        List<Reopened> out = new ArrayList<>();
+        for (SettlementRow row : settlements.findAllById(settlementIds)) {
+            items.findByIdAndCompanyId(row.debitItemId(), companyId)
+                    .ifPresent(i -> out.add(new Reopened(
+                            i.id(), i.title(), row.settlement().minorUnits(), Math.max(0, i.openMinorUnits()))));
+        }
+        return out;
+    }
+
+    /** What is open of the item that an entry made; zero where it made none. */
+    @Transactional(readOnly = true)
+    public Optional<Reopened> itemOf(long entryId) {
+        return items.findByJournalEntryIdOrderByJournalLineId(entryId).stream()
+                .findFirst()
+                .map(i -> new Reopened(i.id(), i.title(), Math.abs(i.minorUnits()), Math.max(0, i.openMinorUnits())));
+    }
+
+    /** Of what a form settles, what is still open, without discounts; plain decimals. */
+    List<Allocations.ItemPart> stillOpen(long companyId, List<Allocations.ItemPart> parts, Company company) {
+        List<Allocations.ItemPart> out = new ArrayList<>();
+        Map<Long, OpenItemRow> rows = parts.isEmpty()
+                ? Map.of()
+                : forSettling(
+                        companyId,
+                        parts.stream().map(Allocations.ItemPart::itemId).toList());
+        for (Allocations.ItemPart part : parts) {
+            long open = Math.max(
+                    0, java.util.Objects.requireNonNull(rows.get(part.itemId())).openMinorUnits());
+            long gets = Math.min(open, MinorUnits.parse(part.amount(), company.baseCurrency(), "items"));
+            if (gets > 0) {
+                out.add(new Allocations.ItemPart(
+                        part.itemId(), MinorUnits.toDecimal(gets, company.baseCurrency()), null));
+            }
+        }
+        return out;
     }
 
     /** The items, each still of the company, with what is open of them now; under the company's lock. */

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Limits;
 import tidemark.app.company.BankAccounts;
@@ -266,6 +267,38 @@ public class Receipts {
         return new Made(received, booked);
     }
 
+    /**
+     * Books a receipt that came back once more, as it is taken to the bank again: on the account where it waited, for the items
+     * it was for as far as they are still open, without the discounts of its time. Plain decimals; the journal is locked.
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Ledger.Booked again(long companyId, NewReceipt form, String who) {
+        Company company = companies.get(companyId);
+        Long partyId = form.partyId();
+        Party party = partyId == null ? null : parties.get(companyId, partyId);
+        NewReceipt now = form.of(form.amount(), items.stillOpen(companyId, form.items(), company), form.purposes());
+        PartyMoney.Use use = use(company, AmountStyle.POINT, party, now);
+        String payer = payer(form, party);
+        String text = say("party.presentedAgain", form.reference(), payer);
+        Ledger.Posting posting = money.posting(
+                company,
+                PartyMoney.Direction.IN,
+                new PartyMoney.Terms(
+                        form.date(),
+                        company.baseCurrency(),
+                        form.reference(),
+                        text,
+                        into(companyId, form).code()),
+                party,
+                payer,
+                use,
+                ledger.taxes(companyId),
+                new PartyMoneyBookings.Document("", "", form.siteId(), say("party.receipt", form.reference())));
+        Ledger.Booked booked = ledger.book(companyId, List.of(posting), PartyDocuments.RECEIPT, null, who);
+        booked.items().addAll(money.settle(companyId, booked.entries().getFirst(), use.items(), form.date(), who));
+        return booked;
+    }
+
     private ChartAccount into(long companyId, NewReceipt request) {
         Tender kind = request.tender() == null ? Tender.CHECK : request.tender();
         if (request.account().isBlank()) {
@@ -376,13 +409,19 @@ public class Receipts {
             booked.items().addAll(items.settle(companyId, request.itemId(), paid, request.date(), who));
         }
         if (allocation.discount() > 0) {
-            discount(company, party, allocation, request.date(), booked, who);
+            discount(company, party, allocation, request, booked, who);
         }
         return booked;
     }
 
     private void discount(
-            Company company, Party party, Allocation allocation, LocalDate date, Ledger.Booked booked, String who) {
+            Company company,
+            Party party,
+            Allocation allocation,
+            Application request,
+            Ledger.Booked booked,
+            String who) {
+        LocalDate date = request.date();
         PartyMoney.Counterpart counterpart = money.counterpart(company, party);
         int sign = party.control() == Control.RECEIVABLES ? 1 : -1;
         String text = say("party.earlyPaymentDiscount2");
@@ -398,6 +437,8 @@ public class Receipts {
                 null,
                 who);
         booked.add(entryBooked);
+        items.discountGoesWith(
+                request.itemId(), entryBooked.entries().getFirst().id());
         List<OpenItems.Part> parts = allocation.parts().stream()
                 .filter(p -> p.discount() > 0)
                 .map(p -> new OpenItems.Part(p.item().id().value(), p.discount(), p.discount()))

@@ -68,7 +68,12 @@ class ProblemAdvice {
             "card.on-slip",
             "tender.changed",
             "slip.state",
-            "receipt.state");
+            "receipt.state",
+            "returned.state",
+            "returned.already",
+            "returned.line",
+            "returned.stands",
+            "returned.changed");
 
     @ExceptionHandler
     ProblemDetail rule(RuleViolation violation) {

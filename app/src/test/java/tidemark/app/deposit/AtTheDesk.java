@@ -12,19 +12,19 @@ import tidemark.app.running.RunningApp;
 import tools.jackson.databind.JsonNode;
 
 /** A company with an account, a customer and a desk, for tests of what is received and taken to the bank. */
-abstract class AtTheDesk {
-    NewCompany c;
-    long account;
-    long pell;
+public abstract class AtTheDesk {
+    protected NewCompany c;
+    protected long account;
+    protected long pell;
 
     @BeforeEach
-    void company(RunningApp.App app) {
+    protected void company(RunningApp.App app) {
         c = new NewCompany(app);
         account = c.bankAccount("Operating", "", "1000.00");
         pell = c.party("RECEIVABLES", "Pell Charter", 0);
     }
 
-    Map<String, Object> receipt(String tender, String number, String amount) {
+    protected Map<String, Object> receipt(String tender, String number, String amount) {
         return new HashMap<>(Map.of(
                 "partyId",
                 pell,
@@ -46,13 +46,13 @@ abstract class AtTheDesk {
                 true));
     }
 
-    long receive(String tender, String number, String amount) {
+    protected long receive(String tender, String number, String amount) {
         ok(c.post("/receipts", receipt(tender, number, amount)));
         JsonNode hand = c.get("/receipts-in-hand").path("receipts");
         return hand.get(hand.size() - 1).path("id").asLong();
     }
 
-    long slip() {
+    protected long slip() {
         return ok(c.post(
                         "/deposit-slips",
                         Map.of("bankAccountId", account, "paperDate", "2026-06-05", "bagNumber", "B-7", "note", "")))
@@ -60,27 +60,27 @@ abstract class AtTheDesk {
                 .asLong();
     }
 
-    Answer change(long slip, List<Long> put, List<Long> take) {
+    protected Answer change(long slip, List<Long> put, List<Long> take) {
         return c.post("/deposit-slips/" + slip + "/receipts", Map.of("put", put, "take", take));
     }
 
-    Answer count(long slip, List<String> checks, Map<String, Integer> pieces) {
+    protected Answer count(long slip, List<String> checks, Map<String, Integer> pieces) {
         return c.post("/deposit-slips/" + slip + "/count", Map.of("checks", checks, "pieces", pieces));
     }
 
-    String hand() {
+    protected String hand() {
         return c.get("/receipts-in-hand").path("total").asString();
     }
 
-    String state(long slip) {
+    protected String state(long slip) {
         return c.get("/deposit-slips/" + slip).path("slip").path("state").asString();
     }
 
-    static Map<String, Object> line(String account, String debit, String credit) {
+    protected static Map<String, Object> line(String account, String debit, String credit) {
         return Map.of("account", account, "debit", debit, "credit", credit, "text", "", "party", "");
     }
 
-    static Map<String, Object> banking(List<?> charges) {
+    protected static Map<String, Object> banking(List<?> charges) {
         return Map.of("day", "2026-06-08", "charges", charges);
     }
 }

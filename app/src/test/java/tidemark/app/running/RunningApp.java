@@ -32,6 +32,7 @@ public final class RunningApp implements BeforeAllCallback, ParameterResolver {
         synchronized (RunningApp.class) {
             if (started == null) {
                 Path data = Files.createTempDirectory("tidemark-test");
+                boolean told = ToldDemo.copied(data);
                 SpringDocUtils.getConfig().addRequestWrapperToIgnore(Actor.class);
                 SpringApplication application = new SpringApplication(TideMark.class);
                 application.setDefaultProperties(Map.of(
@@ -48,6 +49,9 @@ public final class RunningApp implements BeforeAllCallback, ParameterResolver {
                         "springdoc.api-docs.path", "/api-docs"));
                 context = application.run();
                 started = this;
+                if (!told) {
+                    ToldDemo.keep(context);
+                }
             } else {
                 context = started.context;
             }

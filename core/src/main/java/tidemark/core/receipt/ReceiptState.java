@@ -30,8 +30,12 @@ public enum ReceiptState {
         /** Its slip is taken apart again: banked no more, it is on the slip as before. */
         TAKE_APART,
         COME_BACK,
+        /** It did not come back after all. */
+        STAND,
         /** In hand once more, to be taken to the bank again. */
         PRESENT_AGAIN,
+        /** It is not taken to the bank again after all. */
+        NOT_AGAIN,
         TAKE_OUT,
         /** Taken out of hand by mistake. */
         PUT_BACK,
@@ -40,10 +44,10 @@ public enum ReceiptState {
 
     private static final Map<ReceiptState, Map<Move, ReceiptState>> LEGAL = new EnumMap<>(Map.of(
             PROMISED, Map.of(Move.TAKE_IN, IN_HAND, Move.VOID, VOID),
-            IN_HAND, Map.of(Move.PUT_ON, ON_SLIP, Move.TAKE_OUT, ELSEWHERE, Move.VOID, VOID),
+            IN_HAND, Map.of(Move.PUT_ON, ON_SLIP, Move.TAKE_OUT, ELSEWHERE, Move.VOID, VOID, Move.NOT_AGAIN, RETURNED),
             ON_SLIP, Map.of(Move.TAKE_OFF, IN_HAND, Move.BANK, BANKED),
             BANKED, Map.of(Move.TAKE_APART, ON_SLIP, Move.COME_BACK, RETURNED),
-            RETURNED, Map.of(Move.PRESENT_AGAIN, IN_HAND),
+            RETURNED, Map.of(Move.PRESENT_AGAIN, IN_HAND, Move.STAND, BANKED),
             ELSEWHERE, Map.of(Move.PUT_BACK, IN_HAND)));
 
     /** Whether its money waits in the account <em>receipts in hand</em>. */
@@ -68,10 +72,10 @@ public enum ReceiptState {
                     say("receipt.state.found", receipt, words()),
                     switch (move) {
                         case TAKE_IN -> say("receipt.state.promised");
-                        case PUT_ON, TAKE_OUT -> say("receipt.state.inHand");
+                        case PUT_ON, TAKE_OUT, NOT_AGAIN -> say("receipt.state.inHand");
                         case TAKE_OFF, BANK -> say("receipt.state.onSlip");
                         case TAKE_APART, COME_BACK -> say("receipt.state.banked");
-                        case PRESENT_AGAIN -> say("receipt.state.returned");
+                        case PRESENT_AGAIN, STAND -> say("receipt.state.returned");
                         case PUT_BACK -> say("receipt.state.elsewhere");
                         case VOID -> say("receipt.state.notBanked");
                     },
