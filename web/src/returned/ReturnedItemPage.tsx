@@ -102,13 +102,17 @@ function Item({ item }: { item: ReturnedDetail }) {
       </div>
       <div className="sheet">
         <h2>{say('returned.whatHappened')}</h2>
-        <ol className="facts">
-          {item.steps.map((s, i) => (
-            <li key={i}>
-              {shortDate(s.day)} {s.path ? <Link to={s.path}>{s.text}</Link> : s.text}
-            </li>
-          ))}
-        </ol>
+        <table className="plain" style={{ maxWidth: '46rem' }}>
+          <caption className="visually-hidden">{say('returned.whatHappened')}</caption>
+          <tbody>
+            {item.steps.map((s, i) => (
+              <tr key={i}>
+                <td className="text-nowrap">{shortDate(s.day)}</td>
+                <td>{s.path ? <Link to={s.path}>{s.text}</Link> : s.text}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
         {item.together.length > 0 && (
           <p className="mb-0">
             {say('returned.cameBackTogether')}{' '}

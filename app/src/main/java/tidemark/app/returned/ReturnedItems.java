@@ -157,48 +157,58 @@ public class ReturnedItems {
         Step step = prepared(companyId, request);
         long ourFee = ReturnedSetUp.amount(request.ourFee(), step.company(), "ourFee");
         Ledger.Booked booked = Ledger.Booked.nothing();
-        Long feeEntry = step.bankFee() == 0 ? null : bankFee(step, booked, who);
         List<Long> cash = new ArrayList<>();
-        List<Long> made = new ArrayList<>();
-        Long number = null;
-        int place = 0;
+        List<Long> entries = new ArrayList<>();
+        List<List<Long>> ended = new ArrayList<>();
         for (ReturnOriginals.Banked of : step.of()) {
-            long entry = item(step, of, booked, cash, who);
             List<Long> taken = new ArrayList<>(List.of(of.entryId()));
             taken.addAll(openItems.laterDiscounts(of.entryId()));
-            OpenItems.CameBack ended = openItems.takeBack(companyId, taken, entry, step.date(), who);
-            booked.items().addAll(ended.changes());
+            long entry = item(step, of, booked, cash, who);
+            OpenItems.CameBack back = openItems.takeBack(companyId, taken, entry, step.date(), who);
+            booked.items().addAll(back.changes());
+            entries.add(entry);
+            ended.add(back.ended());
+        }
+        Long feeEntry = step.bankFee() == 0 ? null : bankFee(step, booked, who);
+        List<Long> made = new ArrayList<>();
+        for (int i = 0; i < entries.size(); i++) {
+            ReturnOriginals.Banked of = step.of().get(i);
             Long owed = ourFee == 0 ? null : ourFee(step, of, ourFee, booked, who);
             ReturnedItem item = items.saveAndFlush(new ReturnedItem(
                     of,
                     step.account().id(),
                     step.date(),
                     step.why(),
-                    new ReturnedItem.Entries(entry, number == null ? entry : number, feeEntry, owed),
-                    new ReturnedItem.Fees(share(step.bankFee(), step.of().size(), place++), owed == null ? 0 : ourFee),
+                    new ReturnedItem.Entries(entries.get(i), entries.getFirst(), feeEntry, owed),
+                    new ReturnedItem.Fees(
+                            share(step.bankFee(), entries.size(), i), owed == null ? 0 : ourFee),
                     who,
                     clock.instant()));
-            number = item.step();
-            jdbc.batchUpdate(
-                    "insert into returned_settlement (returned_item_id, settlement_id) values (?, ?)",
-                    ended.ended().stream().map(s -> new Object[] {item.id(), s}).toList());
-            if (of.receiptId() != null) {
-                banked.comeBack(companyId, of.receiptId());
-            }
+            keep(item, ended.get(i), step, who);
             made.add(item.id());
-            activity.record(
-                    companyId,
-                    who,
-                    "returned.booked",
-                    "returned_item",
-                    item.id(),
-                    say(
-                            "returned.booked.cameBack",
-                            item.title(),
-                            MinorUnits.grouped(item.minorUnits(), step.currency())));
         }
         match(companyId, request, step, cash, feeEntry, who);
         return new Made(made, booked);
+    }
+
+    private void keep(ReturnedItem item, List<Long> ended, Step step, String who) {
+        jdbc.batchUpdate(
+                "insert into returned_settlement (returned_item_id, settlement_id) values (?, ?)",
+                ended.stream().map(s -> new Object[] {item.id(), s}).toList());
+        Long receipt = item.receiptId();
+        if (receipt != null) {
+            banked.comeBack(item.companyId(), receipt);
+        }
+        activity.record(
+                item.companyId(),
+                who,
+                "returned.booked",
+                "returned_item",
+                item.id(),
+                say(
+                        "returned.booked.cameBack",
+                        item.title(),
+                        MinorUnits.grouped(item.minorUnits(), step.currency())));
     }
 
     /** As equal shares as there can be, the first bearing what is over. */

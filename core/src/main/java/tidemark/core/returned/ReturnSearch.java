@@ -39,6 +39,9 @@ import tidemark.core.statement.BankLine;
 public record ReturnSearch(List<Explanation> explanations, boolean clear) {
     static final int MOST = 8;
 
+    /** What is less probable is not told. */
+    private static final double LEAST = .001;
+
     /** So many times more probable than the next before one is called clear. */
     private static final double FAR_ABOVE = 12;
 
@@ -192,6 +195,7 @@ public record ReturnSearch(List<Explanation> explanations, boolean clear) {
                             .thenComparing(w -> w.originals().getFirst().id()))
                     .limit(MOST)
                     .map(w -> new Explanation(w.originals(), w.fee(), w.weight() / sum, w.evidence()))
+                    .filter(e -> e.share() >= LEAST)
                     .toList();
             boolean clear = !out.isEmpty()
                     && out.getFirst().share() >= .8

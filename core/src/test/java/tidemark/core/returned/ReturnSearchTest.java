@@ -112,7 +112,7 @@ class ReturnSearchTest {
         assertTrue(found.clear());
         assertEquals(1, found.explanations().getFirst().originals().getFirst().id());
         assertEquals(
-                List.of("check number 4471", "the amount to the cent", "banked 15 Jun 2031, 2 bank days before"),
+                List.of("check number 4471", "the amount to the cent", "banked 15 Jun 2031, bank days since: 2"),
                 found.explanations().getFirst().evidence());
     }
 
