@@ -5,10 +5,11 @@ import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
-import { grouped, report, typed as asTyped } from '../shared/money';
+import { report, typed as asTyped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { say } from '../words';
 import type { Counting, SlipView } from './api';
+import { isPieces, PieceRow } from './PieceRow';
 
 /** All that somebody sees who only counts: the open slips, and the count of one of them. */
 export function CountingDesk() {
@@ -142,7 +143,7 @@ function CountForm({ counting, onBack }: { counting: Counting; onBack: () => voi
     // somebody else was at the slip: what was counted stays, and goes on the slip as it is now
     onError: () => queries.invalidateQueries({ queryKey: key }),
   });
-  const bad = Object.values(pieces).some((n) => !/^\d{0,7}$/.test(n.trim()));
+  const bad = !Object.values(pieces).every(isPieces);
   const add = () => {
     if (next.trim() !== '') {
       setChecks([...checks, next.trim()]);
@@ -221,23 +222,12 @@ function CountForm({ counting, onBack }: { counting: Counting; onBack: () => voi
                   <caption className="visually-hidden">{say('deposit.cashByPiece')}</caption>
                   <tbody>
                     {counting.pieces.map((value) => (
-                      <tr key={value}>
-                        <th scope="row">{grouped(value.replace(/\.0+$/, ''))} ×</th>
-                        <td>
-                          <Form.Control
-                            className="num"
-                            inputMode="numeric"
-                            aria-label={say('deposit.piecesOf', {
-                              value: grouped(value.replace(/\.0+$/, '')),
-                            })}
-                            value={pieces[value] ?? ''}
-                            isInvalid={!/^\d{0,7}$/.test((pieces[value] ?? '').trim())}
-                            maxLength={8}
-                            autoComplete="off"
-                            onChange={(e) => setPieces({ ...pieces, [value]: e.target.value })}
-                          />
-                        </td>
-                      </tr>
+                      <PieceRow
+                        key={value}
+                        value={value}
+                        typed={pieces[value] ?? ''}
+                        onType={(n) => setPieces({ ...pieces, [value]: n })}
+                      />
                     ))}
                   </tbody>
                 </table>

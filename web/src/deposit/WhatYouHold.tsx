@@ -4,6 +4,7 @@ import { useCurrentCompany } from '../session/session';
 import { grouped, report, typed as asTyped } from '../shared/money';
 import { say } from '../words';
 import type { CountExplanation, CountLeftover, SlipView } from './api';
+import { isPieces, PieceRow } from './PieceRow';
 import type { Counted, SlipWork } from './useSlip';
 
 /** The count without an amount, where it still stands at its place: somebody else may have struck it out. */
@@ -211,44 +212,15 @@ function Piece({
 }) {
   const { canCount } = useCurrentCompany();
   const [typed, setTyped] = useState(piece.count === 0 ? '' : String(piece.count));
-  const value = piece.value.replace(/\.0+$/, '');
-  const bad = !/^\d{0,7}$/.test(typed.trim());
   const set = () => {
-    if (!bad && Number(typed) !== piece.count) {
+    if (isPieces(typed) && Number(typed) !== piece.count) {
       void onSet(Number(typed));
     }
   };
   return (
-    <tr>
-      <th scope="row">{grouped(value)} ×</th>
-      <td>
-        <Form.Control
-          className="num"
-          inputMode="numeric"
-          aria-label={say('deposit.piecesOf', { value: grouped(value) })}
-          value={typed}
-          isInvalid={bad}
-          disabled={!canCount}
-          maxLength={8}
-          autoComplete="off"
-          onChange={(e) => setTyped(e.target.value)}
-          onBlur={set}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter' || e.key === 'ArrowDown' || e.key === 'ArrowUp') {
-              e.preventDefault();
-              const fields: HTMLElement[] = [
-                ...(e.currentTarget.closest('tbody')?.querySelectorAll('input') ?? []),
-              ];
-              const to = fields.indexOf(e.currentTarget) + (e.key === 'ArrowUp' ? -1 : 1);
-              // leaving the field keeps what was typed
-              (fields[to] ?? e.currentTarget).focus();
-              if (!fields[to]) set();
-            }
-          }}
-        />
-      </td>
+    <PieceRow value={piece.value} typed={typed} disabled={!canCount} onType={setTyped} onLeave={set}>
       <td className="num">{piece.count === 0 ? '' : report(piece.amount)}</td>
-    </tr>
+    </PieceRow>
   );
 }
 

@@ -1,4 +1,5 @@
 import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
 import type { CandidateView, OtherEndView, RowView } from './api';
 import { shortDate } from '../shared/dates';
 import { grouped } from '../shared/money';
@@ -152,6 +153,14 @@ export function OpenLine({
               {say('reconcile.bankError')}
               <kbd>e</kbd>
             </Button>
+            {!row.in && (
+              <Link
+                className="btn btn-outline-secondary btn-sm"
+                to={`/returned-items/new?line=${row.lineId}`}
+              >
+                {say('returned.somethingCameBack')}
+              </Link>
+            )}
             <Button variant="outline-secondary" size="sm" onClick={() => onTwice(row.lineId)}>
               {say('reconcile.standsTwice')}
             </Button>

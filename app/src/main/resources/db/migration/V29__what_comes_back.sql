@@ -73,3 +73,5 @@ alter table receipt_in_hand add constraint receipt_on_its_slip
     and (deposit_slip_id is not null) <= (state in ('ON_SLIP', 'BANKED', 'RETURNED')));
 alter table presentment add column came_back boolean default false not null;
 create index presentment_by_slip on presentment (deposit_slip_id);
+create trigger returned_item_is_found after insert, update, delete on returned_item for each row call "tidemark.app.guard.FindChange";
+create trigger deposit_slip_is_found after insert, update, delete on deposit_slip for each row call "tidemark.app.guard.FindChange";

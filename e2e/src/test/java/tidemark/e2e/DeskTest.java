@@ -88,6 +88,61 @@ class DeskTest {
         }
     }
 
+    /** Somebody who only counts gets to the slips to be counted, to no amount before the count is in, and to nothing else. */
+    @Test
+    void whoOnlyCounts_seesNoAmountBeforeTheCountIsIn() throws Exception {
+        try (Server server = Server.demo();
+                Browsing browsing = new Browsing()) {
+            Page iris = browsing.window(1280, 800);
+            Browsing.signIn(iris, server.url(), "iris");
+            iris.navigate(server.url() + "/set-up?part=people");
+            iris.getByText("Add a person").first().waitFor();
+            Browsing.settled(iris);
+            iris.getByLabel("Name", new Page.GetByLabelOptions().setExact(true))
+                    .last()
+                    .fill("Cole Counts");
+            iris.getByLabel("Sign-in name").fill("cole");
+            iris.getByLabel("First password").fill("first-password-of-cole");
+            iris.getByLabel("What the person does").selectOption("COUNTER");
+            button(iris, "Add this person").click();
+            iris.getByText("Cole Counts").first().waitFor();
+
+            Page cole = browsing.window(1280, 800);
+            cole.navigate(server.url());
+            cole.getByLabel("Sign-in name").fill("cole");
+            cole.getByLabel("Password").fill("first-password-of-cole");
+            button(cole, "Sign in").click();
+            Locator passwords = cole.locator("input[type=password]");
+            cole.waitForCondition(() -> passwords.count() > 1);
+            for (Locator field : passwords.all()) {
+                field.fill("another-harbour-of-cole");
+            }
+            passwords.first().fill("first-password-of-cole");
+            cole.locator("button[type=submit]").first().click();
+            link(cole, "D-192").click();
+            Locator next = cole.getByLabel("Amount of the next check");
+            next.waitFor();
+            Browsing.settled(cole);
+            for (String amount : new String[] {"813.90", "3,356.53", "500.00", "126.40", "1,851.06", "1147"}) {
+                assertEquals(0, cole.getByText(amount).count(), "nothing of the slip is shown: " + amount);
+            }
+            for (String amount : new String[] {"813.90", "3356.53", "500.00"}) {
+                next.fill(amount);
+                next.press("Enter");
+            }
+            next.fill("162.40");
+            button(cole, "The count is in").dblclick();
+            cole.getByText("The count is in and compared").waitFor();
+            cole.getByText("two digits are swapped").waitFor();
+            assertEquals(4, cole.locator(".keyed li").count(), "each check once");
+
+            // elsewhere there is nothing for whoever only counts
+            cole.navigate(server.url() + "/receipts-in-hand");
+            cole.getByText("Slips to count").waitFor();
+            assertEquals(0, cole.getByText("9,0").count());
+        }
+    }
+
     private static void receive(Page page, String[] receipt) {
         Browsing.takeTyped(page, receipt[0]);
         page.keyboard().press("Enter");

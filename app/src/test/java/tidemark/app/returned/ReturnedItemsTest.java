@@ -312,6 +312,36 @@ class ReturnedItemsTest extends AtTheDesk {
         c.checkBooks();
     }
 
+    /** Booked before its line is there: the line finds it when it comes, and offers no second return of it. */
+    @Test
+    void beforeItsLineIsThere_itIsFoundWhenItComes() {
+        long receipt = banked("4471", "640.00", Map.of());
+        long item = booked(back(receipt));
+        assertFalse(c.get("/returned-items/" + item).path("row").path("atBank").asBoolean());
+        long line = bank("2026-06-09 640.00 DEPOSIT", "2026-06-12 -640.00 RETURNED CHECK 4471")
+                .getLast();
+        assertEquals(
+                0,
+                c.get("/returned-items/for-line?line=" + line)
+                        .path("explanations")
+                        .size());
+        JsonNode candidate = c.get("/bank-accounts/" + account + "/months/2026-06/lines/" + line + "/candidates")
+                .get(0);
+        assertEquals("FIRM", candidate.path("strength").asString(), candidate.toString());
+        ok(c.post(
+                "/bank-accounts/" + account + "/matches",
+                Map.of(
+                        "lineIds",
+                        List.of(line),
+                        "entryIds",
+                        List.of(candidate.path("entryIds").get(0).asLong()))));
+        assertTrue(c.get("/returned-items/" + item).path("row").path("atBank").asBoolean());
+        // undone, its match goes first
+        ok(c.post("/returned-items/" + item + "/undo", Map.of("date", "2026-06-12")));
+        assertEquals("BANKED", receiptState(receipt));
+        c.checkBooks();
+    }
+
     @Test
     void undoingIsRefused_whileWhatOpenedAgainIsSettledOtherwise_andNothingChanges() {
         long invoice = c.invoiced(pell, "Q-1", "2026-06-01", "640.00", "4010");

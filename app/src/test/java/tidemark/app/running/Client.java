@@ -116,12 +116,27 @@ public final class Client {
                         + "\"\r\nContent-Type: application/octet-stream\r\n\r\n")
                 .getBytes(StandardCharsets.UTF_8);
         byte[] tail = ("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8);
-        return send(request(path)
+        return ended(path, send(request(path)
                 .header("Content-Type", "multipart/form-data; boundary=" + boundary)
                 .POST(HttpRequest.BodyPublishers.concat(
                         HttpRequest.BodyPublishers.ofByteArray(head),
                         HttpRequest.BodyPublishers.ofByteArray(content),
-                        HttpRequest.BodyPublishers.ofByteArray(tail))));
+                        HttpRequest.BodyPublishers.ofByteArray(tail)))));
+    }
+
+    /** A file that is still being read when the server stops waiting, on a busy machine, is waited for here. */
+    private Answer ended(String path, Answer first) {
+        Answer last = first;
+        for (int i = 0; i < 120 && last.body().path("state").asString("").equals("READING"); i++) {
+            try {
+                Thread.sleep(500);
+            } catch (InterruptedException e) {
+                throw new IllegalStateException(e);
+            }
+            last = get(path.replaceFirst("(/companies/[0-9]+)/.*", "$1") + "/incoming-files/"
+                    + first.body().path("id").asLong());
+        }
+        return last == first ? first : new Answer(first.status(), last.body(), first.raw());
     }
 
     public HttpRequest.Builder request(String path) {

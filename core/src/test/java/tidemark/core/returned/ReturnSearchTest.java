@@ -133,6 +133,56 @@ class ReturnSearchTest {
         assertEquals(2_400, withFees.explanations().getFirst().fee());
     }
 
+    /** Against every set of up to five, with every fee that may be: nothing is told that does not come to the line. */
+    @Test
+    void amongFew_everyExplanationComesToTheLine_andNoExactOneIsLeftOut() {
+        Random random = new Random(77);
+        for (int round = 0; round < 300; round++) {
+            List<ReturnSearch.Original> originals = new ArrayList<>();
+            for (int i = 0; i < 7; i++) {
+                originals.add(check(i + 1L, "70" + i, "Payer " + i, 1_000 + 100L * random.nextInt(40), random.nextInt(9)));
+            }
+            long fee = 1_200;
+            int picked = 1 + random.nextInt((1 << 7) - 1);
+            long amount = random.nextInt(3) == 0 ? fee : 0;
+            for (int i = 0; i < 7; i++) {
+                amount += (picked >> i & 1) * originals.get(i).minorUnits();
+            }
+            ReturnSearch found = ReturnSearch.of(1, line(amount, "RETURNED ITEMS"), originals, terms(fee));
+            for (ReturnSearch.Explanation e : found.explanations()) {
+                long sum = e.fee();
+                for (ReturnSearch.Original o : e.originals()) {
+                    sum += o.minorUnits();
+                }
+                assertEquals(amount, sum, e.toString());
+                assertEquals(e.originals().size(), new HashSet<>(e.originals()).size(), "each once");
+                assertTrue(
+                        e.originals().size() == 1
+                                ? e.fee() <= 6_000
+                                : e.fee() == 0 || e.fee() == fee || e.fee() == fee * e.originals().size(),
+                        e.toString());
+            }
+            long wanted = amount;
+            long exact = originals.stream().filter(o -> o.minorUnits() == wanted).count();
+            long told = found.explanations().stream()
+                    .filter(e -> e.originals().size() == 1 && e.fee() == 0)
+                    .count();
+            assertEquals(exact, told, "each receipt of that amount is offered");
+            boolean any = false;
+            for (int set = 1; set < 1 << 7; set++) {
+                long sum = 0;
+                for (int i = 0; i < 7; i++) {
+                    sum += (set >> i & 1) * originals.get(i).minorUnits();
+                }
+                int size = Integer.bitCount(set);
+                any |= size <= 5 && (sum == amount || sum + fee == amount || sum + fee * size == amount);
+            }
+            if (any) {
+                assertFalse(found.explanations().isEmpty(), "something comes to it, and something is told");
+            }
+        }
+    }
+
     @Test
     void whatCannotComeBackAnyMore_isNotOffered() {
         List<ReturnSearch.Original> old = List.of(check(1, "4471", "Amber Foundry", 64_000, 90));
