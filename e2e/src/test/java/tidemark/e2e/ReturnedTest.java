@@ -54,7 +54,8 @@ class ReturnedTest {
                     .waitFor();
             link(page, "3318 of Pell Charter").first().click();
             button(page, "Print the notice").waitFor();
-            Download notice = page.waitForDownload(() -> button(page, "Print the notice").click());
+            Download notice =
+                    page.waitForDownload(() -> button(page, "Print the notice").click());
             byte[] pdf = Files.readAllBytes(notice.path());
             assertEquals("%PDF", new String(pdf, 0, 4, StandardCharsets.US_ASCII));
             assertTrue(pdf.length > 2_000, "a page with something on it");

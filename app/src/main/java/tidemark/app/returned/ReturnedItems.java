@@ -180,8 +180,7 @@ public class ReturnedItems {
                     step.date(),
                     step.why(),
                     new ReturnedItem.Entries(entries.get(i), entries.getFirst(), feeEntry, owed),
-                    new ReturnedItem.Fees(
-                            share(step.bankFee(), entries.size(), i), owed == null ? 0 : ourFee),
+                    new ReturnedItem.Fees(share(step.bankFee(), entries.size(), i), owed == null ? 0 : ourFee),
                     who,
                     clock.instant()));
             keep(item, ended.get(i), step, who);
@@ -205,10 +204,7 @@ public class ReturnedItems {
                 "returned.booked",
                 "returned_item",
                 item.id(),
-                say(
-                        "returned.booked.cameBack",
-                        item.title(),
-                        MinorUnits.grouped(item.minorUnits(), step.currency())));
+                say("returned.booked.cameBack", item.title(), MinorUnits.grouped(item.minorUnits(), step.currency())));
     }
 
     /** As equal shares as there can be, the first bearing what is over. */

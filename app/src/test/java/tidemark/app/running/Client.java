@@ -116,12 +116,14 @@ public final class Client {
                         + "\"\r\nContent-Type: application/octet-stream\r\n\r\n")
                 .getBytes(StandardCharsets.UTF_8);
         byte[] tail = ("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8);
-        return ended(path, send(request(path)
-                .header("Content-Type", "multipart/form-data; boundary=" + boundary)
-                .POST(HttpRequest.BodyPublishers.concat(
-                        HttpRequest.BodyPublishers.ofByteArray(head),
-                        HttpRequest.BodyPublishers.ofByteArray(content),
-                        HttpRequest.BodyPublishers.ofByteArray(tail)))));
+        return ended(
+                path,
+                send(request(path)
+                        .header("Content-Type", "multipart/form-data; boundary=" + boundary)
+                        .POST(HttpRequest.BodyPublishers.concat(
+                                HttpRequest.BodyPublishers.ofByteArray(head),
+                                HttpRequest.BodyPublishers.ofByteArray(content),
+                                HttpRequest.BodyPublishers.ofByteArray(tail)))));
     }
 
     /** A file that is still being read when the server stops waiting, on a busy machine, is waited for here. */

@@ -140,7 +140,8 @@ class ReturnSearchTest {
         for (int round = 0; round < 300; round++) {
             List<ReturnSearch.Original> originals = new ArrayList<>();
             for (int i = 0; i < 7; i++) {
-                originals.add(check(i + 1L, "70" + i, "Payer " + i, 1_000 + 100L * random.nextInt(40), random.nextInt(9)));
+                originals.add(
+                        check(i + 1L, "70" + i, "Payer " + i, 1_000 + 100L * random.nextInt(40), random.nextInt(9)));
             }
             long fee = 1_200;
             int picked = 1 + random.nextInt((1 << 7) - 1);
@@ -159,11 +160,14 @@ class ReturnSearchTest {
                 assertTrue(
                         e.originals().size() == 1
                                 ? e.fee() <= 6_000
-                                : e.fee() == 0 || e.fee() == fee || e.fee() == fee * e.originals().size(),
+                                : e.fee() == 0
+                                        || e.fee() == fee
+                                        || e.fee() == fee * e.originals().size(),
                         e.toString());
             }
             long wanted = amount;
-            long exact = originals.stream().filter(o -> o.minorUnits() == wanted).count();
+            long exact =
+                    originals.stream().filter(o -> o.minorUnits() == wanted).count();
             long told = found.explanations().stream()
                     .filter(e -> e.originals().size() == 1 && e.fee() == 0)
                     .count();
