@@ -119,7 +119,7 @@ class DeskTest {
             }
             passwords.first().fill("first-password-of-cole");
             cole.locator("button[type=submit]").first().click();
-            link(cole, "D-192").click();
+            cole.getByText("D-192").first().click();
             Locator next = cole.getByLabel("Amount of the next check");
             next.waitFor();
             Browsing.settled(cole);

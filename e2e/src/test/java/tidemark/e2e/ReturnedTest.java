@@ -32,9 +32,9 @@ class ReturnedTest {
 
             // by keyboard and mouse: in hand once more, on a slip, counted, banked
             button(page, "Present again").click();
-            page.locator(".will-book").getByText("Receipts in hand").first().waitFor();
+            page.locator("form").getByText("Receipts in hand").first().waitFor();
             Browsing.settled(page);
-            page.locator("form").getByText("Present again").click();
+            page.locator("form").getByText("Present again").first().click();
             button(page, "Do not present it again").waitFor();
             onASlip(page, server);
 
@@ -82,9 +82,9 @@ class ReturnedTest {
         assertTrue(page.getByRole(com.microsoft.playwright.options.AriaRole.RADIO)
                 .first()
                 .isChecked());
-        page.locator(".will-book").getByText("Returned-item fee income").first().waitFor();
+        page.getByText("Returned-item fee income").first().waitFor();
         page.keyboard().press("Control+Enter");
-        page.getByText("What happened").waitFor();
+        page.getByText("What happened").first().waitFor();
         Browsing.settled(page);
     }
 
@@ -120,7 +120,7 @@ class ReturnedTest {
                 tick.check();
             }
         }
-        page.locator(".will-book").getByText("690.00").first().waitFor();
+        page.locator(".beside").getByText("690.00").first().waitFor();
         Browsing.settled(page);
         page.keyboard().press("Control+Enter");
         page.locator("h1:has-text('Pell Charter')").waitFor();
