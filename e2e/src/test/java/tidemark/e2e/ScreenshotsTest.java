@@ -1,5 +1,6 @@
 package tidemark.e2e;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -30,7 +31,14 @@ class ScreenshotsTest {
             shot(page, "reconcile");
             page.locator(".candidate.first").waitFor();
             page.keyboard().press("Enter");
-            page.locator(".ladder-row.here:has-text('RETURNED ITEM CHK')").waitFor();
+            Locator returned = page.locator(".ladder-row.here:has-text('RETURNED ITEM CHK')");
+            returned.waitFor();
+            Browsing.link(page, "It came back").click();
+            page.getByText("And leave").waitFor();
+            shot(page, "returned");
+            page.goBack();
+            returned.waitFor();
+            Browsing.settled(page);
             page.keyboard().press("n");
             page.getByLabel("What it is").selectOption("A customer");
             Browsing.choose(page, page.getByLabel("Customer"), "Pell Charter");
@@ -89,7 +97,6 @@ class ScreenshotsTest {
             shot(page, "new-payment");
             page.navigate(server.url() + "/customers");
             page.getByText("What customers owe").waitFor();
-            shot(page, "customers");
             Browsing.link(page, "Merrow Rentals").click();
             page.getByText("not settled yet").waitFor();
             shot(page, "customer");

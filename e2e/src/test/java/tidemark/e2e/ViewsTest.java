@@ -154,6 +154,8 @@ class ViewsTest {
         views.put("receive many", "/receipts-in-hand/new");
         views.put("slips", "/slips");
         views.put("card takings", "/card-takings");
+        views.put("returned items", "/returned-items");
+        views.put("something came back", "/returned-items/new");
         views.put("open slip", link(page, server, "/slips", "tbody a[href^='/slips/']"));
         views.put("banked slip", link(page, server, "/slips?state=BANKED", "tbody a[href^='/slips/']"));
         views.put("petty cash", "/petty-cash");
