@@ -5,10 +5,10 @@ import { useProposal } from './useReturned';
 
 /** What a debit of the bank may take back: the likely receipt with its evidence, and the way to book it in one step. */
 export function LineReturned({ line, change }: { line: number; change: boolean }) {
-  const found = useProposal(line);
+  const found = useProposal(line, false);
   const p = found.data;
   const first = p?.explanations[0];
-  if (!p || p.fee || (!p.likely && !p.clear)) {
+  if (!p?.likely) {
     return null;
   }
   return (

@@ -28,7 +28,7 @@ export default function NewReturnedPage() {
   const form = draft.form as CameBack | undefined;
   const line = Number(search.get('line') ?? form?.lineId ?? 0);
   const receipt = Number(search.get('receipt') ?? 0);
-  const proposal = useProposal(line);
+  const proposal = useProposal(line, true);
   const terms = useReturnedTerms();
   const reasons = useReasons();
   const named = form?.originals ?? (receipt ? [{ receiptId: receipt }] : []);

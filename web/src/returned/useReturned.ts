@@ -39,15 +39,15 @@ export function useReturnedItem(id: number) {
   });
 }
 
-/** What a line of the bank may take back. */
-export function useProposal(line: number) {
+/** What a line of the bank may take back; where it is chosen, although it does not look like it. */
+export function useProposal(line: number, chosen: boolean) {
   const { company } = useCurrentCompany();
   return useQuery({
-    queryKey: [...keys.company(company.id), 'returned by line', line],
+    queryKey: [...keys.company(company.id), 'returned by line', line, chosen],
     queryFn: () =>
       data(
         api.GET('/api/v1/companies/{companyId}/returned-items/for-line', {
-          params: { path: { companyId: company.id }, query: { line } },
+          params: { path: { companyId: company.id }, query: { line, chosen } },
         }),
       ),
     enabled: line > 0,

@@ -129,11 +129,14 @@ public class BankedReceipts {
                 receipt.depositSlipId());
     }
 
-    /** As it was entered, on the day it is presented again; the discounts that were taken with it are granted no more. */
+    /** As it was entered, on the day it is presented again, and where its money waits. */
+    public record Kept(Receipts.NewReceipt form, long handAccountId) {}
+
     @Transactional(propagation = Propagation.MANDATORY)
-    public Receipts.NewReceipt formOn(long companyId, long id, LocalDate day) {
-        return json.readValue(locked(companyId, id).form(), Receipts.NewReceipt.class)
-                .on(day);
+    public Kept keptOn(long companyId, long id, LocalDate day) {
+        ReceiptInHand receipt = locked(companyId, id);
+        return new Kept(
+                json.readValue(receipt.form(), Receipts.NewReceipt.class).on(day), receipt.ledgerAccountId());
     }
 
     /** In hand once more, by another entry. */

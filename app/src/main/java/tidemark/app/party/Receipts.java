@@ -270,9 +270,11 @@ public class Receipts {
     /**
      * Books a receipt that came back once more, as it is taken to the bank again: on the account where it waited, for the items
      * it was for as far as they are still open, without the discounts of its time. Plain decimals; the journal is locked.
+     *
+     * @param handAccountId where its money waits
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Ledger.Booked again(long companyId, NewReceipt form, String who) {
+    public Ledger.Booked again(long companyId, NewReceipt form, long handAccountId, String who) {
         Company company = companies.get(companyId);
         Long partyId = form.partyId();
         Party party = partyId == null ? null : parties.get(companyId, partyId);
@@ -288,7 +290,7 @@ public class Receipts {
                         company.baseCurrency(),
                         form.reference(),
                         text,
-                        into(companyId, form).code()),
+                        ledger.account(companyId, handAccountId).code()),
                 party,
                 payer,
                 use,

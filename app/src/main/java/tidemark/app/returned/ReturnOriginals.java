@@ -147,21 +147,29 @@ class ReturnOriginals {
                 .orElseThrow(() -> new NotFound(say("returned.original")));
     }
 
-    /** Bank fees that were taken before, or were agreed, minor units, each once. */
-    List<Long> usualFees(long companyId) {
+    /** Bank fees of that currency that were taken before, or were agreed, minor units, each once. */
+    private List<Long> usualFees(long companyId, CurrencyUnit currency) {
         Set<Long> out = new HashSet<>();
         long agreed = setUp.settings(companyId).bankFee();
-        if (agreed > 0) {
+        if (agreed > 0 && currency.equals(bankAccounts.companyCurrency(companyId))) {
             out.add(agreed);
         }
-        out.addAll(items.bankFees(companyId, Limit.of(FEES)));
+        out.addAll(items.bankFees(ofCurrency(companyId, currency), Limit.of(FEES)));
         return out.stream().sorted().toList();
+    }
+
+    private Set<Long> ofCurrency(long companyId, CurrencyUnit currency) {
+        Set<Long> out = new HashSet<>();
+        bankAccounts.list(companyId).stream()
+                .filter(a -> a.currency().equals(currency))
+                .forEach(a -> out.add(a.id()));
+        return out;
     }
 
     ReturnSearch.Terms terms(long companyId, CurrencyUnit currency) {
         ReturnedSettings settings = setUp.settings(companyId);
         return new ReturnSearch.Terms(
-                usualFees(companyId),
+                usualFees(companyId, currency),
                 mostFee(currency),
                 Map.of(Tender.CHECK, settings.checkDays(), Tender.CARD, settings.cardDays(), Tender.CASH, 0),
                 currency);
@@ -211,7 +219,7 @@ class ReturnOriginals {
     }
 
     /**
-     * What a line may take back.
+     * What a line may take back; looked for where it looks like it, or somebody has chosen the line.
      *
      * @param beside the bank's fee where it is a line of its own
      * @param banked by the entry of each that an explanation names
@@ -224,12 +232,12 @@ class ReturnOriginals {
             Map<Long, Banked> banked) {}
 
     @Transactional(readOnly = true)
-    public Proposal proposal(long companyId, long lineId) {
+    public Proposal proposal(long companyId, long lineId, boolean chosen) {
         OpenLine open = line(companyId, lineId).orElseThrow(() -> new NotFound(say("returned.line")));
         BankLine line = open.line();
         CurrencyUnit currency = open.account().currency();
         ReturnSigns signs = ReturnSigns.of(line);
-        if (line.minorUnits() > 0) {
+        if (line.minorUnits() > 0 || !(chosen || signs.item())) {
             return new Proposal(open, signs, new ReturnSearch(List.of(), false), Optional.empty(), Map.of());
         }
         ReturnedSettings settings = setUp.settings(companyId);
@@ -237,10 +245,7 @@ class ReturnOriginals {
                 .map(r -> r.since(line.bookingDate(), settings.checkDays()))
                 .orElse(line.bookingDate());
         LocalDate longest = line.bookingDate().minusDays(Math.max(settings.checkDays(), settings.cardDays()));
-        Set<Long> sameMoney = new HashSet<>();
-        bankAccounts.list(companyId).stream()
-                .filter(a -> a.currency().equals(currency))
-                .forEach(a -> sameMoney.add(a.id()));
+        Set<Long> sameMoney = ofCurrency(companyId, currency);
         Map<Long, Banked> byEntry = new LinkedHashMap<>();
         since(companyId, since.isBefore(longest) ? since : longest).stream()
                 .filter(b -> sameMoney.contains(b.bankAccountId()))

@@ -144,11 +144,14 @@ public class ReturnedController {
         return views.get(companyId, itemId);
     }
 
-    /** What a line of the bank that is not explained yet may take back. */
+    /** What a line of the bank that is not explained yet may take back; where {@code chosen}, although it does not look like it. */
     @GetMapping("/returned-items/for-line")
     @Requires(Right.VIEW)
-    ReturnedViews.ReturnedProposal forLine(@PathVariable long companyId, @RequestParam long line) {
-        return views.proposal(companyId, line);
+    ReturnedViews.ReturnedProposal forLine(
+            @PathVariable long companyId,
+            @RequestParam long line,
+            @RequestParam(defaultValue = "false") boolean chosen) {
+        return views.proposal(companyId, line, chosen);
     }
 
     /** What was banked and may still come back. */

@@ -24,7 +24,6 @@ import tidemark.app.deposit.BankedReceipts;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.ledger.Reversals;
 import tidemark.app.party.OpenItems;
 import tidemark.app.party.Parties;
 import tidemark.app.party.Party;
@@ -49,7 +48,6 @@ public class ReturnedFates {
     private final Parties parties;
     private final Chart chart;
     private final Ledger ledger;
-    private final Reversals reversals;
     private final Approvals approvals;
     private final Companies companies;
     private final ActivityLog activity;
@@ -64,7 +62,6 @@ public class ReturnedFates {
             Parties parties,
             Chart chart,
             Ledger ledger,
-            Reversals reversals,
             Approvals approvals,
             Companies companies,
             ActivityLog activity,
@@ -77,7 +74,6 @@ public class ReturnedFates {
         this.parties = parties;
         this.chart = chart;
         this.ledger = ledger;
-        this.reversals = reversals;
         this.approvals = approvals;
         this.companies = companies;
         this.activity = activity;
@@ -105,8 +101,9 @@ public class ReturnedFates {
         if (date.isBefore(item.returnedOn())) {
             throw before(item, date);
         }
-        withdraw(item, who);
-        Ledger.Booked booked = receipts.again(companyId, banked.formOn(companyId, receipt, date), who);
+        books.withdraw(item, who);
+        BankedReceipts.Kept kept = banked.keptOn(companyId, receipt, date);
+        Ledger.Booked booked = receipts.again(companyId, kept.form(), kept.handAccountId(), who);
         long entry = booked.entries().getFirst().id();
         banked.presentAgain(companyId, receipt, entry);
         item.move(ReturnedState.Move.PRESENT_AGAIN);
@@ -130,24 +127,15 @@ public class ReturnedFates {
         ReturnedItem item = books.locked(companyId, id, Set.of());
         item.check(ReturnedState.Move.TAKE_BACK);
         // whoever hears of the reversal moves the item and its receipt
-        return reversals.reverseAtSource(companyId, Objects.requireNonNull(item.againEntryId()), date, who);
+        return books.reversed(companyId, Objects.requireNonNull(item.againEntryId()), date, who);
     }
 
     @Transactional
     public void owe(long companyId, long id, String who) {
         ReturnedItem item = books.locked(companyId, id, Set.of());
-        withdraw(item, who);
+        books.withdraw(item, who);
         item.move(ReturnedState.Move.OWE);
         record(item, "returned.owed", who, say("returned.owed.owes", item.title()));
-    }
-
-    /** A write-off that waits for a second person is none any more. */
-    private void withdraw(ReturnedItem item, String who) {
-        if (item.writeOffAsked() != null) {
-            approvals.changed(
-                    item.companyId(), WriteOffApproval.KIND, item.id(), who, say("returned.decidedOtherwise"));
-            item.askWriteOff(null);
-        }
     }
 
     /** What of a returned item is owed now: what opened again and is not paid since, and our fee. */
@@ -192,7 +180,7 @@ public class ReturnedFates {
         Owed owed = owed(companyId, id, item.ourFeeEntryId());
         OptionalLong limit = company.secondPersonAbove(companies.today(companyId));
         if (limit.isPresent() && owed.total() > limit.getAsLong()) {
-            withdraw(item, who.name());
+            books.withdraw(item, who.name());
             item.askWriteOff(json.writeValueAsString(request));
             approvals.ask(
                     companyId,
@@ -323,8 +311,7 @@ public class ReturnedFates {
     public Ledger.Booked undoWriteOff(long companyId, long id, LocalDate date, String who) {
         ReturnedItem item = books.locked(companyId, id, Set.of());
         item.check(ReturnedState.Move.UNDO_WRITE_OFF);
-        Ledger.Booked booked =
-                reversals.reverseAtSource(companyId, Objects.requireNonNull(item.writeOffEntryId()), date, who);
+        Ledger.Booked booked = books.reversed(companyId, Objects.requireNonNull(item.writeOffEntryId()), date, who);
         item.move(ReturnedState.Move.UNDO_WRITE_OFF);
         item.writtenOff(null);
         record(item, "returned.writeOffUndone", who, say("returned.writeOffUndone.undid", item.title()));

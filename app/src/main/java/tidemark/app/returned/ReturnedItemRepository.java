@@ -43,7 +43,7 @@ interface ReturnedItemRepository extends MasterRows<ReturnedItem> {
     int times(long company, long party, LocalDate since);
 
     /** What the bank took for one item, the latest first. */
-    @Query("select r.bankFee from ReturnedItem r where r.companyId = :company and r.bankFee > 0 and r.state <> 'UNDONE'"
-            + " order by r.returnedOn desc, r.id desc")
-    List<Long> bankFees(long company, Limit limit);
+    @Query("select r.bankFee from ReturnedItem r where r.bankAccountId in :accounts and r.bankFee > 0"
+            + " and r.state <> 'UNDONE' order by r.returnedOn desc, r.id desc")
+    List<Long> bankFees(Collection<Long> accounts, Limit limit);
 }

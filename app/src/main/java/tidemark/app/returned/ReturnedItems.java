@@ -21,6 +21,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
+import tidemark.app.approval.Approvals;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -64,6 +65,7 @@ public class ReturnedItems {
     private final Ledger ledger;
     private final Reversals reversals;
     private final Matches matches;
+    private final Approvals approvals;
     private final AccountBooksReader books;
     private final BankAccounts bankAccounts;
     private final Companies companies;
@@ -82,6 +84,7 @@ public class ReturnedItems {
             Ledger ledger,
             Reversals reversals,
             Matches matches,
+            Approvals approvals,
             AccountBooksReader books,
             BankAccounts bankAccounts,
             Companies companies,
@@ -98,6 +101,7 @@ public class ReturnedItems {
         this.ledger = ledger;
         this.reversals = reversals;
         this.matches = matches;
+        this.approvals = approvals;
         this.books = books;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
@@ -582,14 +586,15 @@ public class ReturnedItems {
         unmatch(companyId, entries, who);
         // read anew: undoing a match lets go of what was read
         List<Long> ids = step.stream().map(ReturnedItem::id).toList();
-        for (long item : ids) {
-            get(companyId, item).move(ReturnedState.Move.UNDO);
+        for (long each : ids) {
+            ReturnedItem item = get(companyId, each);
+            withdraw(item, who);
+            item.move(ReturnedState.Move.UNDO);
         }
         items.flush();
         Ledger.Booked booked = Ledger.Booked.nothing();
         for (long entry : entries) {
-            LocalDate booking = ledger.entry(companyId, entry).entryDate();
-            booked.add(reversals.reverseAtSource(companyId, entry, date.isBefore(booking) ? booking : date, who));
+            booked.add(reversed(companyId, entry, date, who));
         }
         for (long itemId : ids) {
             ReturnedItem item = get(companyId, itemId);
@@ -606,6 +611,21 @@ public class ReturnedItems {
                     say("returned.undone.undid", item.title()));
         }
         return booked;
+    }
+
+    /** A write-off that waits for a second person is none any more. */
+    void withdraw(ReturnedItem item, String who) {
+        if (item.writeOffAsked() != null) {
+            approvals.changed(
+                    item.companyId(), WriteOffApproval.KIND, item.id(), who, say("returned.decidedOtherwise"));
+            item.askWriteOff(null);
+        }
+    }
+
+    /** The entry reversed, on that day or its own where that is later. */
+    Ledger.Booked reversed(long companyId, long entry, LocalDate date, String who) {
+        LocalDate booking = ledger.entry(companyId, entry).entryDate();
+        return reversals.reverseAtSource(companyId, entry, date.isBefore(booking) ? booking : date, who);
     }
 
     private record Matched(long account, long match) {}

@@ -326,8 +326,8 @@ public class ReturnedViews {
     }
 
     @Transactional(readOnly = true)
-    public ReturnedProposal proposal(long companyId, long lineId) {
-        ReturnOriginals.Proposal p = originals.proposal(companyId, lineId);
+    public ReturnedProposal proposal(long companyId, long lineId, boolean chosen) {
+        ReturnOriginals.Proposal p = originals.proposal(companyId, lineId, chosen);
         CurrencyUnit currency = p.open().account().currency();
         LocalDate since = p.open().line().bookingDate().minusYears(1);
         List<ReturnedExplanation> explanations = new ArrayList<>();

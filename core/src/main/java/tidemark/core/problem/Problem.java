@@ -3,9 +3,11 @@ package tidemark.core.problem;
 import static tidemark.core.words.Catalogue.say;
 
 import java.util.Collections;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -26,6 +28,9 @@ public record Problem(
         String expected,
         String remedy,
         @Nullable Map<String, String> values) {
+    private static final Pattern FIELD = Pattern.compile("[a-z]+([A-Z][a-z]+)+");
+    private static final Pattern WITHIN = Pattern.compile("[A-Z]");
+
     public Problem {
         Objects.requireNonNull(where);
         // problems that were kept before had none
@@ -65,7 +70,16 @@ public record Problem(
 
     /** The whole problem as a sentence or three, for a person. */
     public String message() {
-        String place = where.isEmpty() ? "" : Character.toUpperCase(where.charAt(0)) + where.substring(1) + ": ";
+        String words = words(where);
+        String place = words.isEmpty() ? "" : Character.toUpperCase(words.charAt(0)) + words.substring(1) + ": ";
         return say("problem.foundExpected").formatted(place, found, expected, remedy);
+    }
+
+    /** A field as it is read: {@code paperDate} is {@code paper date}; anything else as it is. */
+    private static String words(String where) {
+        if (!FIELD.matcher(where).matches()) {
+            return where;
+        }
+        return WITHIN.matcher(where).replaceAll(m -> " " + m.group().toLowerCase(Locale.ROOT));
     }
 }

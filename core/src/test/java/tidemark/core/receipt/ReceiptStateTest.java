@@ -26,7 +26,7 @@ class ReceiptStateTest {
                 }
             }
         }
-        assertEquals(11, legal);
+        assertEquals(13, legal);
     }
 
     @Test
@@ -39,6 +39,10 @@ class ReceiptStateTest {
             Move.TAKE_APART,
             Move.BANK,
             Move.COME_BACK,
+            Move.STAND,
+            Move.COME_BACK,
+            Move.PRESENT_AGAIN,
+            Move.NOT_AGAIN,
             Move.PRESENT_AGAIN,
             Move.PUT_ON,
             Move.TAKE_OFF,
