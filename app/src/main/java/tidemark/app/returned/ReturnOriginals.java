@@ -104,8 +104,10 @@ class ReturnOriginals {
                     + " join bank_account a on a.id = c.bank_account_id"
                     + " left join journal_line l on l.journal_entry_id = e.id and l.party_id is not null"
                     + " where e.company_id = ? and e.source = 'RECEIPT' and c.minor_units > 0"
-                    + " and not exists (select 1 from journal_entry r where r.reversal_of = e.id)"
-                    + " and not exists (select 1 from returned_item i where i.original_entry_id = e.id and i.state <> 'UNDONE')";
+                    + " and not exists (select 1 from journal_entry r where r.reversal_of = e.id)";
+
+    private static final String NOT_BACK =
+            " and not exists (select 1 from returned_item i where i.original_entry_id = e.id and i.state <> 'UNDONE')";
 
     private List<Banked> direct(long companyId, String more, Object value) {
         return jdbc.query(
@@ -133,7 +135,8 @@ class ReturnOriginals {
     public List<Banked> since(long companyId, LocalDate day) {
         List<Banked> out = new ArrayList<>();
         banked.since(companyId, day).forEach(r -> out.add(of(companyId, r)));
-        out.addAll(direct(companyId, " and e.entry_date >= ? order by e.entry_date desc, e.id desc limit 10000", day));
+        out.addAll(direct(
+                companyId, NOT_BACK + " and e.entry_date >= ? order by e.entry_date desc, e.id desc limit 10000", day));
         return out;
     }
 

@@ -534,6 +534,9 @@ class ReturnedItemsTest extends AtTheDesk {
                         .code(),
                 "what came back is not reversed behind it");
         assertEquals(
+                "returned.already",
+                c.post("/returned-items", with(body, "lineId", null)).code());
+        assertEquals(
                 "returned.again",
                 c.post("/returned-items/" + item + "/again", Map.of("date", "2026-06-15"))
                         .code());

@@ -128,6 +128,9 @@ public final class Client {
 
     /** A file that is still being read when the server stops waiting, on a busy machine, is waited for here. */
     private Answer ended(String path, Answer first) {
+        if (path.endsWith("wait=0")) {
+            return first;
+        }
         Answer last = first;
         for (int i = 0; i < 120 && last.body().path("state").asString("").equals("READING"); i++) {
             try {
