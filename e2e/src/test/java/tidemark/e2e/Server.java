@@ -120,7 +120,7 @@ final class Server implements AutoCloseable {
     }
 
     void awaitReady() throws Exception {
-        Instant end = Instant.now().plus(Duration.ofSeconds(300));
+        Instant end = Instant.now().plus(Duration.ofSeconds(120));
         while (Instant.now().isBefore(end)) {
             if (!process.isAlive()) {
                 throw new IllegalStateException("The server ended: " + Files.readString(data.resolve("server.log")));
