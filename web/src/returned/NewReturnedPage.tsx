@@ -65,7 +65,7 @@ export default function NewReturnedPage() {
     originals: picked.map(chosen),
     bankFee: typed(first?.fee || (beside && !beside.several ? beside.amount : '')),
     ...(beside && !beside.several && !first?.fee && { feeLineId: beside.lineId }),
-    ourFee: picked.every((o) => o.charged) ? typed(terms.data.ourFee) : '',
+    ourFee: picked.length === 0 || picked.some((o) => o.charged) ? typed(terms.data.ourFee) : '',
     reason: proposal.data?.reason ?? '',
     reasonText: '',
     note: '',
@@ -109,7 +109,10 @@ function Came({
     setForm({
       ...form,
       originals: originals.map(chosen),
-      ourFee: originals.every((o) => o.charged) ? form.ourFee || typed(terms.data?.ourFee ?? '') : '',
+      ourFee:
+        originals.length === 0 || originals.some((o) => o.charged)
+          ? form.ourFee || typed(terms.data?.ourFee ?? '')
+          : '',
       ...(fee && { bankFee: typed(fee), feeLineId: undefined }),
     });
   };

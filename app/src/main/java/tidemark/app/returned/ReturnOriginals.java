@@ -106,9 +106,6 @@ class ReturnOriginals {
                     + " where e.company_id = ? and e.source = 'RECEIPT' and c.minor_units > 0"
                     + " and not exists (select 1 from journal_entry r where r.reversal_of = e.id)";
 
-    private static final String NOT_BACK =
-            " and not exists (select 1 from returned_item i where i.original_entry_id = e.id and i.state <> 'UNDONE')";
-
     private List<Banked> direct(long companyId, String more, Object value) {
         return jdbc.query(
                 DIRECT + more,
@@ -136,7 +133,10 @@ class ReturnOriginals {
         List<Banked> out = new ArrayList<>();
         banked.since(companyId, day).forEach(r -> out.add(of(companyId, r)));
         out.addAll(direct(
-                companyId, NOT_BACK + " and e.entry_date >= ? order by e.entry_date desc, e.id desc limit 10000", day));
+                companyId,
+                " and e.entry_date >= ? and not exists (select 1 from returned_item i where i.original_entry_id = e.id"
+                        + " and i.state <> 'UNDONE') order by e.entry_date desc, e.id desc limit 10000",
+                day));
         return out;
     }
 

@@ -37,6 +37,7 @@ import tidemark.core.returned.ReturnedState;
 public class ReturnedController {
     private static final int MOST = 500;
 
+    private final ReturnBookings bookings;
     private final ReturnedItems items;
     private final ReturnedFates fates;
     private final ReturnedViews views;
@@ -45,12 +46,14 @@ public class ReturnedController {
     private final LedgerViews ledgerViews;
 
     ReturnedController(
+            ReturnBookings bookings,
             ReturnedItems items,
             ReturnedFates fates,
             ReturnedViews views,
             ReturnedSetUp setUp,
             ReturnedNotice notices,
             LedgerViews ledgerViews) {
+        this.bookings = bookings;
         this.items = items;
         this.fates = fates;
         this.views = views;
@@ -176,9 +179,9 @@ public class ReturnedController {
     public ReturnedMade book(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "false") boolean preview,
-            @RequestBody @Valid ReturnedItems.CameBack body,
+            @RequestBody @Valid ReturnSteps.CameBack body,
             Actor actor) {
-        ReturnedItems.Made made = items.book(companyId, body, actor.name());
+        ReturnBookings.Made made = bookings.book(companyId, body, actor.name());
         LedgerViews.BookedView shown = ledgerViews.shown(companyId, made.booked(), preview);
         return new ReturnedMade(preview ? List.of() : made.itemIds(), shown);
     }

@@ -9,11 +9,11 @@ import tools.jackson.databind.JsonNode;
 
 /** What came back. */
 @Component
-class ReturnedForm implements BookingForm<ReturnedItems.CameBack> {
-    private final ReturnedItems items;
+class ReturnedForm implements BookingForm<ReturnSteps.CameBack> {
+    private final ReturnBookings bookings;
 
-    ReturnedForm(ReturnedItems items) {
-        this.items = items;
+    ReturnedForm(ReturnBookings bookings) {
+        this.bookings = bookings;
     }
 
     @Override
@@ -22,13 +22,13 @@ class ReturnedForm implements BookingForm<ReturnedItems.CameBack> {
     }
 
     @Override
-    public Class<ReturnedItems.CameBack> type() {
-        return ReturnedItems.CameBack.class;
+    public Class<ReturnSteps.CameBack> type() {
+        return ReturnSteps.CameBack.class;
     }
 
     @Override
-    public Ledger.Booked book(long companyId, ReturnedItems.CameBack form, Actor actor) {
-        return items.book(companyId, form, actor.name()).booked();
+    public Ledger.Booked book(long companyId, ReturnSteps.CameBack form, Actor actor) {
+        return bookings.book(companyId, form, actor.name()).booked();
     }
 
     @Override
