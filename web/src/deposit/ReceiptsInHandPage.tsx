@@ -1,13 +1,12 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { ExportLinks } from '../ledger/ExportLinks';
 import { PartyField } from '../party/PartyChooser';
 import { useCurrentCompany } from '../session/session';
 import { send } from '../shared/api';
-import { DateField } from '../shared/DateField';
-import { fullDate, shortDate, UNREADABLE } from '../shared/dates';
+import { fullDate, shortDate } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { report } from '../shared/money';
@@ -15,6 +14,8 @@ import { Problems } from '../shared/Problems';
 import { SearchForm } from '../shared/SearchForm';
 import { SiteField } from '../shared/SiteField';
 import { useKey } from '../shared/useKey';
+import { DaySpan } from '../shared/DaySpan';
+import { filled, useFilters } from '../shared/useFilters';
 import { say } from '../words';
 import type { HandReceipt, HandView, Tender } from './api';
 import { NewSlipDialog } from './NewSlipDialog';
@@ -25,19 +26,9 @@ import { RECEIPT_STATES, TENDERS } from './words';
 
 /** What is in hand, by site and tender, how old it is, and each receipt of it. */
 export default function ReceiptsInHandPage() {
-  const { company, session, canReceive, canBank } = useCurrentCompany();
+  const { company, canReceive, canBank } = useCurrentCompany();
   const navigate = useNavigate();
-  const [search, setSearch] = useSearchParams();
-  const f = Object.fromEntries(
-    ['state', 'site', 'tender', 'tenderName', 'party', 'from', 'to', 'text'].map((k) => [
-      k,
-      search.get(k) ?? '',
-    ]),
-  ) as Record<'state' | 'site' | 'tender' | 'tenderName' | 'party' | 'from' | 'to' | 'text', string>;
-  const set = (part: Partial<typeof f>) =>
-    setSearch(Object.fromEntries(Object.entries({ ...f, ...part }).filter(([, v]) => v !== '')), {
-      replace: true,
-    });
+  const [f, set] = useFilters(['state', 'site', 'tender', 'tenderName', 'party', 'from', 'to', 'text']);
   const hand = useHand({
     ...(f.state && { state: [f.state as HandReceipt['state']] }),
     ...(f.site && { site: Number(f.site) }),
@@ -116,24 +107,12 @@ export default function ReceiptsInHandPage() {
             onChange={(p) => set({ party: p ? String(p.id) : '' })}
           />
         </div>
-        <div style={{ width: '10rem' }}>
-          <DateField
-            filter
-            label={say('deposit.receivedFrom')}
-            value={f.from}
-            today={session.businessDate}
-            onChange={(from) => from !== UNREADABLE && set({ from })}
-          />
-        </div>
-        <div style={{ width: '10rem' }}>
-          <DateField
-            filter
-            label={say('deposit.receivedTo')}
-            value={f.to}
-            today={session.businessDate}
-            onChange={(to) => to !== UNREADABLE && set({ to })}
-          />
-        </div>
+        <DaySpan
+          labels={[say('deposit.receivedFrom'), say('deposit.receivedTo')]}
+          from={f.from}
+          to={f.to}
+          onChange={set}
+        />
       </div>
       <SearchForm label={say('deposit.payerNumberOrAmount')} text={f.text} onFind={(text) => set({ text })} />
       <Problems error={hand.error} />
@@ -151,9 +130,7 @@ export default function ReceiptsInHandPage() {
         <div className="sheet">
           <Rows rows={rows} ticked={ticked} onTick={setTicked} canTick={canReceive || canBank} />
           {hand.data?.more && <p className="quiet mt-2">{say('deposit.thereAreMoreNarrowIt')}</p>}
-          <ExportLinks
-            path={`/receipts-in-hand/file?${new URLSearchParams(Object.entries(f).filter(([, v]) => v !== ''))}`}
-          />
+          <ExportLinks path={`/receipts-in-hand/file?${new URLSearchParams(filled(f))}`} />
         </div>
       )}
       {dialog === 'slip' && (

@@ -6,14 +6,15 @@ import { useDraft } from '../draft/useDraft';
 import { ExportLinks } from '../ledger/ExportLinks';
 import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
-import { DateField } from '../shared/DateField';
-import { fullDate, UNREADABLE } from '../shared/dates';
+import { fullDate } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
 import { More } from '../shared/More';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useBankAccounts } from '../shared/useBooks';
 import { useKey } from '../shared/useKey';
+import { DaySpan } from '../shared/DaySpan';
+import { filled, useFilters } from '../shared/useFilters';
 import { say } from '../words';
 import type { SlipRow } from './api';
 import { depositKeys } from './keys';
@@ -23,18 +24,8 @@ import { SLIP_STATES } from './words';
 
 /** The register of deposit slips, the newest first. */
 export default function SlipsPage() {
-  const { company, session, canBank } = useCurrentCompany();
-  const [search, setSearch] = useSearchParams();
-  const f = {
-    account: search.get('account') ?? '',
-    state: search.get('state') ?? '',
-    from: search.get('from') ?? '',
-    to: search.get('to') ?? '',
-  };
-  const set = (part: Partial<typeof f>) =>
-    setSearch(Object.fromEntries(Object.entries({ ...f, ...part }).filter(([, v]) => v !== '')), {
-      replace: true,
-    });
+  const { company, canBank } = useCurrentCompany();
+  const [f, set] = useFilters(['account', 'state', 'from', 'to']);
   const [beginning, setBeginning] = useState(false);
   useKey('n', () => canBank && setBeginning(true));
   const accounts = useBankAccounts();
@@ -60,6 +51,7 @@ export default function SlipsPage() {
     getNextPageParam: (page) => page.next,
     placeholderData: keepPreviousData,
   });
+  const [search] = useSearchParams();
   const left = useDraft('DEPOSIT_SLIP');
   const leftSlip = (left.form as { slipId?: number } | undefined)?.slipId;
   if (search.has('draft') && leftSlip) {
@@ -92,24 +84,12 @@ export default function SlipsPage() {
           choices={Object.entries(SLIP_STATES)}
           onChange={(state) => set({ state })}
         />
-        <div style={{ width: '11rem' }}>
-          <DateField
-            filter
-            label={say('deposit.datedFrom')}
-            value={f.from}
-            today={session.businessDate}
-            onChange={(from) => from !== UNREADABLE && set({ from })}
-          />
-        </div>
-        <div style={{ width: '11rem' }}>
-          <DateField
-            filter
-            label={say('deposit.datedTo')}
-            value={f.to}
-            today={session.businessDate}
-            onChange={(to) => to !== UNREADABLE && set({ to })}
-          />
-        </div>
+        <DaySpan
+          labels={[say('deposit.datedFrom'), say('deposit.datedTo')]}
+          from={f.from}
+          to={f.to}
+          onChange={set}
+        />
       </div>
       <Problems error={slips.error} />
       {slips.isSuccess && rows.length === 0 && (
@@ -158,8 +138,8 @@ export default function SlipsPage() {
           </table>
           {slips.hasNextPage && <More query={slips} />}
           <ExportLinks
-            path={`/deposit-slips/file?${new URLSearchParams(Object.entries(f).filter(([, v]) => v !== ''))}`}
-            pdf={`/deposit-slips/register?${new URLSearchParams(Object.entries(f).filter(([, v]) => v !== ''))}`}
+            path={`/deposit-slips/file?${new URLSearchParams(filled(f))}`}
+            pdf={`/deposit-slips/register?${new URLSearchParams(filled(f))}`}
           />
         </div>
       )}

@@ -1,29 +1,21 @@
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
 import { Button } from 'react-bootstrap';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
-import { DateField } from '../shared/DateField';
-import { shortDate, UNREADABLE } from '../shared/dates';
+import { shortDate } from '../shared/dates';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { partyKeys } from './keys';
 import { PartyField } from './PartyChooser';
+import { DaySpan } from '../shared/DaySpan';
+import { useFilters } from '../shared/useFilters';
 import { say } from '../words';
 
 /** Money received, the newest first. */
 export default function ReceiptsPage() {
-  const { company, session, canReceive } = useCurrentCompany();
-  const [search, setSearch] = useSearchParams();
-  const f = {
-    party: search.get('party') ?? '',
-    from: search.get('from') ?? '',
-    to: search.get('to') ?? '',
-  };
-  const set = (part: Partial<typeof f>) =>
-    setSearch(Object.fromEntries(Object.entries({ ...f, ...part }).filter(([, v]) => v !== '')), {
-      replace: true,
-    });
+  const { company, canReceive } = useCurrentCompany();
+  const [f, set] = useFilters(['party', 'from', 'to']);
   const receipts = useInfiniteQuery({
     queryKey: partyKeys.receipts(company.id, f),
     initialPageParam: undefined as number | undefined,
@@ -68,24 +60,12 @@ export default function ReceiptsPage() {
             onChange={(p) => set({ party: p ? String(p.id) : '' })}
           />
         </div>
-        <div style={{ width: '11rem' }}>
-          <DateField
-            filter
-            label={say('party.fromTheDay')}
-            value={f.from}
-            today={session.businessDate}
-            onChange={(from) => from !== UNREADABLE && set({ from })}
-          />
-        </div>
-        <div style={{ width: '11rem' }}>
-          <DateField
-            filter
-            label={say('party.toTheDay')}
-            value={f.to}
-            today={session.businessDate}
-            onChange={(to) => to !== UNREADABLE && set({ to })}
-          />
-        </div>
+        <DaySpan
+          labels={[say('party.fromTheDay'), say('party.toTheDay')]}
+          from={f.from}
+          to={f.to}
+          onChange={set}
+        />
       </div>
       <Problems error={receipts.error} />
       {receipts.isSuccess && rows.length === 0 && (

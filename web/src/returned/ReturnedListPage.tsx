@@ -1,13 +1,14 @@
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { ExportLinks } from '../ledger/ExportLinks';
 import { PartyField } from '../party/PartyChooser';
 import { useCurrentCompany } from '../session/session';
-import { DateField } from '../shared/DateField';
-import { shortDate, UNREADABLE } from '../shared/dates';
+import { shortDate } from '../shared/dates';
 import { ChoiceField } from '../shared/fields';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { useKey } from '../shared/useKey';
+import { DaySpan } from '../shared/DaySpan';
+import { filled, useFilters } from '../shared/useFilters';
 import { say } from '../words';
 import type { ReturnedList, ReturnedRow } from './api';
 import { useReturnedList } from './useReturned';
@@ -15,16 +16,9 @@ import { STATES } from './words';
 
 /** What came back, with its age, what is owed of it, and how often by whom. */
 export default function ReturnedListPage() {
-  const { company, session, canPrepare } = useCurrentCompany();
+  const { company, canPrepare } = useCurrentCompany();
   const navigate = useNavigate();
-  const [search, setSearch] = useSearchParams();
-  const f = Object.fromEntries(
-    ['state', 'party', 'receipt', 'from', 'to'].map((k) => [k, search.get(k) ?? '']),
-  ) as Record<'state' | 'party' | 'receipt' | 'from' | 'to', string>;
-  const set = (part: Partial<typeof f>) =>
-    setSearch(Object.fromEntries(Object.entries({ ...f, ...part }).filter(([, v]) => v !== '')), {
-      replace: true,
-    });
+  const [f, set] = useFilters(['state', 'party', 'receipt', 'from', 'to']);
   const list = useReturnedList({
     ...(f.state && { state: [f.state as ReturnedRow['state']] }),
     ...(f.party && { party: Number(f.party) }),
@@ -61,24 +55,7 @@ export default function ReturnedListPage() {
             onChange={(p) => set({ party: p ? String(p.id) : '' })}
           />
         </div>
-        <div style={{ width: '10rem' }}>
-          <DateField
-            filter
-            label={say('returned.from')}
-            value={f.from}
-            today={session.businessDate}
-            onChange={(from) => from !== UNREADABLE && set({ from })}
-          />
-        </div>
-        <div style={{ width: '10rem' }}>
-          <DateField
-            filter
-            label={say('returned.to')}
-            value={f.to}
-            today={session.businessDate}
-            onChange={(to) => to !== UNREADABLE && set({ to })}
-          />
-        </div>
+        <DaySpan labels={[say('returned.from'), say('returned.to')]} from={f.from} to={f.to} onChange={set} />
       </div>
       <Problems error={list.error} />
       {list.isSuccess && rows.length === 0 && (
@@ -91,9 +68,7 @@ export default function ReturnedListPage() {
           <div className="sheet">
             <Rows rows={rows} owed={list.data.owed} />
             {list.data.more && <p className="quiet mt-2">{say('returned.thereAreMoreNarrowIt')}</p>}
-            <ExportLinks
-              path={`/returned-items/file?${new URLSearchParams(Object.entries(f).filter(([, v]) => v !== ''))}`}
-            />
+            <ExportLinks path={`/returned-items/file?${new URLSearchParams(filled(f))}`} />
           </div>
           <ByPayer payers={list.data.payers} />
         </>
