@@ -62,6 +62,23 @@ describe('choosing a party', () => {
     expect(screen.getByLabelText<HTMLInputElement>('Whom').value).toBe('Terncliff Oils');
   });
 
+  it('asks again while the index is being made, and makes nobody new who may be there', async () => {
+    const { body } = theParties([PELL])['GET /api/v1/companies/1/found*'] as { body: object };
+    let asked = 0;
+    answering({
+      get 'GET /api/v1/companies/1/found*'() {
+        asked++;
+        return { body: asked < 3 ? { found: [], more: false, complete: false } : body };
+      },
+    });
+    renderHere(<Field roles={['RECEIVABLES']} />);
+    await person.type(screen.getByLabelText('Whom'), 'pell');
+    await screen.findByText('Looking…');
+    expect(screen.queryByText(/^New customer/)).toBeNull();
+    await screen.findByText('Pell Charter', undefined, { timeout: 4_000 });
+    await screen.findByText('New customer: pell');
+  });
+
   it('never takes what was found for other letters, however fast Enter comes', async () => {
     answering(theParties([PELL, ORRIN]));
     renderHere(<Field />);

@@ -66,7 +66,9 @@ function usePartyChooser({ roles = CONTROLS, partyId, onChange }: Props) {
     detail: only ? r.code : `${ROLES[r.control][0]}, ${r.code}`,
   }));
   // what was found for other letters is offered only as far as it fits these
-  const looking = typed !== undefined && (typed !== text || found.isPlaceholderData || found.isPending);
+  const looking =
+    typed !== undefined &&
+    (typed !== text || found.isPlaceholderData || found.isPending || found.data?.complete === false);
   return {
     chosen: name.data && {
       value: String(name.data.id),

@@ -3,7 +3,13 @@ import { useCurrentCompany } from '../session/session';
 import { api, data } from './api';
 import { keys } from './keys';
 
-/** What is found by words, numbers or amounts, of one kind or of all. */
+/** Between two questions while the index is still being made. */
+const STILL_MADE_MS = 700;
+
+/**
+ * What is found by words, numbers or amounts, of one kind or of all; asked again while the index is being made and
+ * something may be missing.
+ */
 export function useFound(
   text: string,
   {
@@ -24,5 +30,6 @@ export function useFound(
       ),
     enabled,
     placeholderData: keepPreviousData,
+    refetchInterval: (query) => (query.state.data?.complete === false ? STILL_MADE_MS : false),
   });
 }

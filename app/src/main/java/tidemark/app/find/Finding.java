@@ -49,6 +49,7 @@ public class Finding {
 
     private static final int BLOCK = 2_000;
     private static final Duration LONGEST_WAIT = Duration.ofSeconds(1);
+    private static final Duration AGAIN_AFTER = Duration.ofMinutes(1);
     private static final int LONGEST_TYPED = 100;
 
     private final JdbcTemplate jdbc;
@@ -57,6 +58,9 @@ public class Finding {
     private final Path folder;
     private final ReentrantLock taking = new ReentrantLock();
     private volatile boolean complete;
+    /** When the index that could not be made is tried again, by the system's clock in nanoseconds; 0 for not at all. */
+    private volatile long again;
+
     private @Nullable FindIndex index;
 
     Finding(JdbcTemplate jdbc, List<FindSource> sources, @Value("${tidemark.data:./data/tidemark}/find") Path folder) {
@@ -310,6 +314,9 @@ public class Finding {
     @Scheduled(initialDelay = 2, fixedDelay = 2, timeUnit = TimeUnit.SECONDS)
     void follow() {
         if (!complete) {
+            if (again != 0 && System.nanoTime() - again > 0) {
+                begin();
+            }
             return;
         }
         follow(index(), Long.MAX_VALUE);
@@ -348,6 +355,7 @@ public class Finding {
     @EventListener(ApplicationReadyEvent.class)
     void begin() {
         complete = false;
+        again = 0;
         Thread.ofPlatform().daemon().name("find").start(() -> {
             try {
                 FindIndex open = index();
@@ -359,6 +367,7 @@ public class Finding {
                 complete = true;
             } catch (RuntimeException e) {
                 LOG.error("The index of Find anything could not be made", e);
+                again = System.nanoTime() + AGAIN_AFTER.toNanos();
             }
         });
     }
