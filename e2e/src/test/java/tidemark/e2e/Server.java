@@ -84,6 +84,8 @@ final class Server implements AutoCloseable {
             command.add("-XX:AOTCache=app.aot");
         }
         command.addAll(List.of(
+                // two servers and two browsers share the processors; the second compiler would take its own from them
+                "-XX:TieredStopAtLevel=1",
                 "-XX:+UseSerialGC",
                 "-Xmx1500m",
                 "--enable-native-access=ALL-UNNAMED",

@@ -1,7 +1,9 @@
 package tidemark.app.payment;
 
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccount;
@@ -17,19 +19,31 @@ class OutOfAccount {
         this.jdbc = jdbc;
     }
 
-    /**
-     * To be called with the account locked and everything before written to the database.
-     *
-     * @throws RuleViolation {@code payment.day} where so much more is beyond what the account allows for that day
-     */
-    void check(BankAccount account, LocalDate day, long minorUnits, String where) {
-        if (account.limits().mostInADay().isEmpty()) {
-            return;
+    /** What goes out of an account that is locked; everything that was made before is written to the database. */
+    Running of(BankAccount account) {
+        return new Running(account);
+    }
+
+    /** Adds up what is made in one go, so that what is out already is read once for each day. */
+    final class Running {
+        private final BankAccount account;
+        private final Map<LocalDate, Long> out = new HashMap<>();
+
+        private Running(BankAccount account) {
+            this.account = account;
         }
-        List<Problem> problems =
-                account.limits().problemsOfDay(minorUnits, of(account.id(), day), account.currency(), where);
-        if (!problems.isEmpty()) {
-            throw new RuleViolation(problems);
+
+        /** @throws RuleViolation {@code payment.day} where so much more is beyond what the account allows for that day */
+        void add(LocalDate day, long minorUnits, String where) {
+            if (account.limits().mostInADay().isEmpty()) {
+                return;
+            }
+            long before = out.computeIfAbsent(day, d -> of(account.id(), d));
+            List<Problem> problems = account.limits().problemsOfDay(minorUnits, before, account.currency(), where);
+            if (!problems.isEmpty()) {
+                throw new RuleViolation(problems);
+            }
+            out.put(day, Math.addExact(before, minorUnits));
         }
     }
 

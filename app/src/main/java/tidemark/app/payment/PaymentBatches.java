@@ -167,6 +167,7 @@ public class PaymentBatches {
                 bankAccountId,
                 rows.stream().map(PaymentFile.Row::accountCode).distinct().toList());
         PaymentNumbers.Taker taker = numbers.of(account, kind);
+        OutOfAccount.Running out = single.outOf(account);
         long batch = ((Number) em.createNativeQuery("select next value for row_id", Long.class)
                         .getSingleResult())
                 .longValue();
@@ -200,6 +201,7 @@ public class PaymentBatches {
                                                 row.costCentre(),
                                                 row.text())))),
                         taker,
+                        out,
                         batch,
                         label,
                         who));

@@ -135,12 +135,18 @@ public class Payments {
                 request.parts().expenses().stream().map(GrossLine::account).toList());
         PaymentNumbers.Taker taker = numbers.of(account, request.kind());
         AmountStyle style = companies.get(companyId).amountStyle();
-        Payment payment = prepare(account, style, request, taker, null, "", who);
+        Payment payment = prepare(account, style, request, taker, outOf(account), null, "", who);
         Ledger.Booked booked = Ledger.Booked.nothing();
         if (payment.state() == PaymentState.WAITS_FOR_DATE && hasCome(payment)) {
             booked.add(bookings.book(account, payment, who.name()));
         }
         return new Made(List.of(payment), booked);
+    }
+
+    /** What goes out of a locked account, with all that was made before. */
+    OutOfAccount.Running outOf(BankAccount account) {
+        payments.flush();
+        return outOfAccount.of(account);
     }
 
     /** Locks the account, with those that others of these codes belong to, then the journal. */
@@ -160,6 +166,7 @@ public class Payments {
             AmountStyle style,
             NewPayment request,
             PaymentNumbers.Taker taker,
+            OutOfAccount.Running out,
             @Nullable Long batch,
             String label,
             Actor who) {
@@ -186,8 +193,7 @@ public class Payments {
                             say("mark.held.remedy3"))
                     .with("mark", account.mark().date());
         }
-        payments.flush();
-        outOfAccount.check(account, request.date(), total, label.isEmpty() ? "amount" : say("payment.amount", label));
+        out.add(request.date(), total, label.isEmpty() ? "amount" : say("payment.amount", label));
         OptionalLong limit = company.secondPersonAbove(companies.today(company.id(), request.siteId()));
         boolean second = limit.isPresent() && use.total() > limit.getAsLong();
         Payment payment = new Payment(

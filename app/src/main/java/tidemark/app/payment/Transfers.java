@@ -132,7 +132,7 @@ public class Transfers {
                     say("transfer.currency.expected", (sender ? from : to).name()),
                     say("transfer.currency.remedy"));
         }
-        outOfAccount.check(from, request.fromDate(), leaves, "amount");
+        outOfAccount.of(from).add(request.fromDate(), leaves, "amount");
         ExchangeRate fromRate = masterData.rate(companyId, from.currency(), base, request.fromDate());
         ExchangeRate toRate = oneCurrency ? fromRate : masterData.rate(companyId, to.currency(), base, toDate);
         long fromBase = fromRate.toBase(leaves);
