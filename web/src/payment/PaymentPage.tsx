@@ -95,10 +95,18 @@ export default function PaymentPage() {
             {p.voidEntryId && (
               <Link to={`/ledger/entries/${p.voidEntryId}`}>{say('payment.itsReversal')}</Link>
             )}{' '}
+            {p.state === 'UNCLAIMED' && (
+              <Link to={`/unclaimed-money?text=${p.number}`}>{say('payment.seeUnclaimedMoney')}</Link>
+            )}{' '}
+            {p.kind === 'CHECK' && p.state === 'BOOKED' && !p.cleared && canPrepare && (
+              <Link to={`/outstanding-checks?kept=true&text=${p.number}`}>
+                {say('payment.decideOnItAsOutstanding')}
+              </Link>
+            )}{' '}
             {p.partyId && <Link to={`/parties/${p.partyId}`}>{p.payee}</Link>}
           </p>
         </div>
-        {canPrepare && p.state !== 'VOID' && !voiding && (
+        {canPrepare && p.state !== 'VOID' && p.state !== 'UNCLAIMED' && !voiding && (
           <Button
             variant="outline-secondary"
             onClick={() => {

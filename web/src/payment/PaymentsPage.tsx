@@ -176,6 +176,7 @@ export default function PaymentsPage() {
               <strong>{grouped(s.booked)}</strong>
               {say('payment.waiting')}
               <strong>{grouped(s.waiting)}</strong>
+              {/[1-9]/.test(s.unclaimed) && say('payment.unclaimedSum', { unclaimed: grouped(s.unclaimed) })}
               {say('payment.void2', { voided: grouped(s.voided) })}
             </p>
           ))}

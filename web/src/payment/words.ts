@@ -13,5 +13,6 @@ export const STATES: Record<PaymentView['state'], string> = {
   WAITS_FOR_RELEASE: say('payment.waitsForASecondPerson'),
   WAITS_FOR_DATE: say('payment.waitsForItsDate'),
   BOOKED: say('payment.booked'),
+  UNCLAIMED: say('payment.unclaimed'),
   VOID: say('payment.void3'),
 };

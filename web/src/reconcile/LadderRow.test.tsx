@@ -14,6 +14,8 @@ const ROW: RowView = {
   counterparty: 'Dunmore Timber',
   reference: 'R-1',
   checkNumber: '20421',
+  bankCode: '',
+  voidCheck: '',
   extra: '',
   out: '1489.60',
   bankBalance: '-50.00',

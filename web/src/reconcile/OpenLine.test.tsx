@@ -16,6 +16,8 @@ const row: RowView = {
   counterparty: '',
   reference: '',
   checkNumber: '',
+  bankCode: '',
+  voidCheck: '',
   extra: 'charges 4.00; originally EUR 90.00',
   out: '100.00',
   bankBalance: '50.00',

@@ -117,6 +117,7 @@ export function OpenLine({
           <LineReturned line={row.lineId} change={change} />
         )}
         {candidates?.length === 0 && <p className="mb-1">{say('reconcile.nothingInTheLedgerFitsBookIt')}</p>}
+        {row.voidCheck && <p className="attention mb-1">{row.voidCheck}</p>}
         {row.twin && <p className="attention mb-1">{row.twin}</p>}
         {ends.data?.map((end) => (
           <div key={end.lineId} className="candidate">
@@ -136,6 +137,9 @@ export function OpenLine({
             )}
           </div>
         ))}
+        {row.bankCode && (
+          <p className="quiet mb-1">{say('reconcile.theBanksCode', { code: row.bankCode })}</p>
+        )}
         {row.extra && <p className="quiet mb-1">{say('reconcile.theBankAlsoTells', { extra: row.extra })}</p>}
         {row.ruleName && (
           <p className="mb-1">{say('reconcile.theRuleBooksItWithOthersOf', { ruleName: row.ruleName })}</p>

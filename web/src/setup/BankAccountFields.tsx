@@ -20,6 +20,8 @@ export interface Settings {
   differenceTolerance: string;
   checkStock: string;
   nextCheckNumber: string;
+  oldCheckDays: string;
+  staleCheckDays: string;
   bookOnClearing: boolean;
   active: boolean;
   purposes: Record<string, string>;
@@ -43,6 +45,8 @@ export function settingsOf(account: BankAccountView): Settings {
     differenceTolerance: account.differenceTolerance,
     checkStock: account.checkStock,
     nextCheckNumber: account.nextCheckNumber,
+    oldCheckDays: String(account.oldCheckDays),
+    staleCheckDays: String(account.staleCheckDays),
     bookOnClearing: account.bookOnClearing,
     active: account.active,
     purposes: purposesOf(account.purposes),
@@ -61,6 +65,8 @@ export const NEW_SETTINGS: Settings = {
   differenceTolerance: '0.00',
   checkStock: 'PRENUMBERED',
   nextCheckNumber: '1001',
+  oldCheckDays: '90',
+  staleCheckDays: '180',
   bookOnClearing: false,
   active: true,
   purposes: {},
@@ -74,6 +80,8 @@ export function settingsBody(name: string, s: Settings, usual: SetUpView['bankAc
     ...s,
     name,
     branchId: s.branchId ? Number(s.branchId) : undefined,
+    oldCheckDays: Number(s.oldCheckDays),
+    staleCheckDays: Number(s.staleCheckDays),
     purposes: Object.fromEntries(
       Object.entries({ ...purposesOf(usual), ...s.purposes })
         .filter(([, v]) => v !== '')
@@ -168,6 +176,20 @@ export function BankAccountFields({ bank, currency, accountId, purposes, form, o
             max={12}
             value={form.nextCheckNumber}
             onChange={(nextCheckNumber) => onChange({ nextCheckNumber })}
+          />
+          <TextField
+            className="col-6"
+            label={say('setup.checksAreOldAfter')}
+            max={4}
+            value={form.oldCheckDays}
+            onChange={(oldCheckDays) => onChange({ oldCheckDays })}
+          />
+          <TextField
+            className="col-6"
+            label={say('setup.checksAreStaleAfter')}
+            max={4}
+            value={form.staleCheckDays}
+            onChange={(staleCheckDays) => onChange({ staleCheckDays })}
           />
           <ChoiceField
             className="col-6"

@@ -6,6 +6,7 @@ import { ChartPart } from './ChartPart';
 import { CompanyPart } from './CompanyPart';
 import { ListsPart } from './ListsPart';
 import { MoneyInPart } from './MoneyInPart';
+import { UnclaimedPart } from '../outstanding/UnclaimedPart';
 import { PeoplePart } from './PeoplePart';
 import { TokensPart } from './TokensPart';
 import { say } from '../words';
@@ -15,6 +16,7 @@ const PARTS = {
   chart: say('setup.chartOfAccounts'),
   lists: say('setup.lists'),
   moneyIn: say('setup.moneyIn'),
+  moneyOut: say('setup.moneyOut'),
   company: say('setup.companyAndMonths'),
   people: say('setup.people'),
   tokens: say('setup.programs'),
@@ -54,6 +56,7 @@ export default function SetUpPage() {
       {part === 'chart' && <ChartPart />}
       {part === 'lists' && <ListsPart />}
       {part === 'moneyIn' && <MoneyInPart />}
+      {part === 'moneyOut' && <UnclaimedPart />}
       {part === 'company' && <CompanyPart />}
       {part === 'people' && <PeoplePart />}
       {part === 'tokens' && <TokensPart />}

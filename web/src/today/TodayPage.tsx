@@ -25,6 +25,10 @@ function placeOf(task: Task): string {
       return '/slips?state=BANKED';
     case 'CARD_TAKINGS':
       return `/card-takings?processor=${task.accountId}`;
+    case 'STALE_CHECKS':
+      return '/outstanding-checks?stage=STALE';
+    case 'UNCLAIMED_MONEY':
+      return '/unclaimed-money?state=HELD';
     case 'DUE':
       return '/payments?state=WAITS_FOR_DATE';
     case 'RECONCILE':

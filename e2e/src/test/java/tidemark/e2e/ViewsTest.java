@@ -72,7 +72,7 @@ class ViewsTest {
             look(page, "keys", SIZES[0], found);
             Page iris = browsing.window(1280, 800);
             Browsing.signIn(iris, server.url(), "iris");
-            for (String part : List.of("accounts", "chart", "lists", "company", "people", "backups")) {
+            for (String part : List.of("accounts", "chart", "lists", "moneyOut", "company", "people", "backups")) {
                 iris.navigate(server.url() + "/set-up?part=" + part);
                 iris.locator(".sheet").first().waitFor();
                 Browsing.settled(iris);
@@ -154,6 +154,8 @@ class ViewsTest {
         views.put("receive many", "/receipts-in-hand/new");
         views.put("slips", "/slips");
         views.put("card takings", "/card-takings");
+        views.put("outstanding checks", "/outstanding-checks");
+        views.put("unclaimed money", "/unclaimed-money");
         views.put("returned items", "/returned-items");
         views.put("something came back", "/returned-items/new");
         views.put("open slip", link(page, server, "/slips", "tbody a[href^='/slips/']"));

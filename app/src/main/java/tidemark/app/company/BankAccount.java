@@ -25,6 +25,7 @@ import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.certificate.Mark;
 import tidemark.core.ledger.Purpose;
+import tidemark.core.payment.CheckAges;
 import tidemark.core.payment.CheckNumber;
 import tidemark.core.payment.PaymentLimits;
 import tidemark.core.statement.AccountNumbers;
@@ -61,6 +62,8 @@ public class BankAccount {
     private CheckStock checkStock = CheckStock.PRENUMBERED;
 
     private String nextCheckNumber = "1001";
+    private int oldCheckDays = CheckAges.USUAL.old();
+    private int staleCheckDays = CheckAges.USUAL.stale();
     private boolean bookOnClearing;
     private boolean active = true;
     private LocalDate markDate;
@@ -175,6 +178,8 @@ public class BankAccount {
             long differenceTolerance,
             CheckStock checkStock,
             String nextCheckNumber,
+            int oldCheckDays,
+            int staleCheckDays,
             boolean bookOnClearing,
             boolean active,
             Map<Purpose, Long> purposes,
@@ -192,6 +197,8 @@ public class BankAccount {
                 differenceTolerance,
                 checkStock,
                 nextCheckNumber,
+                oldCheckDays,
+                staleCheckDays,
                 bookOnClearing,
                 active,
                 Map.copyOf(purposes),
@@ -209,6 +216,8 @@ public class BankAccount {
         differenceTolerance = s.differenceTolerance();
         checkStock = s.checkStock();
         nextCheckNumber = s.nextCheckNumber();
+        oldCheckDays = s.oldCheckDays();
+        staleCheckDays = s.staleCheckDays();
         bookOnClearing = s.bookOnClearing();
         active = s.active();
         purposes.clear();
@@ -235,6 +244,11 @@ public class BankAccount {
     /** The largest difference to what a line is matched with that is booked as one, in minor units. */
     public long differenceTolerance() {
         return differenceTolerance;
+    }
+
+    /** After how many days a check that the bank has not paid is old, and stale. */
+    public CheckAges checkAges() {
+        return new CheckAges(oldCheckDays, staleCheckDays);
     }
 
     public boolean bookOnClearing() {

@@ -236,6 +236,16 @@ public class Matches implements CancellingPairs {
         rows.match(account, List.of(), pair, ItemMatch.How.CANCELLED, null, null, Set.of(), who);
     }
 
+    @Override
+    @Transactional
+    public void part(BankAccount account, CashEntryRow entry) {
+        Long pair = entry.itemMatchId();
+        ItemMatch match = pair == null ? null : matches.findById(pair).orElse(null);
+        if (match != null && match.how() == ItemMatch.How.CANCELLED) {
+            rows.unmatch(account, match);
+        }
+    }
+
     /** Books what only the bank knew, against one other account, and matches it at once. */
     @Transactional
     public Ledger.Booked bookFromLine(

@@ -83,4 +83,7 @@ interface PaymentRepository extends MasterRows<Payment> {
             where p.companyId = :company
               and (p.journalEntryId = :entry or p.clearingEntryId = :entry or p.voidEntryId = :entry)""")
     List<Payment> ofEntry(long company, long entry);
+
+    @Query("select p from Payment p where p.bankAccountId = :account and p.kind = :kind and p.state in :states")
+    List<Payment> notToBePaid(long account, PaymentKind kind, Set<PaymentState> states);
 }

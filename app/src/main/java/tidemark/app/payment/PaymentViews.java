@@ -61,7 +61,8 @@ public class PaymentViews {
             @Nullable String voidReason) {}
 
     /** Sums of one currency under a register. */
-    public record RegisterSum(String currency, int count, String booked, String waiting, String voided) {}
+    public record RegisterSum(
+            String currency, int count, String booked, String waiting, String unclaimed, String voided) {}
 
     /**
      * @param sums of all that fits, however much of it is listed
@@ -120,6 +121,7 @@ public class PaymentViews {
                     sum.count(),
                     MinorUnits.toDecimal(sum.booked(), currency),
                     MinorUnits.toDecimal(sum.waiting(), currency),
+                    MinorUnits.toDecimal(sum.unclaimed(), currency),
                     MinorUnits.toDecimal(sum.voided(), currency)));
         });
         return new RegisterView(

@@ -7,14 +7,17 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Actor;
 import tidemark.app.access.Limits;
@@ -129,12 +132,17 @@ public class Payments {
 
     @Transactional
     public Made make(long companyId, NewPayment request, Actor who) {
+        return make(companyId, request, companies.get(companyId).amountStyle(), who);
+    }
+
+    /** @param style how its amounts are written */
+    @Transactional
+    public Made make(long companyId, NewPayment request, AmountStyle style, Actor who) {
         BankAccount account = lockAccount(
                 companyId,
                 request.bankAccountId(),
                 request.parts().expenses().stream().map(GrossLine::account).toList());
         PaymentNumbers.Taker taker = numbers.of(account, request.kind());
-        AmountStyle style = companies.get(companyId).amountStyle();
         Payment payment = prepare(account, style, request, taker, outOf(account), null, "", who);
         Ledger.Booked booked = Ledger.Booked.nothing();
         if (payment.state() == PaymentState.WAITS_FOR_DATE && hasCome(payment)) {
@@ -304,6 +312,51 @@ public class Payments {
                 : List.of();
         lockAccount(companyId, place.getBankAccountId(), codes);
         return get(companyId, id);
+    }
+
+    /** The ledger accounts of the bank accounts that voiding these payments, or making them again, may touch. */
+    @Transactional(readOnly = true)
+    public Set<Long> accountsToBook(long companyId, Collection<Long> ids) {
+        List<String> codes = new ArrayList<>();
+        for (long id : ids) {
+            PaymentRepository.Place place =
+                    payments.placeOf(companyId, id).orElseThrow(() -> new NotFound(say("payment.payment2")));
+            json.readValue(place.getParts(), Parts.class).expenses().forEach(e -> codes.add(e.account()));
+        }
+        return new HashSet<>(ledger.accountIds(companyId, codes));
+    }
+
+    /** The same payment once more, on another day and under a number of its own; the account is locked with all others. */
+    @Transactional
+    public Made makeAgain(long companyId, long id, LocalDate date, Actor who) {
+        Payment payment = get(companyId, id);
+        NewPayment same = new NewPayment(
+                payment.bankAccountId(),
+                payment.kind(),
+                "",
+                payment.partyId(),
+                payment.payee(),
+                date,
+                payment.siteId(),
+                payment.text(),
+                json.readValue(payment.parts(), Parts.class));
+        return make(companyId, same, AmountStyle.POINT, who);
+    }
+
+    /** Its money is owed as unclaimed: the bank is not to pay it any more. What it settled stays settled. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Payment setAside(long companyId, long id) {
+        Payment payment = lock(companyId, id);
+        payment.move(PaymentState.Move.SET_ASIDE);
+        return payment;
+    }
+
+    /** The bank may pay it after all. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Payment takeBack(long companyId, long id) {
+        Payment payment = lock(companyId, id);
+        payment.move(PaymentState.Move.TAKE_BACK);
+        return payment;
     }
 
     /** A second person has approved a payment above the limit: it is booked if its date has come. */

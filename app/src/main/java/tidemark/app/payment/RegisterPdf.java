@@ -48,7 +48,13 @@ final class RegisterPdf {
         for (PaymentViews.RegisterSum sum : register.sums()) {
             document.add(new Paragraph(
                     say("payment.paymentsInBookedWaitingVoid")
-                            .formatted(sum.count(), sum.currency(), sum.booked(), sum.waiting(), sum.voided()),
+                            .formatted(
+                                    sum.count(),
+                                    sum.currency(),
+                                    sum.booked(),
+                                    sum.waiting(),
+                                    sum.unclaimed(),
+                                    sum.voided()),
                     HEAD));
         }
         document.close();

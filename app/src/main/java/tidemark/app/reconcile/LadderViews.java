@@ -33,11 +33,18 @@ import tidemark.core.proof.Ladder;
 import tidemark.core.rule.Rule;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
+import tidemark.core.statement.CheckNumbers;
 
 /** The ladder of a month as it is shown: its rows by page, their candidates, the trace of the gap, a selection's sums. */
 @Service
 public class LadderViews {
-    /** One row of the ladder; {@code in} or {@code out} is given, {@code extra} is what else the bank told of it. */
+    /**
+     * One row of the ladder; {@code in} or {@code out} is given, {@code extra} is what else the bank told of it.
+     *
+     * @param bankCode the bank's own code of the kind of movement; empty for none
+     * @param twin what it stands beside, in words; empty where it stands once
+     * @param voidCheck why the check that it pays was not to be paid; empty where it was
+     */
     public record RowView(
             long lineId,
             int place,
@@ -46,6 +53,7 @@ public class LadderViews {
             String counterparty,
             String reference,
             String checkNumber,
+            String bankCode,
             String extra,
             @Nullable String in,
             @Nullable String out,
@@ -61,7 +69,8 @@ public class LadderViews {
             @Nullable Strength best,
             @Nullable Long ruleId,
             @Nullable String ruleName,
-            String twin) {}
+            String twin,
+            String voidCheck) {}
 
     /** Which rows of the ladder are wanted. */
     public enum Show {
@@ -89,8 +98,10 @@ public class LadderViews {
     private final Months months;
     private final Companies companies;
     private final BankLineRepository lines;
+    private final VoidedChecks voidedChecks;
 
-    LadderViews(Months months, BankLineRepository lines, Companies companies) {
+    LadderViews(Months months, BankLineRepository lines, VoidedChecks voidedChecks, Companies companies) {
+        this.voidedChecks = voidedChecks;
         this.companies = companies;
         this.months = months;
         this.lines = lines;
@@ -117,8 +128,14 @@ public class LadderViews {
                     .toList();
             lines.extras(accountId, ids).forEach(e -> extras.put(e.getId(), e.getExtra()));
         }
+        Map<String, String> voided = voidedChecks.told(
+                accountId,
+                Arrays.stream(page)
+                        .mapToObj(i -> rows.get(i).line().checkNumber())
+                        .filter(number -> !number.isEmpty())
+                        .toList());
         List<RowView> out = Arrays.stream(page)
-                .mapToObj(i -> row(data, rows.get(i), i, extras))
+                .mapToObj(i -> row(data, rows.get(i), i, extras, voided))
                 .toList();
         return new RowPage(total, from, data.ladder().tide(), out);
     }
@@ -164,7 +181,8 @@ public class LadderViews {
                 || amount.contains(soughtAmount);
     }
 
-    private static RowView row(MonthData data, Ladder.Row row, int place, Map<Long, String> extras) {
+    private static RowView row(
+            MonthData data, Ladder.Row row, int place, Map<Long, String> extras, Map<String, String> voided) {
         CurrencyUnit c = data.reconciliation().currency();
         BankLine line = row.line();
         ItemMatch match = data.matchOf(line.id());
@@ -179,6 +197,7 @@ public class LadderViews {
                 line.counterparty(),
                 line.reference(),
                 line.checkNumber(),
+                line.code(),
                 extras.getOrDefault(line.id().value(), ""),
                 line.minorUnits() > 0 ? MinorUnits.toDecimal(line.minorUnits(), c) : null,
                 line.minorUnits() < 0 ? MinorUnits.toDecimal(-line.minorUnits(), c) : null,
@@ -196,7 +215,10 @@ public class LadderViews {
                 candidates.isEmpty() ? null : candidates.getFirst().strength(),
                 rule == null ? null : rule.id(),
                 rule == null ? null : rule.name(),
-                twin(data, row));
+                twin(data, row),
+                row.state() == Ladder.State.OPEN && line.minorUnits() < 0
+                        ? voided.getOrDefault(CheckNumbers.plain(line.checkNumber()), "")
+                        : "");
     }
 
     private static String twin(MonthData data, Ladder.Row row) {

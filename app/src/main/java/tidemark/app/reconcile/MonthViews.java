@@ -28,6 +28,7 @@ import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
 import tidemark.core.matching.Strength;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.payment.CheckAges;
 import tidemark.core.proof.GapTrace;
 import tidemark.core.proof.Ladder;
 import tidemark.core.proof.Proof;
@@ -39,8 +40,6 @@ import tidemark.core.statement.BankLineId;
 @Service
 public class MonthViews {
     static final int LARGEST_PAGE = 500;
-    /** A check that was not presented for longer is stale. */
-    private static final int STALE_AFTER_DAYS = 180;
 
     static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM", Locale.ENGLISH);
 
@@ -183,7 +182,7 @@ public class MonthViews {
                         : matches.findByBankAccountIdAndBatchIdOrderById(accountId, batch)
                                 .size(),
                 proof(data),
-                notOnStatement(companyId, data),
+                notOnStatement(companyId, account.checkAges(), data),
                 openEntries(data.proof()).size(),
                 strip(account, data),
                 state.state() == MonthState.OPEN && !account.mark().holds(month.atEndOfMonth()));
@@ -292,7 +291,7 @@ public class MonthViews {
         return items;
     }
 
-    private List<OpenEntryView> notOnStatement(long companyId, MonthData data) {
+    private List<OpenEntryView> notOnStatement(long companyId, CheckAges ages, MonthData data) {
         LocalDate today = companies.today(companyId);
         Proof p = data.proof();
         CurrencyUnit c = data.reconciliation().currency();
@@ -309,7 +308,7 @@ public class MonthViews {
                             i.date(),
                             i.title(),
                             i.daysOldAt(p.at()),
-                            !entry.checkNumber().isEmpty() && i.daysOldAt(today) > STALE_AFTER_DAYS,
+                            !entry.checkNumber().isEmpty() && ages.stage(i.date(), today) == CheckAges.Stage.STALE,
                             amount > 0 ? MinorUnits.toDecimal(amount, c) : null,
                             amount < 0 ? MinorUnits.toDecimal(-amount, c) : null,
                             i.note(),

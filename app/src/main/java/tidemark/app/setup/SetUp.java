@@ -38,6 +38,7 @@ import tidemark.core.ledger.LedgerAccount;
 import tidemark.core.ledger.OutstandingItemsFile;
 import tidemark.core.ledger.Purpose;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.payment.CheckAges;
 import tidemark.core.payment.CheckNumber;
 import tidemark.core.payment.ExchangeRate;
 import tidemark.core.problem.Fields;
@@ -303,6 +304,10 @@ public class SetUp {
                 MinorUnits.toDecimal(account.openingBankMinorUnits(), account.currency()));
     }
 
+    private static CheckAges checkAges(BankAccount.Settings request) {
+        return new CheckAges(request.oldCheckDays(), request.staleCheckDays());
+    }
+
     /** Changes what may be changed of a bank account at any time. */
     @Transactional
     public void change(long companyId, long accountId, BankAccount.Settings request, String who) {
@@ -329,6 +334,7 @@ public class SetUp {
             masterData.branch(companyId, request.branchId());
         }
         CheckNumber.parse(request.nextCheckNumber());
+        checkAges(request);
         if (request.leastPayment() != null
                 && request.mostPayment() != null
                 && request.leastPayment() > request.mostPayment()) {

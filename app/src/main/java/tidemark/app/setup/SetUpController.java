@@ -188,6 +188,8 @@ public class SetUpController {
      * The settings of a bank account; amounts as decimal text of its currency, absent for no limit.
      *
      * @param mostOutInADay what payments and transfers of one day may come to
+     * @param oldCheckDays after how many days a check that is not paid is old; absent to leave it as it is
+     * @param staleCheckDays after how many days it is stale; absent to leave it as it is
      * @param currencies what a transfer may exchange the account's own with; absent or empty for all
      * @param access of those who are limited to some bank accounts, who may work on this one; absent to leave it as it is
      */
@@ -201,6 +203,8 @@ public class SetUpController {
             @NotNull @Size(max = 40) String differenceTolerance,
             BankAccount.@NotNull CheckStock checkStock,
             @NotNull @Size(max = 12) String nextCheckNumber,
+            @Nullable Integer oldCheckDays,
+            @Nullable Integer staleCheckDays,
             boolean bookOnClearing,
             boolean active,
             @NotNull Map<Purpose, Long> purposes,
@@ -237,6 +241,8 @@ public class SetUpController {
                         Math.abs(style.minorUnits(body.differenceTolerance(), c, "differenceTolerance")),
                         body.checkStock(),
                         body.nextCheckNumber().strip(),
+                        body.oldCheckDays() == null ? account.checkAges().old() : body.oldCheckDays(),
+                        body.staleCheckDays() == null ? account.checkAges().stale() : body.staleCheckDays(),
                         body.bookOnClearing(),
                         body.active(),
                         purposes,

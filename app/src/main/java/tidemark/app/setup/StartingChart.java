@@ -22,6 +22,7 @@ final class StartingChart {
             new LedgerAccount("2150", say("setup.employees"), AccountType.LIABILITY, true, Control.EMPLOYEES),
             new LedgerAccount("2200", say("setup.salesTax"), AccountType.LIABILITY, true),
             new LedgerAccount("2270", say("setup.paymentsInTransit"), AccountType.LIABILITY, true),
+            new LedgerAccount("2350", say("setup.unclaimedMoney"), AccountType.LIABILITY, true),
             new LedgerAccount("2900", say("setup.unidentifiedReceipts"), AccountType.LIABILITY, true),
             new LedgerAccount("2910", say("setup.unappliedReceipts"), AccountType.LIABILITY, true),
             new LedgerAccount("3900", say("setup.openingBalances"), AccountType.EQUITY, true),
@@ -38,17 +39,18 @@ final class StartingChart {
             new LedgerAccount("6850", say("setup.exchangeLosses"), AccountType.EXPENSE, true),
             new LedgerAccount("6890", say("setup.differences"), AccountType.EXPENSE, true));
 
-    static final Map<Purpose, String> OF_COMPANY = Map.of(
-            Purpose.RECEIPTS_IN_HAND, "1250",
-            Purpose.RECEIVABLES, "1200",
-            Purpose.PAYABLES, "2010",
-            Purpose.EMPLOYEES, "2150",
-            Purpose.SISTER_COMPANIES, "1260",
-            Purpose.DISCOUNT_GIVEN, "6840",
-            Purpose.DISCOUNT_TAKEN, "4840",
-            Purpose.EXCHANGE_GAIN, "4830",
-            Purpose.EXCHANGE_LOSS, "6850",
-            Purpose.OPENING, "3900");
+    static final Map<Purpose, String> OF_COMPANY = Map.ofEntries(
+            Map.entry(Purpose.RECEIPTS_IN_HAND, "1250"),
+            Map.entry(Purpose.RECEIVABLES, "1200"),
+            Map.entry(Purpose.PAYABLES, "2010"),
+            Map.entry(Purpose.EMPLOYEES, "2150"),
+            Map.entry(Purpose.SISTER_COMPANIES, "1260"),
+            Map.entry(Purpose.DISCOUNT_GIVEN, "6840"),
+            Map.entry(Purpose.DISCOUNT_TAKEN, "4840"),
+            Map.entry(Purpose.EXCHANGE_GAIN, "4830"),
+            Map.entry(Purpose.EXCHANGE_LOSS, "6850"),
+            Map.entry(Purpose.UNCLAIMED_MONEY, "2350"),
+            Map.entry(Purpose.OPENING, "3900"));
 
     static final Map<Purpose, String> OF_BANK_ACCOUNT = Map.ofEntries(
             Map.entry(Purpose.IN_TRANSIT_IN, "1270"),

@@ -21,6 +21,8 @@ import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.database.FreeSpace;
 import tidemark.app.deposit.DepositWork;
+import tidemark.app.outstanding.OutstandingChecks;
+import tidemark.app.outstanding.UnclaimedViews;
 import tidemark.app.payment.PaymentViews;
 import tidemark.app.reconcile.AccountMonthRepository;
 import tidemark.app.reconcile.MonthData;
@@ -45,6 +47,8 @@ class TodayViews {
     private final Approvals approvals;
     private final DepositWork deposits;
     private final CardDue cards;
+    private final OutstandingChecks checks;
+    private final UnclaimedViews unclaimed;
     private final IncomingFiles incomingFiles;
     private final Months months;
     private final AccountMonthRepository states;
@@ -59,6 +63,8 @@ class TodayViews {
             Approvals approvals,
             DepositWork deposits,
             CardDue cards,
+            OutstandingChecks checks,
+            UnclaimedViews unclaimed,
             IncomingFiles incomingFiles,
             Months months,
             AccountMonthRepository states,
@@ -71,6 +77,8 @@ class TodayViews {
         this.approvals = approvals;
         this.deposits = deposits;
         this.cards = cards;
+        this.checks = checks;
+        this.unclaimed = unclaimed;
         this.incomingFiles = incomingFiles;
         this.months = months;
         this.states = states;
@@ -133,7 +141,9 @@ class TodayViews {
         IN_HAND,
         OPEN_SLIPS,
         BANKED_SLIPS,
-        CARD_TAKINGS
+        CARD_TAKINGS,
+        STALE_CHECKS,
+        UNCLAIMED_MONEY
     }
 
     record TodayView(LocalDate businessDate, String company, LocalDate from, List<Lane> lanes, List<Task> tasks) {}
@@ -162,6 +172,7 @@ class TodayViews {
                     YearMonth.from(today)));
         }
         atTheDesk(companyId, today, tasks);
+        notCashed(companyId, today, tasks);
         Approvals.Waiting second = approvals.waiting(companyId);
         if (second.asked() + second.lapsed() > 0) {
             tasks.add(new Task(
@@ -195,6 +206,29 @@ class TodayViews {
         }
         LocalDate from = today.withDayOfMonth(1).minusMonths(6);
         return new TodayView(today, companies.get(companyId).name(), from, lanes, tasks);
+    }
+
+    private void notCashed(long companyId, LocalDate today, List<Task> tasks) {
+        int stale = checks.stale(companyId, today);
+        if (stale > 0) {
+            tasks.add(new Task(
+                    0,
+                    say("today.outstandingChecks"),
+                    stale == 1 ? say("today.aCheckIsStale") : say("today.checksAreStale", stale),
+                    stale == 1 ? say("today.decideOnIt") : say("today.decideOnThem"),
+                    Place.STALE_CHECKS,
+                    YearMonth.from(today)));
+        }
+        int due = unclaimed.due(companyId);
+        if (due > 0) {
+            tasks.add(new Task(
+                    0,
+                    say("today.unclaimedMoney"),
+                    due == 1 ? say("today.aPayeeIsToBeWrittenTo") : say("today.payeesAreToBeWrittenTo", due),
+                    say("today.seeUnclaimedMoney"),
+                    Place.UNCLAIMED_MONEY,
+                    YearMonth.from(today)));
+        }
     }
 
     private void atTheDesk(long companyId, LocalDate today, List<Task> tasks) {

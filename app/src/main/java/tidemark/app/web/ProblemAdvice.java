@@ -73,6 +73,9 @@ class ProblemAdvice {
             "returned.already",
             "returned.line",
             "returned.stands",
+            "check.gone",
+            "unclaimed.state",
+            "unclaimed.changed",
             "returned.changed");
 
     @ExceptionHandler

@@ -16,6 +16,7 @@ public enum Purpose {
     RETURNED_FEE_INCOME(AccountType.INCOME),
     UNIDENTIFIED(AccountType.LIABILITY),
     UNAPPLIED(AccountType.LIABILITY, AccountType.ASSET),
+    UNCLAIMED_MONEY(AccountType.LIABILITY),
     BETWEEN_BANKS(AccountType.ASSET, AccountType.LIABILITY),
     BANK_ERRORS(AccountType.ASSET, AccountType.LIABILITY),
     RECEIPTS_IN_HAND(AccountType.ASSET),
@@ -40,6 +41,7 @@ public enum Purpose {
             DISCOUNT_TAKEN,
             EXCHANGE_GAIN,
             EXCHANGE_LOSS,
+            UNCLAIMED_MONEY,
             OPENING);
 
     private final Set<AccountType> fit;
@@ -71,6 +73,7 @@ public enum Purpose {
             case RETURNED_FEE_INCOME -> say("ledger.returnedItemFeeIncome");
             case UNIDENTIFIED -> say("ledger.unidentifiedReceipts");
             case UNAPPLIED -> say("ledger.unappliedReceipts");
+            case UNCLAIMED_MONEY -> say("purpose.words.unclaimedMoney");
             case BETWEEN_BANKS -> say("ledger.betweenOurOwnBanks");
             case BANK_ERRORS -> say("purpose.words.bankErrors");
             case RECEIPTS_IN_HAND -> say("purpose.words.receiptsInHand");

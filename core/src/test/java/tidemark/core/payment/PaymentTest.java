@@ -102,7 +102,7 @@ class PaymentTest {
                 }
             }
         }
-        assertEquals(5, legal);
+        assertEquals(7, legal);
     }
 
     @Test
@@ -231,11 +231,12 @@ class PaymentTest {
     @Test
     void register_sumsByState() {
         assertEquals(
-                new PaymentRegister(4, 300, 70, 9),
+                new PaymentRegister(5, 300, 70, 11, 9),
                 PaymentRegister.of(List.of(
                         new PaymentRegister.Row(300, PaymentState.BOOKED),
                         new PaymentRegister.Row(50, PaymentState.WAITS_FOR_DATE),
                         new PaymentRegister.Row(20, PaymentState.WAITS_FOR_RELEASE),
+                        new PaymentRegister.Row(11, PaymentState.UNCLAIMED),
                         new PaymentRegister.Row(9, PaymentState.VOID))));
     }
 }
