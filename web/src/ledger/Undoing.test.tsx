@@ -44,4 +44,35 @@ describe('Undoing', () => {
     await screen.findByText('It is matched.');
     expect(screen.getByRole('button', { name: 'Reverse' })).toHaveProperty('disabled', true);
   });
+
+  it('lets a match with the bank go first where that is asked, on the day of the thing itself', async () => {
+    const sent = answering({
+      get [`POST ${PATH}?preview=true`]() {
+        const body = sent?.at(-1)?.body as { undoMatches?: boolean } | undefined;
+        return body?.undoMatches
+          ? { body: { ...preview, warnings: ['The match on Operating with SWEEP is undone first.'] } }
+          : { status: 409, body: problem('entry.matched', 'It is matched.') };
+      },
+      [`POST ${PATH}`]: { body: preview },
+    });
+    renderHere(
+      <Undoing
+        path="/transfers/4/reversal"
+        from="2026-06-01"
+        label="Reverse"
+        letsMatchesGo
+        onDone={() => undefined}
+      />,
+    );
+    await person.click(await screen.findByLabelText('Undo its match with the bank first'));
+    await screen.findByText('The match on Operating with SWEEP is undone first.');
+    await person.click(screen.getByRole('button', { name: 'Its own day, 1 Jun 2026' }));
+    await waitFor(() =>
+      expect(screen.getByRole('button', { name: 'Reverse' })).toHaveProperty('disabled', false),
+    );
+    await person.click(screen.getByRole('button', { name: 'Reverse' }));
+    await waitFor(() =>
+      expect(sent.find((x) => x.path === PATH)?.body).toEqual({ date: '2026-06-01', undoMatches: true }),
+    );
+  });
 });

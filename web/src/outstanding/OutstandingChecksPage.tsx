@@ -45,7 +45,7 @@ export default function OutstandingChecksPage() {
   const { chosen, toggle, all } = useChosen(rows.map((r) => r.key));
   const one = Number(f.account) > 0 ? accounts.data?.find((a) => a.id === Number(f.account)) : undefined;
   return (
-    <div className="page form-page wide-list">
+    <div className={chosen.length > 0 ? 'page form-page in-hand' : 'page form-page'}>
       <div>
         <h1>{say('outstanding.outstandingChecks')}</h1>
         <div className="d-flex gap-3 flex-wrap align-items-end mb-2">

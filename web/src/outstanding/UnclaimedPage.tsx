@@ -37,7 +37,7 @@ export default function UnclaimedPage() {
   const rows = list.data?.rows ?? [];
   const { chosen, toggle, all } = useChosen(rows.map((r) => r.id));
   return (
-    <div className="page form-page wide-list">
+    <div className={chosen.length > 0 ? 'page form-page in-hand' : 'page form-page'}>
       <div>
         <h1>{say('outstanding.unclaimedMoney')}</h1>
         <div className="d-flex gap-3 flex-wrap align-items-end mb-2">

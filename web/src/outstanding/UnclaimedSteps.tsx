@@ -178,7 +178,11 @@ export function UnclaimedSteps({ rows, onDone }: { rows: UnclaimedView[]; onDone
           </div>
         )}
         <Problems error={go.error} title={say('outstanding.nothingWasDone')} />
-        <Button type="submit" disabled={!ready || go.isPending || (books && preview.isError)}>
+        <Button
+          className="mb-3"
+          type="submit"
+          disabled={!ready || go.isPending || (books && preview.isError)}
+        >
           {step === '' ? say('outstanding.decide') : STEPS[step]}
         </Button>
       </Form>

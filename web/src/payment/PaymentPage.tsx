@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { SecondPerson, useApproval } from '../approval/SecondPerson';
 import { BookedPreview } from '../ledger/BookedPreview';
@@ -26,6 +26,7 @@ export default function PaymentPage() {
   const [voiding, setVoiding] = useState(false);
   const [date, setDate] = useState('');
   const [reason, setReason] = useState('');
+  const [bills, setBills] = useState(false);
   const path = `/api/v1/companies/${company.id}/payments/${id}`;
   const payment = useQuery({
     queryKey: paymentKeys.payment(company.id, Number(id)),
@@ -38,15 +39,15 @@ export default function PaymentPage() {
   });
   const refresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
   const asked = useApproval('PAYMENT', Number(id));
-  const body = { date, reason: reason || say('payment.notSaidYet') };
+  const body = { date, reason: reason || say('payment.notSaidYet'), bills };
   const preview = useQuery({
-    queryKey: [...paymentKeys.payment(company.id, Number(id)), 'void', date],
+    queryKey: [...paymentKeys.payment(company.id, Number(id)), 'void', date, bills],
     queryFn: () => send<MadeView>('POST', `${path}/void?preview=true`, body),
     enabled: voiding && date !== '',
     retry: false,
   });
   const voidIt = useMutation({
-    mutationFn: () => send('POST', `${path}/void`, { date, reason }),
+    mutationFn: () => send('POST', `${path}/void`, { date, reason, bills }),
     onSuccess: async () => {
       setVoiding(false);
       await refresh();
@@ -141,6 +142,15 @@ export default function PaymentPage() {
                 onChange={setReason}
               />
             </div>
+            {p.partyId && (
+              <Form.Check
+                id="bills"
+                className="mt-2"
+                label={say('payment.alsoReverseTheBillsItPaid')}
+                checked={bills}
+                onChange={(e) => setBills(e.target.checked)}
+              />
+            )}
             <Problems error={voidIt.error} title={say('payment.notVoided')} />
             <div className="actions mt-2">
               <Button type="submit" disabled={voidIt.isPending || preview.isError || reason.trim() === ''}>

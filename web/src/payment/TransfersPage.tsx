@@ -119,6 +119,7 @@ function Row({ transfer: t }: { transfer: TransferView }) {
             <Undoing
               path={`/transfers/${t.id}/reversal`}
               from={t.fromDate}
+              letsMatchesGo
               label={say('payment.reverseBothSides')}
               onDone={() => setAsking(false)}
             />

@@ -12,6 +12,7 @@ import tidemark.app.draft.Drafts;
 import tidemark.app.ledger.GrossLine;
 import tidemark.app.party.Invoices;
 import tidemark.app.party.Receipts;
+import tidemark.app.payment.PaymentVoids;
 import tidemark.app.payment.Payments;
 import tidemark.app.payment.Transfers;
 import tidemark.app.returned.ReturnedSetUp;
@@ -36,6 +37,7 @@ class DemoDesk {
     private final Receipts receipts;
     private final DemoDeposits deposits;
     private final Payments payments;
+    private final PaymentVoids voids;
     private final Transfers transfers;
     private final Drafts drafts;
     private final Rules rules;
@@ -47,6 +49,7 @@ class DemoDesk {
             Receipts receipts,
             DemoDeposits deposits,
             Payments payments,
+            PaymentVoids voids,
             Transfers transfers,
             Drafts drafts,
             Rules rules,
@@ -58,6 +61,7 @@ class DemoDesk {
         this.receipts = receipts;
         this.deposits = deposits;
         this.payments = payments;
+        this.voids = voids;
         this.transfers = transfers;
         this.drafts = drafts;
     }
@@ -151,7 +155,7 @@ class DemoDesk {
                 "412.50",
                 "6120",
                 "Crane for mast work");
-        payments.voidPayment(
+        voids.voidPayment(
                 place.companyId(),
                 spoilt.payments().getFirst().id(),
                 LocalDate.of(2026, 6, 24),

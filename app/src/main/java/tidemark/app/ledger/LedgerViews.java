@@ -107,7 +107,14 @@ public class LedgerViews {
 
     /** @param warnings what can hardly be meant, in words; it is booked all the same when it is asked for */
     public record BookedView(
-            boolean preview, List<EntryView> entries, int count, List<Effect> leaves, List<String> warnings) {}
+            boolean preview, List<EntryView> entries, int count, List<Effect> leaves, List<String> warnings) {
+        /** The same with more that is said of it. */
+        public BookedView warned(List<String> more) {
+            List<String> all = new ArrayList<>(warnings);
+            all.addAll(more);
+            return new BookedView(preview, entries, count, leaves, all);
+        }
+    }
 
     /** An entry made before, to begin another of the kind with. */
     public record Remembered(String text, String reference, List<LineView> lines) {}

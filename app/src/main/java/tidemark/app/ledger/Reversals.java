@@ -16,6 +16,7 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.problem.Words;
 
 /** Takes booked entries back by booking their opposites. */
 @Service
@@ -125,7 +126,11 @@ public class Reversals {
                             "entry.matched.found2",
                             entry.entry().title(),
                             bank.name(),
-                            certified ? say("entry.matched.found") : ""),
+                            certified
+                                    ? say(
+                                            "entry.matched.found",
+                                            Words.day(bank.mark().date()))
+                                    : ""),
                     say("entry.matched.expected"),
                     certified ? say("entry.matched.remedy") : say("entry.matched.remedy2"));
         }

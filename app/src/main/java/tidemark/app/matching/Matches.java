@@ -246,6 +246,23 @@ public class Matches implements CancellingPairs {
         }
     }
 
+    @Override
+    @Transactional
+    public Optional<String> undo(BankAccount account, CashEntryRow entry, String who) {
+        Long matchId = entry.itemMatchId();
+        if (matchId == null) {
+            return Optional.empty();
+        }
+        String with = String.join(
+                ", ",
+                lines.ofMatches(List.of(matchId)).stream()
+                        .limit(5)
+                        .map(l -> l.line().title())
+                        .toList());
+        undo(account.companyId(), account.id(), matchId, who);
+        return Optional.of(say("matching.undoneFirst", account.name(), with));
+    }
+
     /** Books what only the bank knew, against one other account, and matches it at once. */
     @Transactional
     public Ledger.Booked bookFromLine(

@@ -30,6 +30,7 @@ import tidemark.app.ledger.Reversals;
 import tidemark.app.linebooking.AccountBooks;
 import tidemark.app.linebooking.AccountBooksReader;
 import tidemark.app.payment.Payment;
+import tidemark.app.payment.PaymentVoids;
 import tidemark.app.payment.Payments;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.PartyId;
@@ -48,6 +49,7 @@ public class CheckDecisions {
     private final CheckNoteRepository notes;
     private final SetAside setAside;
     private final Payments payments;
+    private final PaymentVoids voids;
     private final Reversals reversals;
     private final Ledger ledger;
     private final BankAccounts bankAccounts;
@@ -60,6 +62,7 @@ public class CheckDecisions {
             CheckNoteRepository notes,
             SetAside setAside,
             Payments payments,
+            PaymentVoids voids,
             Reversals reversals,
             Ledger ledger,
             BankAccounts bankAccounts,
@@ -70,6 +73,7 @@ public class CheckDecisions {
         this.notes = notes;
         this.setAside = setAside;
         this.payments = payments;
+        this.voids = voids;
         this.reversals = reversals;
         this.ledger = ledger;
         this.bankAccounts = bankAccounts;
@@ -314,7 +318,7 @@ public class CheckDecisions {
         CheckFate.Paper paper = Objects.requireNonNull(d.paper());
         String reason = say("check.voided.reason", d.reason().strip(), paper.words());
         if (check.paymentId() != null) {
-            return payments.voidPayment(check.companyId(), check.paymentId(), d.date(), reason, who.name())
+            return voids.voidPayment(check.companyId(), check.paymentId(), d.date(), reason, who.name())
                     .booked();
         }
         Ledger.Booked booked =

@@ -21,7 +21,7 @@ import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.Reversals;
 import tidemark.app.party.Parties;
-import tidemark.app.payment.Payments;
+import tidemark.app.payment.PaymentVoids;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.ledger.Purpose;
@@ -33,7 +33,7 @@ import tidemark.core.problem.RuleViolation;
 @Service
 class SetAside {
     private final UnclaimedRepository unclaimed;
-    private final Payments payments;
+    private final PaymentVoids payments;
     private final Parties parties;
     private final Ledger ledger;
     private final Chart chart;
@@ -47,7 +47,7 @@ class SetAside {
 
     SetAside(
             UnclaimedRepository unclaimed,
-            Payments payments,
+            PaymentVoids payments,
             Parties parties,
             Ledger ledger,
             Chart chart,

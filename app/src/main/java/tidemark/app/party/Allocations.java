@@ -6,9 +6,12 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -34,6 +37,33 @@ public class Allocations {
         this.reservations = reservations;
         this.ledger = ledger;
         this.items = items;
+    }
+
+    /**
+     * The entries of those of some items that were entered as bills, to be reversed.
+     *
+     * @throws RuleViolation {@code bill.paid} where something of one is paid
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public List<Long> bills(long companyId, Collection<Long> itemIds) {
+        Collection<OpenItemRow> rows = items.forSettling(companyId, itemIds).values();
+        Set<Long> bills = new TreeSet<>(ledger.madeBy(
+                companyId,
+                rows.stream().map(OpenItemRow::journalEntryId).distinct().toList(),
+                Set.of(PartyDocuments.INVOICE)));
+        List<Problem> problems = rows.stream()
+                .filter(r -> bills.contains(r.journalEntryId()) && r.openMinorUnits() != r.minorUnits())
+                .map(r -> new Problem(
+                        "bill.paid",
+                        "bills",
+                        say("bill.paid.found", r.title()),
+                        say("bill.paid.expected"),
+                        say("bill.paid.remedy")))
+                .toList();
+        if (!problems.isEmpty()) {
+            throw new RuleViolation(problems);
+        }
+        return List.copyOf(bills);
     }
 
     /** @param discount decimal text; empty for none taken */

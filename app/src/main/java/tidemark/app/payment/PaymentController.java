@@ -36,6 +36,7 @@ import tidemark.core.payment.PaymentState;
 @RequestMapping("/api/v1/companies/{companyId}")
 public class PaymentController {
     private final Payments payments;
+    private final PaymentVoids voids;
     private final PaymentBatches batches;
     private final Transfers transfers;
     private final PaymentViews views;
@@ -45,6 +46,7 @@ public class PaymentController {
 
     PaymentController(
             Payments payments,
+            PaymentVoids voids,
             PaymentBatches batches,
             Transfers transfers,
             PaymentViews views,
@@ -52,6 +54,7 @@ public class PaymentController {
             BankAccounts bankAccounts,
             Companies companies) {
         this.payments = payments;
+        this.voids = voids;
         this.batches = batches;
         this.transfers = transfers;
         this.views = views;
@@ -178,9 +181,11 @@ public class PaymentController {
                 preview);
     }
 
+    /** @param bills whether the bills that it paid are reversed with it; absent for no */
     record VoidRequest(
             @NotNull LocalDate date,
-            @NotNull @Size(max = 200) String reason) {}
+            @NotNull @Size(max = 200) String reason,
+            @Nullable Boolean bills) {}
 
     @PostMapping("/payments/{paymentId}/void")
     @Requires(Right.PREPARE)
@@ -193,7 +198,9 @@ public class PaymentController {
             Actor actor) {
         return shown(
                 companyId,
-                payments.voidPayment(companyId, paymentId, body.date(), body.reason(), actor.name()),
+                Boolean.TRUE.equals(body.bills())
+                        ? voids.voidWithBills(companyId, paymentId, body.date(), body.reason(), actor.name())
+                        : voids.voidPayment(companyId, paymentId, body.date(), body.reason(), actor.name()),
                 preview);
     }
 
@@ -234,7 +241,8 @@ public class PaymentController {
         return ledgerViews.shown(companyId, transfers.make(companyId, body, actor.name()), preview);
     }
 
-    record ReverseOn(@NotNull LocalDate date) {}
+    /** @param undoMatches whether a side that is matched with the bank is let go first; absent for no */
+    record ReverseOn(@NotNull LocalDate date, @Nullable Boolean undoMatches) {}
 
     @PostMapping("/transfers/{transferId}/reversal")
     @Requires(Right.PREPARE)
@@ -245,7 +253,8 @@ public class PaymentController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid ReverseOn body,
             Actor actor) {
-        return ledgerViews.shown(
-                companyId, transfers.reverse(companyId, transferId, body.date(), actor.name()), preview);
+        Transfers.Reversed reversed = transfers.reverse(
+                companyId, transferId, body.date(), Boolean.TRUE.equals(body.undoMatches()), actor.name());
+        return ledgerViews.shown(companyId, reversed.booked(), preview).warned(reversed.undone());
     }
 }

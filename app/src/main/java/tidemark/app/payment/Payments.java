@@ -17,7 +17,6 @@ import java.util.OptionalLong;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Actor;
 import tidemark.app.access.Limits;
@@ -30,7 +29,6 @@ import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.Ledger;
-import tidemark.app.ledger.Reversals;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Parties;
 import tidemark.app.party.Party;
@@ -58,7 +56,6 @@ public class Payments {
     private final PaymentForms forms;
     private final PaymentBookings bookings;
     private final OutOfAccount outOfAccount;
-    private final Reversals reversals;
     private final Approvals approvals;
     private final ActivityLog activity;
     private final JsonMapper json;
@@ -75,7 +72,6 @@ public class Payments {
             PaymentForms forms,
             PaymentBookings bookings,
             OutOfAccount outOfAccount,
-            Reversals reversals,
             Approvals approvals,
             ActivityLog activity,
             JsonMapper json,
@@ -90,7 +86,6 @@ public class Payments {
         this.forms = forms;
         this.bookings = bookings;
         this.outOfAccount = outOfAccount;
-        this.reversals = reversals;
         this.approvals = approvals;
         this.activity = activity;
         this.json = json;
@@ -343,22 +338,6 @@ public class Payments {
         return make(companyId, same, AmountStyle.POINT, who);
     }
 
-    /** Its money is owed as unclaimed: the bank is not to pay it any more. What it settled stays settled. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public Payment setAside(long companyId, long id) {
-        Payment payment = lock(companyId, id);
-        payment.move(PaymentState.Move.SET_ASIDE);
-        return payment;
-    }
-
-    /** The bank may pay it after all. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public Payment takeBack(long companyId, long id) {
-        Payment payment = lock(companyId, id);
-        payment.move(PaymentState.Move.TAKE_BACK);
-        return payment;
-    }
-
     /** A second person has approved a payment above the limit: it is booked if its date has come. */
     Ledger.Booked release(long companyId, long id, Actor who) {
         Payment payment = get(companyId, id);
@@ -389,40 +368,5 @@ public class Payments {
                 "payment",
                 id,
                 say("payment.void.declined", payment.title(), reason));
-    }
-
-    /** Voids a payment that the bank has not paid; what it settled is open again, its number stays taken. */
-    @Transactional
-    public Made voidPayment(long companyId, long id, LocalDate date, String reason, String who) {
-        Payment payment = lockToBook(companyId, id);
-        Long entry = payment.journalEntryId();
-        if (payment.clearingEntryId() != null) {
-            throw new RuleViolation(
-                    "payment.presented",
-                    "",
-                    say("payment.presented.found", payment.title()),
-                    say("payment.presented.expected"),
-                    say("payment.presented.remedy"));
-        }
-        payment.move(PaymentState.Move.VOID);
-        approvals.changed(companyId, PaymentApproval.KIND, id, who, "voided");
-        reservations.release(id);
-        Ledger.Booked booked = Ledger.Booked.nothing();
-        Long reversal = null;
-        if (entry != null) {
-            booked = reversals.reverseAtSource(companyId, entry, date, who);
-            reversal = booked.entries().getFirst().id();
-        }
-        payment.voided(reversal, who, Fields.text(reason, "reason", 200));
-        // tying the reversed entry to its reversal let the payment go
-        payments.save(payment);
-        activity.record(
-                companyId,
-                who,
-                "payment.void",
-                "payment",
-                id,
-                say("payment.void.voided", payment.title(), reason.strip()));
-        return new Made(List.of(payment), booked);
     }
 }

@@ -30,6 +30,14 @@ interface TransferRepository extends MasterRows<Transfer> {
             where t.companyId = :company and (t.firstEntryId = :entry or t.secondEntryId = :entry)""")
     List<Transfer> ofEntry(long company, long entry);
 
+    /** Ledger accounts of what is reversed with the matches of its entries. */
+    @Query("""
+            select distinct l.ledgerAccountId from Transfer t, CashEntryRow own, CashEntryRow e, JournalLineRow l
+            where t.companyId = :company and t.id = :id
+              and (own.journalEntryId = t.firstEntryId or own.journalEntryId = t.secondEntryId)
+              and e.itemMatchId = own.itemMatchId and l.journalEntryId = e.journalEntryId""")
+    List<Long> touchedByItsMatches(long company, long id);
+
     @Query("select t.number from Transfer t where t.companyId = :company")
     List<String> numbers(long company);
 }

@@ -6,7 +6,13 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -18,6 +24,9 @@ import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
 import tidemark.app.company.NumberCounters;
+import tidemark.app.ledger.CancellingPairs;
+import tidemark.app.ledger.CashEntryRepository;
+import tidemark.app.ledger.CashEntryRow;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.Reversals;
@@ -38,6 +47,8 @@ public class Transfers {
     private final MasterData masterData;
     private final NumberCounters numbers;
     private final Reversals reversals;
+    private final CashEntryRepository cashEntries;
+    private final CancellingPairs matches;
     private final OutOfAccount outOfAccount;
     private final ActivityLog activity;
     private final Clock clock;
@@ -50,6 +61,8 @@ public class Transfers {
             MasterData masterData,
             NumberCounters numbers,
             Reversals reversals,
+            CashEntryRepository cashEntries,
+            CancellingPairs matches,
             OutOfAccount outOfAccount,
             ActivityLog activity,
             Clock clock) {
@@ -60,6 +73,8 @@ public class Transfers {
         this.masterData = masterData;
         this.numbers = numbers;
         this.reversals = reversals;
+        this.cashEntries = cashEntries;
+        this.matches = matches;
         this.outOfAccount = outOfAccount;
         this.activity = activity;
         this.clock = clock;
@@ -178,16 +193,26 @@ public class Transfers {
         return ledger.account(companyId, account.ledgerAccountId()).code();
     }
 
-    /** Reverses both sides; an entry later than the date is reversed on its own day. */
+    /** @param undone matches that were undone before it, in words */
+    public record Reversed(Ledger.Booked booked, List<String> undone) {}
+
+    /**
+     * Reverses both sides; an entry later than the date is reversed on its own day.
+     *
+     * @param undoMatches whether a side that is matched with the bank is let go first; else it is refused
+     */
     @Transactional
-    public Ledger.Booked reverse(long companyId, long id, LocalDate date, String who) {
+    public Reversed reverse(long companyId, long id, LocalDate date, boolean undoMatches, String who) {
         TransferRepository.Ends ends =
                 transfers.endsOf(companyId, id).orElseThrow(() -> new NotFound(say("payment.transfer")));
-        bankAccounts.lockByLedgerAccounts(
-                companyId,
-                List.of(
-                        bankAccounts.get(companyId, ends.getFromAccountId()).ledgerAccountId(),
-                        bankAccounts.get(companyId, ends.getToAccountId()).ledgerAccountId()));
+        Set<Long> touched = new HashSet<>(List.of(
+                bankAccounts.get(companyId, ends.getFromAccountId()).ledgerAccountId(),
+                bankAccounts.get(companyId, ends.getToAccountId()).ledgerAccountId()));
+        if (undoMatches) {
+            touched.addAll(transfers.touchedByItsMatches(companyId, id));
+        }
+        Map<Long, BankAccount> accounts = new HashMap<>();
+        bankAccounts.lockByLedgerAccounts(companyId, touched).forEach(a -> accounts.put(a.id(), a));
         Transfer transfer =
                 transfers.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("payment.transfer")));
         if (transfer.reversed()) {
@@ -198,8 +223,17 @@ public class Transfers {
                     say("transfer.reversed.expected"),
                     say("transfer.reversed.remedy"));
         }
-        Ledger.Booked booked = reversals.reverseAtSource(companyId, transfer.firstEntryId(), date, who);
         Long second = transfer.secondEntryId();
+        List<String> undone = new ArrayList<>();
+        if (undoMatches) {
+            List<Long> own =
+                    second == null ? List.of(transfer.firstEntryId()) : List.of(transfer.firstEntryId(), second);
+            for (CashEntryRow cash : cashEntries.findByJournalEntryIdInOrderById(own)) {
+                matches.undo(Objects.requireNonNull(accounts.get(cash.bankAccountId())), cash, who)
+                        .ifPresent(undone::add);
+            }
+        }
+        Ledger.Booked booked = reversals.reverseAtSource(companyId, transfer.firstEntryId(), date, who);
         if (second != null) {
             LocalDate day = date.isBefore(transfer.to().date()) ? transfer.to().date() : date;
             booked.add(reversals.reverseAtSource(companyId, second, day, who));
@@ -214,6 +248,6 @@ public class Transfers {
                 "transfer",
                 id,
                 say("transfer.reversed.reversedTransfer", transfer.number()));
-        return booked;
+        return new Reversed(booked, undone);
     }
 }

@@ -397,6 +397,53 @@ class PaymentsTest {
     }
 
     @Test
+    void voidWithItsBills_leavesNeitherOwed_andIsRefusedWhereABillIsPaidOtherwiseToo() {
+        long bank = c.bankAccount("Operating", "", "1000.00");
+        long orrin = c.party("PAYABLES", "Orrin Paints", 0);
+        long one = c.invoiced(orrin, "B1", "2026-06-01", "300.00", "6010");
+        long two = c.invoiced(orrin, "B2", "2026-06-01", "100.00", "6010");
+        ok(c.post(
+                "/payments", c.payment(bank, orrin, "", "2026-06-02", List.of(NewCompany.part(two, "40.00", "")), "")));
+        long both = ok(c.post(
+                        "/payments",
+                        c.payment(
+                                bank,
+                                orrin,
+                                "",
+                                "2026-06-02",
+                                List.of(NewCompany.part(one, "300.00", ""), NewCompany.part(two, "60.00", "")),
+                                "")))
+                .path("payments")
+                .get(0)
+                .path("id")
+                .asLong();
+        String path = "/payments/" + both + "/void";
+        Map<String, Object> withBills = Map.of("date", "2026-06-02", "reason", "entered twice", "bills", true);
+        Answer refused = c.post(path, withBills);
+        assertEquals("bill.paid", refused.code(), "B2 is paid by another check too");
+        assertEquals("600.00", c.balance("1010"));
+        long alone = ok(c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), "5.00")))
+                .path("payments")
+                .get(0)
+                .path("id")
+                .asLong();
+        assertEquals(
+                "payment.bills",
+                c.post("/payments/" + alone + "/void", withBills).code());
+        ok(c.post(path, Map.of("date", "2026-06-02", "reason", "split")));
+        long again = ok(c.post(
+                        "/payments",
+                        c.payment(bank, orrin, "", "2026-06-02", List.of(NewCompany.part(one, "300.00", "")), "")))
+                .path("payments")
+                .get(0)
+                .path("id")
+                .asLong();
+        c.previewedThenPosted("/payments/" + again + "/void", withBills);
+        assertEquals("-60.00", c.balance("2010"), "only the rest of B2 is owed");
+        c.checkBooks();
+    }
+
+    @Test
     void tenThousandPayments_areTakenWhole_andTheBadOneAmongThemIsNamed() {
         long bank = c.bankAccount("Payroll", "", "900000.00");
         StringBuilder rows = new StringBuilder("payee,date,amount,account,number\n");

@@ -279,7 +279,7 @@ class SetUpAndDraftsTest {
         byte[] out = c.iris.get(c.base + "/ledger/chart.csv").raw().body();
         String more = new String(out, StandardCharsets.UTF_8) + "7010,Gifts,expense,yes,none\r\n";
         assertEquals(
-                26,
+                27,
                 ok(c.iris.upload(c.base + "/ledger/chart-files", "chart.csv", more.getBytes(StandardCharsets.UTF_8)))
                         .path("count")
                         .asInt());

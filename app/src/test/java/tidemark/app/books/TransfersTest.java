@@ -73,6 +73,47 @@ class TransfersTest {
         c.checkBooks();
     }
 
+    private void statement(long bank, String name, String amount, String balance) {
+        JsonNode taken = ok(c.iris.upload(
+                c.base + "/bank-accounts/" + bank + "/statements",
+                name + ".csv",
+                ("date,amount,balance,reference,text\n2026-06-04," + amount + "," + balance + ",,SWEEP\n")
+                        .getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+        assertEquals("TAKEN", taken.path("state").asString());
+    }
+
+    @Test
+    void transfer_matchedOnOneSide_letsItsMatchGoFirst_whereThatIsAsked() {
+        long from = c.bankAccount("Operating", "", "1000.00");
+        long to = c.bankAccount("Reserve", "", "0.00");
+        ok(c.post(
+                "/transfers",
+                Map.of(
+                        "fromAccountId", from,
+                        "toAccountId", to,
+                        "fromDate", "2026-06-04",
+                        "amount", "250.00",
+                        "received", "",
+                        "reference", "",
+                        "text", "")));
+        statement(from, "from", "-250.00", "750.00");
+        String lines = "/bank-accounts/" + from + "/months/2026-06/lines";
+        long line = c.get(lines).path("rows").get(0).path("lineId").asLong();
+        JsonNode entries = c.get(lines + "/" + line + "/candidates").get(0).path("entryIds");
+        ok(c.post("/bank-accounts/" + from + "/matches", Map.of("lineIds", List.of(line), "entryIds", entries)));
+        assertEquals("MATCHED", c.get(lines).path("rows").get(0).path("state").asString());
+        long id = c.get("/transfers").path("transfers").get(0).path("id").asLong();
+        String reversal = "/transfers/" + id + "/reversal";
+        assertEquals(
+                "entry.matched", c.post(reversal, Map.of("date", "2026-06-04")).code());
+        JsonNode undone = c.previewedThenPosted(reversal, Map.of("date", "2026-06-04", "undoMatches", true));
+        assertTrue(undone.path("warnings").toString().contains("SWEEP"), undone.toString());
+        assertEquals("OPEN", c.get(lines).path("rows").get(0).path("state").asString());
+        assertEquals("1000.00", c.balance("1010"));
+        assertEquals("0.00", c.balance("1020"));
+        c.checkBooks();
+    }
+
     private long entryOf(long party) {
         return c.get("/parties/" + party).path("open").get(0).path("entryId").asLong();
     }

@@ -1,0 +1,130 @@
+package tidemark.app.payment;
+
+import static tidemark.core.words.Catalogue.say;
+
+import java.time.LocalDate;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.activity.ActivityLog;
+import tidemark.app.approval.Approvals;
+import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.Reversals;
+import tidemark.app.party.Allocations;
+import tidemark.app.party.Reservations;
+import tidemark.core.payment.PaymentState;
+import tidemark.core.problem.Fields;
+import tidemark.core.problem.RuleViolation;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Takes payments back: voids them, with their bills where that is asked, or sets their money aside as unclaimed. */
+@Service
+public class PaymentVoids {
+    private final Payments payments;
+    private final PaymentRepository rows;
+    private final Reservations reservations;
+    private final Allocations allocations;
+    private final Reversals reversals;
+    private final Approvals approvals;
+    private final ActivityLog activity;
+    private final JsonMapper json;
+
+    PaymentVoids(
+            Payments payments,
+            PaymentRepository rows,
+            Reservations reservations,
+            Allocations allocations,
+            Reversals reversals,
+            Approvals approvals,
+            ActivityLog activity,
+            JsonMapper json) {
+        this.payments = payments;
+        this.rows = rows;
+        this.reservations = reservations;
+        this.allocations = allocations;
+        this.reversals = reversals;
+        this.approvals = approvals;
+        this.activity = activity;
+        this.json = json;
+    }
+
+    /** Voids a payment that the bank has not paid; what it settled is open again, its number stays taken. */
+    @Transactional
+    public Payments.Made voidPayment(long companyId, long id, LocalDate date, String reason, String who) {
+        Payment payment = payments.lockToBook(companyId, id);
+        Long entry = payment.journalEntryId();
+        if (payment.clearingEntryId() != null) {
+            throw new RuleViolation(
+                    "payment.presented",
+                    "",
+                    say("payment.presented.found", payment.title()),
+                    say("payment.presented.expected"),
+                    say("payment.presented.remedy"));
+        }
+        payment.move(PaymentState.Move.VOID);
+        approvals.changed(companyId, PaymentApproval.KIND, id, who, "voided");
+        reservations.release(id);
+        Ledger.Booked booked = Ledger.Booked.nothing();
+        Long reversal = null;
+        if (entry != null) {
+            booked = reversals.reverseAtSource(companyId, entry, date, who);
+            reversal = booked.entries().getFirst().id();
+        }
+        payment.voided(reversal, who, Fields.text(reason, "reason", 200));
+        // tying the reversed entry to its reversal let the payment go
+        rows.save(payment);
+        activity.record(
+                companyId,
+                who,
+                "payment.void",
+                "payment",
+                id,
+                say("payment.void.voided", payment.title(), reason.strip()));
+        return new Payments.Made(List.of(payment), booked);
+    }
+
+    /**
+     * Voids a payment and reverses the bills that it paid, each whole: neither is owed any more.
+     *
+     * @throws RuleViolation {@code payment.bills} where it paid none that was entered as one; where a bill is settled otherwise
+     *     too, what its reversal throws
+     */
+    @Transactional
+    public Payments.Made voidWithBills(long companyId, long id, LocalDate date, String reason, String who) {
+        Payment payment = payments.lockToBook(companyId, id);
+        List<Long> items = json.readValue(payment.parts(), Payments.Parts.class).items().stream()
+                .map(Allocations.ItemPart::itemId)
+                .toList();
+        Payments.Made made = voidPayment(companyId, id, date, reason, who);
+        List<Long> bills = allocations.bills(companyId, items);
+        if (bills.isEmpty()) {
+            throw new RuleViolation(
+                    "payment.bills",
+                    "bills",
+                    say("payment.bills.found", payment.title()),
+                    say("payment.bills.expected"),
+                    say("payment.bills.remedy"));
+        }
+        for (long bill : bills) {
+            made.booked().add(reversals.reverse(companyId, bill, date, who));
+        }
+        return made;
+    }
+
+    /** Its money is owed as unclaimed: the bank is not to pay it any more. What it settled stays settled. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Payment setAside(long companyId, long id) {
+        Payment payment = payments.lock(companyId, id);
+        payment.move(PaymentState.Move.SET_ASIDE);
+        return payment;
+    }
+
+    /** The bank may pay it after all. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Payment takeBack(long companyId, long id) {
+        Payment payment = payments.lock(companyId, id);
+        payment.move(PaymentState.Move.TAKE_BACK);
+        return payment;
+    }
+}
