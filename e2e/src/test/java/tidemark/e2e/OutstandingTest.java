@@ -37,6 +37,8 @@ class OutstandingTest {
             Browsing.signIn(page, server.url(), "maren");
             page.getByText("a check is stale").waitFor();
             Browsing.link(page, "Decide on it").click();
+            // Today names the check too
+            page.locator("h1:text-is('Outstanding checks')").waitFor();
             page.locator("tr:has-text('20301'):has-text('Tidewell Electric')").waitFor();
             assertEquals(1, page.locator("tbody tr:has(input[type=checkbox])").count(), "the stale ones alone");
             tick(page, "20301");
