@@ -19,6 +19,7 @@ import { NoteDialog, type NoteOn } from './NoteDialog';
 import { PaperBar } from './PaperBar';
 import { ProofPanel } from './ProofPanel';
 import { RuleDialog } from './RuleDialog';
+import { StartOver } from './StartOver';
 import { SelectionBar } from './SelectionBar';
 import { useCursor } from './useCursor';
 import { WhichLine } from './WhichLine';
@@ -282,6 +283,7 @@ export function MonthWork({ place }: { place: Place }) {
               {say('reconcile.undoTheFirmOnes', { undoableCount: view.undoableCount })}
             </Button>
           )}
+          {change && <StartOver place={place} view={view} />}
           {change &&
             view.rules.map((r) => (
               <Button key={r.ruleId} variant="outline-secondary" onClick={() => setRuled(r.ruleId)}>
@@ -406,6 +408,7 @@ export function MonthWork({ place }: { place: Place }) {
           cursor.at(p);
         }}
         onPick={(id) => setEntries(toggle(entries, id))}
+        onPickSome={(ids) => setEntries([...new Set([...entries, ...ids])])}
         onTick={(entryIds, date) =>
           view.paperStatementId !== undefined &&
           steps.mutate({ do: 'tick', statementId: view.paperStatementId, entryIds, date })

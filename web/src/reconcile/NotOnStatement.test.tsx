@@ -1,7 +1,7 @@
 import { cleanup, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { MonthView } from './api';
-import { renderHere } from '../shared/testing';
+import { answering, renderHere } from '../shared/testing';
 import { NotOnStatement } from './NotOnStatement';
 import type { ProofProps } from './ProofPanel';
 import { fill, person } from '../shared/person';
@@ -11,11 +11,17 @@ afterEach(cleanup);
 const entry = (id: number, title: string): MonthView['notOnStatement'][number] =>
   ({ entryId: id, journalEntryId: id, title, date: '2026-06-04', daysOld: 3, out: '12.00' }) as never;
 
-function show(part: Partial<ProofProps> & { paper?: boolean; openLines?: number } = {}) {
+function show(part: Partial<ProofProps> & { paper?: boolean; openLines?: number; more?: unknown[] } = {}) {
   const ticked: [number[], string][] = [];
   const picked: number[] = [];
   const view = {
-    notOnStatement: [entry(1, 'Check 101'), entry(2, 'Check 102'), entry(3, 'Check 103'), entry(4, 'Rent')],
+    notOnStatement: [
+      entry(1, 'Check 101'),
+      entry(2, 'Check 102'),
+      entry(3, 'Check 103'),
+      entry(4, 'Rent'),
+      ...(part.more ?? []),
+    ],
     notOnStatementCount: 4,
     openLines: part.openLines ?? 0,
     ...(part.paper !== false && { paperStatementId: 9 }),
@@ -33,6 +39,7 @@ function show(part: Partial<ProofProps> & { paper?: boolean; openLines?: number 
       onTrace={() => undefined}
       onGo={() => undefined}
       onPick={(id) => picked.push(id)}
+      onPickSome={(ids) => picked.push(...ids)}
       onTick={(ids, date) => ticked.push([ids, date])}
       onLedgerError={() => undefined}
       onNoLedgerError={() => undefined}
@@ -84,5 +91,30 @@ describe('what is not on the statement', () => {
     const typed = show({ openLines: 2 });
     await person.click(screen.getAllByText('Select')[2] as HTMLElement);
     expect(typed.picked).toEqual([3]);
+  });
+
+  it('is narrowed by the server, and all that fit are selected', async () => {
+    const sent = answering({
+      'GET /api/v1/companies/1/bank-accounts/2/months/2026-06/not-on-statement?*': {
+        body: { entries: [entry(2, 'Check 102'), entry(3, 'Check 103')], count: 2 },
+      },
+    });
+    const { picked } = show({ paper: false, more: [entry(5, 'Gas'), entry(6, 'Water')] });
+    await person.click(screen.getByText('Narrow or order them'));
+    await person.selectOptions(screen.getByLabelText('Shown'), 'CHECKS');
+    await screen.findByText('2 fit.');
+    expect(sent.at(-1)?.path).toContain('kind=CHECKS');
+    expect(screen.queryByText('Rent')).toBeNull();
+    await person.click(screen.getByRole('button', { name: 'Select all that fit' }));
+    expect(picked).toEqual([2, 3]);
+  });
+
+  it('is selected with shift from the one before', async () => {
+    const { picked } = show({ paper: false });
+    await person.click(screen.getByLabelText('Check 101'));
+    await person.keyboard('{Shift>}');
+    await person.click(screen.getByLabelText('Check 103'));
+    await person.keyboard('{/Shift}');
+    expect(picked).toEqual([1, 1, 2, 3]);
   });
 });

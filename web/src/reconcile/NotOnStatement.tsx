@@ -2,26 +2,53 @@ import { useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useCurrentCompany } from '../session/session';
-import type { MonthView } from './api';
 import { DateField } from '../shared/DateField';
 import { shortDate, UNREADABLE } from '../shared/dates';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
+import { OpenFilterFields, useOpenFilter, type Entry } from './OpenFilter';
 import type { ProofProps } from './ProofPanel';
 import { say } from '../words';
 
-type Entry = MonthView['notOnStatement'][number];
-
 /** Entries that no line explains yet. Their boxes select them for a match; on paper they tick them. */
 export function NotOnStatement(props: ProofProps) {
-  const { view, picked, change, onPick } = props;
+  const { place, view, picked, change, onPick, onPickSome } = props;
+  const { entries, count, narrowed, error, fields } = useOpenFilter(place, view.notOnStatement);
+  const before = useRef<number | null>(null);
   if (view.notOnStatement.length === 0) {
     return <p className="quiet">{say('reconcile.everyLedgerEntryIsAtTheBank')}</p>;
   }
   const paper = view.paperStatementId !== undefined;
+  /** With shift all from the one before are taken. */
+  function pick(index: number, shift: boolean) {
+    const entry = entries[index] as Entry;
+    const from = shift ? entries.findIndex((e) => e.entryId === before.current) : -1;
+    before.current = entry.entryId;
+    if (from < 0) {
+      onPick(entry.entryId);
+    } else {
+      onPickSome(entries.slice(Math.min(from, index), Math.max(from, index) + 1).map((e) => e.entryId));
+    }
+  }
   return (
     <>
-      {view.notOnStatementCount > view.notOnStatement.length && (
+      {view.notOnStatement.length > 5 && <OpenFilterFields fields={fields} />}
+      <Problems error={error} />
+      {count !== undefined && (
+        <p className="quiet" aria-live="polite">
+          {say('reconcile.soManyFit', { count })}
+          {narrowed && change && !paper && entries.length > 0 && (
+            <button
+              type="button"
+              className="as-link ms-2"
+              onClick={() => onPickSome(entries.map((e) => e.entryId))}
+            >
+              {say('reconcile.selectAllThatFit')}
+            </button>
+          )}
+        </p>
+      )}
+      {count === undefined && view.notOnStatementCount > view.notOnStatement.length && (
         <p className="quiet">
           {say('reconcile.theOldestOf', {
             notOnStatement: view.notOnStatement.length,
@@ -30,17 +57,17 @@ export function NotOnStatement(props: ProofProps) {
         </p>
       )}
       {paper && change ? (
-        <OnPaper {...props} />
+        <OnPaper {...props} entries={entries} />
       ) : (
         <ul className="not-on">
-          {view.notOnStatement.map((e) => (
+          {entries.map((e, i) => (
             <EntryRow
               key={e.entryId}
               entry={e}
               props={props}
               checked={picked.includes(e.entryId)}
               disabled={!change}
-              onBox={() => onPick(e.entryId)}
+              onBox={(shift) => pick(i, shift)}
             />
           ))}
         </ul>
@@ -50,12 +77,11 @@ export function NotOnStatement(props: ProofProps) {
 }
 
 /** The entries beside a statement on paper: a box each ticks what stands there, several with Shift. */
-function OnPaper(props: ProofProps) {
-  const { view, picked, pending, ticking, tickError, onTick, onPick } = props;
+function OnPaper(props: ProofProps & { entries: Entry[] }) {
+  const { entries, view, picked, pending, ticking, tickError, onTick, onPick } = props;
   const { company } = useCurrentCompany();
   const [date, setDate] = useState('');
   const before = useRef<number | null>(null);
-  const entries = view.notOnStatement;
   const ready = !pending && date !== UNREADABLE;
   function tick(index: number, shift: boolean) {
     if (!ready) {

@@ -45,6 +45,7 @@ function show() {
         onTrace={() => undefined}
         onGo={() => undefined}
         onPick={() => undefined}
+        onPickSome={() => undefined}
         onTick={() => undefined}
         onLedgerError={() => undefined}
         onNoLedgerError={() => undefined}

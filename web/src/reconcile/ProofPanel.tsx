@@ -19,6 +19,7 @@ export interface ProofProps {
   onTrace: () => void;
   onGo: (place: number) => void;
   onPick: (entry: number) => void;
+  onPickSome: (entries: number[]) => void;
   onTick: (entries: number[], date: string) => void;
   ticking: number[];
   tickError: unknown;

@@ -5,6 +5,7 @@ export type Booking = Schemas['Booking'];
 export type CandidateView = Schemas['CandidateView'];
 export type GroupView = Schemas['GroupView'];
 export type MonthView = Schemas['MonthView'];
+export type OpenEntryView = Schemas['OpenEntryView'];
 export type OtherEndView = Schemas['OtherEndView'];
 export type RowPage = Schemas['RowPage'];
 export type RowView = Schemas['RowView'];

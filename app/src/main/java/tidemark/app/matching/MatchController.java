@@ -31,6 +31,7 @@ import tools.jackson.databind.JsonNode;
 public class MatchController {
     private final Matches matches;
     private final FirmMatches firm;
+    private final StartOver startOver;
     private final LineBookings bookings;
     private final Corrections corrections;
     private final OwnTransfers ownTransfers;
@@ -40,6 +41,7 @@ public class MatchController {
     MatchController(
             Matches matches,
             FirmMatches firm,
+            StartOver startOver,
             LineBookings bookings,
             Corrections corrections,
             OwnTransfers ownTransfers,
@@ -50,6 +52,7 @@ public class MatchController {
         this.ownTransfers = ownTransfers;
         this.matches = matches;
         this.firm = firm;
+        this.startOver = startOver;
         this.bookings = bookings;
         this.errors = errors;
     }
@@ -111,6 +114,22 @@ public class MatchController {
     Undone undoFirm(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable long batchId, Actor actor) {
         return new Undone(firm.undoBatch(companyId, accountId, batchId, actor.name()));
+    }
+
+    /** Lets all matches of the month go that only tie what is there. */
+    @PostMapping("/months/{month}/start-over")
+    @Requires(Right.PREPARE)
+    StartOver.Over startOver(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month, Actor actor) {
+        return startOver.begin(companyId, accountId, month, actor.name());
+    }
+
+    /** Puts back what starting over let go, as far as it is still free. */
+    @DeleteMapping("/started-over/{startedOverId}")
+    @Requires(Right.PREPARE)
+    StartOver.PutBack putBack(
+            @PathVariable long companyId, @PathVariable long accountId, @PathVariable long startedOverId, Actor actor) {
+        return startOver.putBack(companyId, accountId, startedOverId, actor.name());
     }
 
     @PostMapping("/lines/{lineId}/booking")

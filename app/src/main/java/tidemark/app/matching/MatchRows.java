@@ -10,6 +10,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -106,6 +107,34 @@ class MatchRows {
             @Nullable Long batch,
             Set<Long> booked,
             String who) {
+        return again(
+                account,
+                lineRows,
+                entryRows,
+                dates -> new ItemMatch(
+                        account.id(),
+                        batch,
+                        booked.isEmpty() ? how : ItemMatch.How.BOOKED,
+                        candidate == null ? null : candidate.strength(),
+                        candidate == null ? "" : words(candidate, account),
+                        dates.getFirst(),
+                        dates.getLast(),
+                        booked,
+                        who,
+                        clock.instant()));
+    }
+
+    /**
+     * The same for a match that is known already.
+     *
+     * @param made of the days of its members, in order
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public ItemMatch again(
+            BankAccount account,
+            List<BankLineRow> lineRows,
+            List<CashEntryRow> entryRows,
+            Function<List<LocalDate>, ItemMatch> made) {
         for (BankLineRow line : lineRows) {
             if (line.itemMatchId() != null) {
                 throw taken(line.line().title(), line.itemMatchId());
@@ -121,18 +150,7 @@ class MatchRows {
                 entryRows.stream().map(CashEntryRow::entry).toList();
         Match.check(coreLines, coreEntries, account.currency());
         checkMark(account, lineRows, entryRows);
-        List<LocalDate> dates = dates(lineRows, entryRows);
-        ItemMatch match = new ItemMatch(
-                account.id(),
-                batch,
-                booked.isEmpty() ? how : ItemMatch.How.BOOKED,
-                candidate == null ? null : candidate.strength(),
-                candidate == null ? "" : words(candidate, account),
-                dates.getFirst(),
-                dates.getLast(),
-                booked,
-                who,
-                clock.instant());
+        ItemMatch match = made.apply(dates(lineRows, entryRows));
         em.persist(match);
         em.flush();
         List<Long> lineIds = lineRows.stream().map(BankLineRow::id).toList();

@@ -185,7 +185,7 @@ public class CandidateViews {
                                 .toList()));
             }
         }
-        return new AtTheBankView(out, MonthViews.twin(data, id));
+        return new AtTheBankView(out, OpenEntries.twin(data, id));
     }
 
     static String title(MonthData data, Candidate candidate) {

@@ -102,6 +102,11 @@ public class ItemMatch {
         return batchId;
     }
 
+    /** Whether it only ties what is there: nothing was booked for it, and it is no tick on paper. */
+    public boolean onlyTies() {
+        return how == How.FIRM || how == How.CANDIDATE || how == How.HAND;
+    }
+
     public How how() {
         return how;
     }

@@ -3,8 +3,10 @@ package tidemark.app.reconcile;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -20,10 +22,12 @@ import tidemark.app.access.Right;
 @RequestMapping("/api/v1/companies/{companyId}/bank-accounts/{accountId}/months/{month}")
 class MonthController {
     private final MonthViews views;
+    private final OpenEntries openEntries;
     private final LadderViews ladder;
     private final CandidateViews candidates;
 
-    MonthController(MonthViews views, LadderViews ladder, CandidateViews candidates) {
+    MonthController(MonthViews views, OpenEntries openEntries, LadderViews ladder, CandidateViews candidates) {
+        this.openEntries = openEntries;
         this.candidates = candidates;
         this.views = views;
         this.ladder = ladder;
@@ -38,6 +42,20 @@ class MonthController {
     MonthViews.MonthView month(
             @PathVariable long companyId, @PathVariable long accountId, @PathVariable YearMonth month) {
         return views.month(companyId, accountId, month);
+    }
+
+    /** The entries that no line explains, narrowed and ordered. */
+    @GetMapping("/not-on-statement")
+    @Requires(Right.VIEW)
+    OpenEntries.OpenList notOnStatement(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable YearMonth month,
+            @RequestParam(defaultValue = "ALL") OpenEntries.OpenKind kind,
+            @RequestParam(defaultValue = "") @Size(max = 100) String text,
+            @RequestParam(required = false) @Nullable LocalDate upTo,
+            @RequestParam(defaultValue = "DATE") OpenEntries.OpenOrder order) {
+        return openEntries.list(companyId, accountId, month, new OpenEntries.OpenFilter(kind, text, upTo, order));
     }
 
     @GetMapping("/lines")

@@ -141,7 +141,7 @@ public final class MonthData {
     }
 
     @Nullable
-    ItemMatch matchOf(BankLineId line) {
+    public ItemMatch matchOf(BankLineId line) {
         Long id = matchOfLine.get(line);
         return id == null ? null : matches.get(id);
     }

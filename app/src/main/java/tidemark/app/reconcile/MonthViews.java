@@ -7,13 +7,12 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Objects;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
@@ -23,18 +22,11 @@ import tidemark.app.company.Companies;
 import tidemark.app.statement.StatementRow;
 import tidemark.app.statement.Statements;
 import tidemark.core.certificate.MonthState;
-import tidemark.core.ledger.CashEntry;
-import tidemark.core.ledger.CashEntryId;
-import tidemark.core.matching.Candidate;
-import tidemark.core.matching.Strength;
 import tidemark.core.money.MinorUnits;
-import tidemark.core.payment.CheckAges;
 import tidemark.core.proof.GapTrace;
 import tidemark.core.proof.Ladder;
 import tidemark.core.proof.Proof;
 import tidemark.core.proof.ProofItem;
-import tidemark.core.statement.BankLine;
-import tidemark.core.statement.BankLineId;
 
 /** An account's month as it is shown. Amounts are decimal text; everything was worked out by the core. */
 @Service
@@ -48,6 +40,8 @@ public class MonthViews {
     private final AccountMonthRepository states;
     private final Statements statements;
     private final ItemMatchRepository matches;
+    private final StartedOverRepository startedOver;
+    private final OpenEntries openEntries;
     private final Companies companies;
 
     MonthViews(
@@ -56,12 +50,16 @@ public class MonthViews {
             AccountMonthRepository states,
             Statements statements,
             ItemMatchRepository matches,
+            StartedOverRepository startedOver,
+            OpenEntries openEntries,
             Companies companies) {
         this.accounts = accounts;
         this.months = months;
         this.states = states;
         this.statements = statements;
         this.matches = matches;
+        this.startedOver = startedOver;
+        this.openEntries = openEntries;
         this.companies = companies;
     }
 
@@ -83,21 +81,6 @@ public class MonthViews {
             boolean holds,
             String words) {}
 
-    /** An entry of the ledger that is not on the statement; {@code in} or {@code out} is given. */
-    /** @param perhaps the bank line it is presumed to be, or empty; nobody has said so yet */
-    public record OpenEntryView(
-            long entryId,
-            @Nullable Long journalEntryId,
-            LocalDate date,
-            String title,
-            long daysOld,
-            boolean stale,
-            @Nullable String in,
-            @Nullable String out,
-            String errorNote,
-            String perhaps,
-            String twin) {}
-
     /** How a month stands in the strip. */
     public enum Strip {
         CERTIFIED,
@@ -112,6 +95,10 @@ public class MonthViews {
     /** A rule that books open lines of the month, and how many. */
     public record RuleAtWork(long ruleId, String name, int lines) {}
 
+    /** Matches that were let go in one step and can be put back. */
+    public record StartedOverView(long id, int count, String who, Instant at) {}
+
+    /** @param ties how many matches only tie what is there, which starting over lets go */
     public record MonthView(
             long accountId,
             String accountName,
@@ -134,8 +121,10 @@ public class MonthViews {
             List<RuleAtWork> rules,
             @Nullable Long undoableBatch,
             int undoableCount,
+            int ties,
+            @Nullable StartedOverView startedOver,
             ProofView proof,
-            List<OpenEntryView> notOnStatement,
+            List<OpenEntries.OpenEntryView> notOnStatement,
             int notOnStatementCount,
             List<StripMonth> strip,
             boolean canChange) {}
@@ -181,9 +170,14 @@ public class MonthViews {
                         ? 0
                         : matches.findByBankAccountIdAndBatchIdOrderById(accountId, batch)
                                 .size(),
+                ties(data),
+                startedOver
+                        .latest(accountId, month.atDay(1), Limit.of(1))
+                        .map(s -> new StartedOverView(s.id(), s.matchCount(), s.madeBy(), s.madeAt()))
+                        .orElse(null),
                 proof(data),
-                notOnStatement(companyId, account.checkAges(), data),
-                openEntries(data.proof()).size(),
+                openEntries.first(companyId, account.checkAges(), data),
+                OpenEntries.of(data.proof()).size(),
                 strip(account, data),
                 state.state() == MonthState.OPEN && !account.mark().holds(month.atEndOfMonth()));
     }
@@ -282,81 +276,14 @@ public class MonthViews {
                 .orElse(say("reconcile.noSingleItemMakesIt"));
     }
 
-    /** Entries of the proof that the statement does not show. */
-    private static List<ProofItem> openEntries(Proof p) {
-        List<ProofItem> items = new ArrayList<>(p.notPresented());
-        items.addAll(p.onTheWay());
-        items.addAll(p.ledgerErrors());
-        items.removeIf(i -> i.entries().size() != 1);
-        return items;
-    }
-
-    private List<OpenEntryView> notOnStatement(long companyId, CheckAges ages, MonthData data) {
-        LocalDate today = companies.today(companyId);
-        Proof p = data.proof();
-        CurrencyUnit c = data.reconciliation().currency();
-        List<OpenEntryView> out = new ArrayList<>(openEntries(p).stream()
-                .sorted(java.util.Comparator.comparing(ProofItem::date).thenComparing(ProofItem::title))
-                .limit(LARGEST_PAGE)
-                .map(i -> {
-                    CashEntry entry =
-                            Objects.requireNonNull(data.entry(i.entries().getFirst()));
-                    long amount = i.lines().isEmpty() ? entry.minorUnits() : i.minorUnits();
-                    return new OpenEntryView(
-                            entry.id().value(),
-                            data.journalEntryOf(entry.id()),
-                            i.date(),
-                            i.title(),
-                            i.daysOldAt(p.at()),
-                            !entry.checkNumber().isEmpty() && ages.stage(i.date(), today) == CheckAges.Stage.STALE,
-                            amount > 0 ? MinorUnits.toDecimal(amount, c) : null,
-                            amount < 0 ? MinorUnits.toDecimal(-amount, c) : null,
-                            i.note(),
-                            "",
-                            i.note().isEmpty() ? twin(data, entry.id()) : "");
-                })
-                .toList());
-        out.addAll(perhapsAtTheBank(data));
-        return out.subList(0, Math.min(out.size(), LARGEST_PAGE));
-    }
-
-    static String twin(MonthData data, CashEntryId id) {
-        CashEntry twin = data.twinOf(id);
-        return twin == null ? "" : say("reconcile.mayBeBookedTwiceItIsLike", twin.title(), DAY.format(twin.date()));
-    }
-
-    /** Entries that are presumed to be a line and not firm: a person may still want them for another. */
-    private static List<OpenEntryView> perhapsAtTheBank(MonthData data) {
-        Map<BankLineId, BankLine> lines = new HashMap<>();
-        data.reconciliation().lines().forEach(l -> lines.put(l.id(), l));
-        CurrencyUnit c = data.reconciliation().currency();
-        List<OpenEntryView> out = new ArrayList<>();
-        for (Candidate presumed : WaitingForBank.inTheLedger(data.matching().presumed())) {
-            BankLine line = lines.get(presumed.lines().getFirst());
-            if (presumed.strength() == Strength.FIRM || line == null) {
-                continue;
-            }
-            for (CashEntryId id : presumed.entries()) {
-                CashEntry entry = data.entry(id);
-                if (entry != null && !entry.date().isAfter(data.reconciliation().to())) {
-                    long days = java.time.temporal.ChronoUnit.DAYS.between(
-                            entry.date(), data.reconciliation().to());
-                    out.add(new OpenEntryView(
-                            id.value(),
-                            data.journalEntryOf(id),
-                            entry.date(),
-                            entry.title(),
-                            days,
-                            false,
-                            entry.minorUnits() > 0 ? MinorUnits.toDecimal(entry.minorUnits(), c) : null,
-                            entry.minorUnits() < 0 ? MinorUnits.toDecimal(-entry.minorUnits(), c) : null,
-                            "",
-                            line.title(),
-                            twin(data, id)));
-                }
-            }
-        }
-        return out;
+    private static int ties(MonthData data) {
+        return (int) data.ladder().rows().stream()
+                .map(row -> data.matchOf(row.line().id()))
+                .filter(Objects::nonNull)
+                .filter(ItemMatch::onlyTies)
+                .map(ItemMatch::id)
+                .distinct()
+                .count();
     }
 
     private List<StripMonth> strip(BankAccount account, MonthData data) {

@@ -73,6 +73,7 @@ class ProblemAdvice {
             "returned.already",
             "returned.line",
             "returned.stands",
+            "over.done",
             "check.gone",
             "unclaimed.state",
             "unclaimed.changed",
