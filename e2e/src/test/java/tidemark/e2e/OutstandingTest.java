@@ -8,6 +8,7 @@ import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 
 /** A check that was never cashed: written anew; others set aside as unclaimed money, claimed and paid. */
@@ -73,6 +74,37 @@ class OutstandingTest {
                     () -> Browsing.link(page, "CSV").first().click());
             String rows = Files.readString(table.path());
             assertTrue(rows.contains("20378") && rows.contains("408.20") && rows.contains("claimed"), rows);
+        }
+    }
+
+    @Test
+    void aMonth_isStartedOver_andPutBack_andWhatIsNotOnItIsNarrowed() throws Exception {
+        try (Server server = Server.demo();
+                Browsing browsing = new Browsing()) {
+            Page page = browsing.window(1280, 800);
+            Browsing.signIn(page, server.url(), "maren");
+            Browsing.drop(page, page.locator(".page").first(), Path.of("../demo/statements/operating-2026-06.xml"));
+            page.locator(".ladder-open").waitFor();
+            Browsing.settled(page);
+            page.keyboard().press("f");
+            button(page, "Undo the 56").waitFor();
+            Browsing.settled(page);
+            button(page, "Start over").click();
+            page.getByText("56 matches of this month are let go").waitFor();
+            button(page, "Let 56 go").click();
+            button(page, "Take the 56 firm ones").waitFor();
+            button(page, "Put back 56 matches").click();
+            button(page, "Undo the 56").waitFor();
+            assertEquals(0, button(page, "Put back").count());
+
+            page.getByText("Narrow or order them").click();
+            page.getByLabel("Shown", new Page.GetByLabelOptions().setExact(true))
+                    .selectOption("checks");
+            page.getByText("20301").first().waitFor();
+            page.getByLabel("Words or amount", new Page.GetByLabelOptions().setExact(true))
+                    .fill("622.81");
+            page.getByText("1 fit.").waitFor();
+            assertEquals(1, page.locator(".not-on li").count());
         }
     }
 }
