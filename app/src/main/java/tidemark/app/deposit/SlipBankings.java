@@ -5,7 +5,10 @@ import static tidemark.core.words.Catalogue.say;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
@@ -126,6 +129,12 @@ public class SlipBankings {
         LocalDate day = prepared.day() == null ? slip.paperDate() : prepared.day();
         long companyId = slip.companyId();
         BankAccount account = bankAccounts.get(companyId, slip.bankAccountId());
+        // few accounts for many receipts; a question for each would look through all of them every time
+        Map<Long, String> codes = new HashMap<>();
+        on.stream()
+                .map(ReceiptInHand::ledgerAccountId)
+                .distinct()
+                .forEach(id -> codes.put(id, ledger.account(companyId, id).code()));
         Ledger.Booked booked = ledger.book(
                 companyId,
                 List.of(new Ledger.Posting(
@@ -134,8 +143,7 @@ public class SlipBankings {
                                         .code(),
                                 on.stream()
                                         .map(r -> new SlipBooking.Receipt(
-                                                ledger.account(companyId, r.ledgerAccountId())
-                                                        .code(),
+                                                Objects.requireNonNull(codes.get(r.ledgerAccountId())),
                                                 r.minorUnits(),
                                                 r.payer(),
                                                 r.number()))
