@@ -135,7 +135,11 @@ public final class BooksCheck {
                   or (p.state = 'VOID' and p.journal_entry_id is not null and not exists
                     (select 1 from journal_entry r where r.reversal_of = p.journal_entry_id))
                   or (p.state = 'BOOKED' and exists
-                    (select 1 from journal_entry r where r.reversal_of = p.journal_entry_id))""");
+                    (select 1 from journal_entry r where r.reversal_of = p.journal_entry_id))
+                  or (p.state = 'UNCLAIMED' and not exists
+                    (select 1 from unclaimed_money u where u.payment_id = p.id and not u.taken_back))
+                  or (p.state <> 'UNCLAIMED' and exists
+                    (select 1 from unclaimed_money u where u.payment_id = p.id and not u.taken_back))""");
     }
 
     private void approvals() {

@@ -52,6 +52,7 @@ class BooksCheckTest {
                 "update journal_counter set next_number = next_number + 1; Entries are numbered",
                 "update approval_request set state = 'DECLINED' where state = 'ASKED'; A second person is asked",
                 "update payment set state = 'BOOKED', journal_entry_id = null where state = 'WAITS_FOR_RELEASE'; A payment is in step",
+                "update payment set state = 'UNCLAIMED' where id = (select min(id) from payment where state = 'BOOKED'); A payment is in step",
             })
     void whatWasChangedBehind_isFoundAndNamed(String change, String rule, RunningApp.App app) {
         JdbcTemplate jdbc = app.bean(JdbcTemplate.class);
