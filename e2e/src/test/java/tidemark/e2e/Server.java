@@ -77,28 +77,19 @@ final class Server implements AutoCloseable {
         try (ServerSocket free = new ServerSocket(0)) {
             port = free.getLocalPort();
         }
-        List<String> command = new ArrayList<>();
-        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
-        boolean unpacked = Files.exists(DIST.resolve(JAR));
-        if (unpacked && Files.exists(DIST.resolve("app.aot"))) {
-            command.add("-XX:AOTCache=app.aot");
-        }
+        List<String> command = java();
         command.addAll(List.of(
-                // two servers and two browsers share the processors; the second compiler would take its own from them
-                "-XX:TieredStopAtLevel=1",
-                "-XX:+UseSerialGC",
                 "-Xmx1500m",
-                "--enable-native-access=ALL-UNNAMED",
                 "-Dtidemark.demo=" + demo,
                 "-Dtidemark.data=" + data,
                 "-Dtidemark.port=" + port,
                 "-jar",
-                unpacked ? JAR : "../app/target/" + JAR));
+                jar()));
         if (largestFile > 0) {
             command.addAll(0, List.of("/bin/bash", "-c", "ulimit -f " + largestFile + "; exec \"$@\"", "bash"));
         }
         Process process = new ProcessBuilder(command)
-                .directory(unpacked ? DIST.toFile() : null)
+                .directory(unpacked() ? DIST.toFile() : null)
                 .redirectErrorStream(true)
                 .redirectOutput(data.resolve("server.log").toFile())
                 .start();
@@ -107,18 +98,36 @@ final class Server implements AutoCloseable {
 
     /** Runs a command on whole books; what it tells is in {@code command.log} of the directory. */
     static Process command(Path dir, String... arguments) throws IOException {
-        List<String> command = new ArrayList<>();
-        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
-        boolean unpacked = Files.exists(DIST.resolve(JAR));
-        command.addAll(List.of(
-                "--enable-native-access=ALL-UNNAMED",
-                "-jar",
-                (unpacked ? DIST.resolve(JAR) : Path.of("../app/target/" + JAR).toAbsolutePath()).toString()));
+        List<String> command = java();
+        command.add("-jar");
+        command.add(jar());
         command.addAll(List.of(arguments));
         return new ProcessBuilder(command)
+                .directory(unpacked() ? DIST.toFile() : null)
                 .redirectErrorStream(true)
                 .redirectOutput(dir.resolve("command.log").toFile())
                 .start();
+    }
+
+    private static boolean unpacked() {
+        return Files.exists(DIST.resolve(JAR));
+    }
+
+    private static String jar() {
+        return unpacked() ? JAR : Path.of("../app/target/" + JAR).toAbsolutePath().toString();
+    }
+
+    /** Java as the distribution starts it, to be run in its directory. */
+    private static List<String> java() {
+        List<String> command = new ArrayList<>();
+        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        if (unpacked() && Files.exists(DIST.resolve("app.aot"))) {
+            command.add("-XX:AOTCache=app.aot");
+        }
+        command.addAll(List.of(
+                // two servers and two browsers share the processors; the second compiler would take its own from them
+                "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "--enable-native-access=ALL-UNNAMED"));
+        return command;
     }
 
     void awaitReady() throws Exception {

@@ -1,5 +1,6 @@
 package tidemark.app.ledger;
 
+import java.util.Optional;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.PartyId;
 
@@ -11,4 +12,10 @@ public interface PartyNames {
      * @throws tidemark.core.problem.RuleViolation {@code party.unknown}, naming the place
      */
     PartyId named(long companyId, Control control, String codeOrName, String where);
+
+    /** The only one of that name in the role; empty where there is none, or several. */
+    Optional<PartyId> find(long companyId, Control control, String name);
+
+    /** @throws tidemark.app.access.NotFound where the company has no such party in the role */
+    String nameOf(long companyId, Control control, PartyId party);
 }

@@ -50,10 +50,29 @@ public final class AccountBooks {
         return Objects.requireNonNull(chart.get(ledgerAccountId)).code();
     }
 
+    /**
+     * The code on which money from or to another own account is booked. What arrives in another currency is not known
+     * from this side; it waits between the banks.
+     */
+    String codeTo(BankAccount other) {
+        return other.currency().equals(account.currency())
+                ? code(other.ledgerAccountId())
+                : codeFor(Purpose.BETWEEN_BANKS);
+    }
+
     /** A ledger account as people read it: code and name. */
     public String titled(long ledgerAccountId) {
         return code(ledgerAccountId) + " "
                 + Objects.requireNonNull(chart.get(ledgerAccountId)).name();
+    }
+
+    /** The same by its code; the code alone where there is no such account. */
+    public String titledByCode(String code) {
+        return chart.values().stream()
+                .filter(a -> a.code().equals(code))
+                .findFirst()
+                .map(a -> a.code() + " " + a.name())
+                .orElse(code);
     }
 
     /** @throws tidemark.core.problem.RuleViolation where no account has been chosen for the purpose */

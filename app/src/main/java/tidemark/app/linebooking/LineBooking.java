@@ -26,6 +26,11 @@ public interface LineBooking<T> {
         return true;
     }
 
+    /** Whether the next line of the kind can be booked with the same details; not where they say which one it was. */
+    default boolean repeats(T details) {
+        return byRule();
+    }
+
     /** The details with plain decimals in place of amounts as the company writes them. */
     default T plain(T details, AmountStyle style) {
         return details;

@@ -62,6 +62,29 @@ public class LineBookingKinds {
         return read(found, details, style, currency);
     }
 
+    /** The details as they are kept, with plain decimals. */
+    public JsonNode kept(Chosen<?> chosen) {
+        return json.write(chosen.details());
+    }
+
+    /**
+     * Whether the next line of the kind can begin with what was chosen for one before.
+     *
+     * @param details as they are kept
+     */
+    public boolean repeats(String kind, JsonNode details) {
+        LineBooking<?> found = kinds.get(kind);
+        return found != null && repeats(found, details);
+    }
+
+    private <T> boolean repeats(LineBooking<T> kind, JsonNode details) {
+        try {
+            return kind.repeats(json.read(details, kind.type(), WORDS));
+        } catch (RuleViolation askedOtherwiseThen) {
+            return false;
+        }
+    }
+
     /**
      * The details as a rule keeps them, with plain decimals.
      *

@@ -10,7 +10,6 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.PartyId;
-import tidemark.core.ledger.Purpose;
 import tidemark.core.problem.RuleViolation;
 
 /** A transfer with another own account, known from this side. */
@@ -58,12 +57,8 @@ class TransferFromLine implements LineBooking<TransferFromLine.OtherAccountChoic
     @Override
     public Planned plan(AccountBooks books, Movement movement, OtherAccountChoice details) {
         BankAccount other = accounts.get(books.companyId(), details.id());
-        // what arrives in another currency is not known from this side; it waits between the banks
-        String code = other.currency().equals(books.account().currency())
-                ? books.code(other.ledgerAccountId())
-                : books.codeFor(Purpose.BETWEEN_BANKS);
         return new Planned(
-                BankLineBooking.entry(movement.money(), books.cashCode(), code, PartyId.NONE),
+                BankLineBooking.entry(movement.money(), books.cashCode(), books.codeTo(other), PartyId.NONE),
                 LineEntries.BANK_LINE,
                 movement.checkNumber());
     }

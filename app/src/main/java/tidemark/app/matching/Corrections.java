@@ -2,6 +2,8 @@ package tidemark.app.matching;
 
 import static tidemark.core.words.Catalogue.say;
 
+import java.util.Collections;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -190,35 +192,43 @@ class Corrections {
                         .orElseThrow(() -> new NotFound(say("matching.lineOfTheEntry")));
     }
 
-    /** Matches a line with entries that differ by a little, and books the difference on the account's own for it. */
+    /** Matches lines with entries that differ by a little, and books the difference on the account's own for it. */
     LedgerViews.BookedView difference(
-            long companyId, long accountId, long lineId, List<Long> entryIds, boolean preview, String who) {
+            long companyId, long accountId, List<Long> lineIds, List<Long> entryIds, boolean preview, String who) {
         BankAccount account = accounts.lockWith(
                 companyId,
                 accountId,
                 accounts.get(companyId, accountId).settings().purposes().values());
         AccountBooks own = books.of(account);
-        BankLine line = matchRows.line(account, lineId).line();
+        List<BankLine> lines = matchRows.lines(account, lineIds).stream()
+                .map(BankLineRow::line)
+                .toList();
         List<CashEntry> with = matchRows.entries(account, entryIds).stream()
                 .map(CashEntryRow::entry)
                 .toList();
-        long ledgerSum = with.stream().mapToLong(CashEntry::minorUnits).reduce(0, Math::addExact);
-        long tolerance = Rule.tolerance(rules.inForce(account), line, account.differenceTolerance());
-        long difference = BankLineBooking.difference(line.minorUnits(), ledgerSum, tolerance, account.currency());
+        long tolerance = Rule.tolerance(rules.inForce(account), lines, account.differenceTolerance());
+        long difference = BankLineBooking.difference(
+                lines.stream().mapToLong(BankLine::minorUnits).reduce(0, Math::addExact),
+                with.stream().mapToLong(CashEntry::minorUnits).reduce(0, Math::addExact),
+                tolerance,
+                account.currency());
+        BankLine last = Collections.max(lines, Comparator.comparing(BankLine::bookingDate));
         JournalEntry entry = BankLineBooking.entry(
                 own.movement(
-                        line.bookingDate(),
+                        last.bookingDate(),
                         difference,
-                        AccountBooks.reference(line),
+                        AccountBooks.reference(last),
                         with.getFirst().party(),
-                        say("matching.differenceTo", line.title())),
+                        lines.size() == 1
+                                ? say("matching.differenceTo", last.title())
+                                : say("matching.differenceToSeveral", last.title(), lines.size() - 1)),
                 own.cashCode(),
                 own.codeFor(Purpose.DIFFERENCES),
                 PartyId.NONE);
         return views.shown(
                 companyId,
-                matches.bookFromLine(
-                        companyId, accountId, lineId, new Ledger.Posting(entry, "", ""), CORRECTION, entryIds, who),
+                matches.bookFromLines(
+                        companyId, accountId, lineIds, new Ledger.Posting(entry, "", ""), CORRECTION, entryIds, who),
                 preview);
     }
 }

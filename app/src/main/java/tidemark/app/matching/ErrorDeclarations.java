@@ -4,6 +4,8 @@ import static tidemark.core.words.Catalogue.say;
 
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.List;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.activity.ActivityLog;
@@ -48,6 +50,18 @@ class ErrorDeclarations {
         errors.declareBankError(lineId, note.strip(), who, clock.instant());
         activity.record(
                 companyId, who, "bank-error", "bank_line", lineId, line.line().title() + ": " + note.strip());
+    }
+
+    /** The same for several, with one note. */
+    @Transactional
+    public void declareBankErrors(long companyId, long accountId, List<Long> lineIds, String note, String who) {
+        Set.copyOf(lineIds).stream().sorted().forEach(id -> declareBankError(companyId, accountId, id, note, who));
+    }
+
+    /** The same for several, with one note. */
+    @Transactional
+    public void declareLedgerErrors(long companyId, long accountId, List<Long> entryIds, String note, String who) {
+        Set.copyOf(entryIds).stream().sorted().forEach(id -> declareLedgerError(companyId, accountId, id, note, who));
     }
 
     @Transactional

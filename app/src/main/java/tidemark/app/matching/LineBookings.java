@@ -36,6 +36,7 @@ class LineBookings {
     private final LedgerViews views;
     private final Matches matches;
     private final MatchRows matchRows;
+    private final BookedLineRepository before;
 
     LineBookings(
             BankAccounts accounts,
@@ -44,7 +45,9 @@ class LineBookings {
             AccountBooksReader books,
             LedgerViews views,
             Matches matches,
-            MatchRows matchRows) {
+            MatchRows matchRows,
+            BookedLineRepository before) {
+        this.before = before;
         this.accounts = accounts;
         this.companies = companies;
         this.kinds = kinds;
@@ -97,7 +100,15 @@ class LineBookings {
     /** Books a line of a locked account. */
     Ledger.Booked book(AccountBooks own, long lineId, LocalDate date, Request request, String who) {
         BankLine line = matchRows.line(own.account(), lineId).line();
-        LineBooking.Planned planned = planned(own, line, date, request);
+        return book(own, lineId, request, planned(own, line, date, request), who);
+    }
+
+    /** What a line of a locked account would be booked as; changes nothing. */
+    LineBooking.Planned plan(AccountBooks own, long lineId, LocalDate date, Request request) {
+        return planned(own, matchRows.line(own.account(), lineId).line(), date, request);
+    }
+
+    Ledger.Booked book(AccountBooks own, long lineId, Request request, LineBooking.Planned planned, String who) {
         Ledger.Booked booked = matches.bookFromLine(
                 own.companyId(),
                 own.account().id(),
@@ -108,7 +119,18 @@ class LineBookings {
                 List.of(),
                 who);
         request.chosen().booked(own, booked.entries().getFirst());
+        before.save(new BookedLine(
+                own.account(),
+                lineId,
+                request.chosen().kind().kind(),
+                kinds.kept(request.chosen()).toString(),
+                request.party(),
+                request.text()));
         return booked;
+    }
+
+    String title(long companyId, long accountId, long lineId) {
+        return matchRows.line(accounts.get(companyId, accountId), lineId).line().title();
     }
 
     private static LineBooking.Planned planned(AccountBooks own, BankLine line, LocalDate date, Request request) {

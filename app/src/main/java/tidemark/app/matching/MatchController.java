@@ -71,6 +71,15 @@ public class MatchController {
 
     record With(@NotNull @Size(min = 1, max = 2000) List<Long> entryIds) {}
 
+    record Apart(
+            @NotNull @Size(min = 1, max = 2000) List<@NotNull Long> lineIds,
+            @NotNull @Size(min = 1, max = 2000) List<@NotNull Long> entryIds) {}
+
+    /** @param ids of the lines, or of the entries */
+    record SeveralNoted(
+            @NotNull @Size(min = 1, max = 500) List<@NotNull Long> ids,
+            @NotNull @Size(max = 500) String note) {}
+
     record OtherEnd(long otherAccountId, long otherLineId) {}
 
     record Undone(int count) {}
@@ -210,7 +219,53 @@ public class MatchController {
             @RequestBody @Valid With body,
             Actor actor) {
         return corrections.difference(
-                companyId, accountId, lineId, List.copyOf(new HashSet<>(body.entryIds())), preview, actor.name());
+                companyId,
+                accountId,
+                List.of(lineId),
+                List.copyOf(new HashSet<>(body.entryIds())),
+                preview,
+                actor.name());
+    }
+
+    /** The same for several lines and entries that are matched together. */
+    @PostMapping("/matches/difference")
+    @Requires(Right.PREPARE)
+    @Transactional
+    public LedgerViews.BookedView differenceOfSeveral(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid Apart body,
+            Actor actor) {
+        return corrections.difference(
+                companyId,
+                accountId,
+                List.copyOf(new HashSet<>(body.lineIds())),
+                List.copyOf(new HashSet<>(body.entryIds())),
+                preview,
+                actor.name());
+    }
+
+    /** Declares several lines errors of the bank in one step: all of them or none. */
+    @PostMapping("/bank-errors")
+    @Requires(Right.PREPARE)
+    void bankErrors(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @RequestBody @Valid SeveralNoted body,
+            Actor actor) {
+        errors.declareBankErrors(companyId, accountId, body.ids(), body.note(), actor.name());
+    }
+
+    /** Declares several entries errors of the ledger in one step: all of them or none. */
+    @PostMapping("/ledger-errors")
+    @Requires(Right.PREPARE)
+    void ledgerErrors(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @RequestBody @Valid SeveralNoted body,
+            Actor actor) {
+        errors.declareLedgerErrors(companyId, accountId, body.ids(), body.note(), actor.name());
     }
 
     @PostMapping("/lines/{lineId}/bank-error")

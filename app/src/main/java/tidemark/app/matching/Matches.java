@@ -263,12 +263,25 @@ public class Matches implements CancellingPairs {
         return Optional.of(say("matching.undoneFirst", account.name(), with));
     }
 
-    /** Books what only the bank knew, against one other account, and matches it at once. */
+    /** Books what only the bank knew, and matches it at once. */
     @Transactional
     public Ledger.Booked bookFromLine(
             long companyId,
             long accountId,
             long lineId,
+            Ledger.Posting posting,
+            EntrySource source,
+            List<Long> with,
+            String who) {
+        return bookFromLines(companyId, accountId, List.of(lineId), posting, source, with, who);
+    }
+
+    /** Books what several lines and entries are apart by, and matches all of it at once. */
+    @Transactional
+    public Ledger.Booked bookFromLines(
+            long companyId,
+            long accountId,
+            List<Long> lineIds,
             Ledger.Posting posting,
             EntrySource source,
             List<Long> with,
@@ -282,14 +295,13 @@ public class Matches implements CancellingPairs {
                                 .map(JournalLine::accountCode)
                                 .toList()));
         Ledger.Booked booked = ledger.book(companyId, List.of(posting), source, null, who);
-        BankLineRow line = rows.lines(account, List.of(lineId)).getFirst();
+        List<BankLineRow> lines = rows.lines(account, lineIds);
         List<CashEntryRow> members = new ArrayList<>(rows.entries(account, with));
         booked.cashEntries().stream()
                 .filter(c -> c.bankAccountId() == accountId)
                 .forEach(members::add);
-        ItemMatch match =
-                rows.match(account, List.of(line), members, ItemMatch.How.BOOKED, null, null, ids(booked), who);
-        rows.recordMatch(account, match, List.of(line), members, who);
+        ItemMatch match = rows.match(account, lines, members, ItemMatch.How.BOOKED, null, null, ids(booked), who);
+        rows.recordMatch(account, match, lines, members, who);
         return booked;
     }
 

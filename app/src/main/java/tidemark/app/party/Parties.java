@@ -260,4 +260,21 @@ public class Parties implements PartyNames {
                         say("party.unknown.expected2", control.someone()),
                         say("party.unknown.remedy2")));
     }
+
+    @Override
+    @Transactional(readOnly = true)
+    public Optional<PartyId> find(long companyId, Control control, String name) {
+        List<Party> found =
+                parties.findByCompanyIdAndControlAndIdentityNameIgnoreCase(companyId, control, name.strip());
+        return found.size() == 1 ? Optional.of(found.getFirst().partyId()) : Optional.empty();
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public String nameOf(long companyId, Control control, PartyId party) {
+        return parties.findByIdAndCompanyId(party.value(), companyId)
+                .filter(p -> p.control() == control)
+                .orElseThrow(() -> new NotFound(control.role()))
+                .name();
+    }
 }

@@ -334,12 +334,14 @@ public class LadderViews {
         MonthData data = months.load(companyId, accountId, month);
         CurrencyUnit c = data.reconciliation().currency();
         long bank = 0;
+        List<BankLine> lines = new ArrayList<>();
         for (long id : new HashSet<>(lineIds)) {
             BankLine line = data.line(new BankLineId(id));
             if (line == null) {
                 throw new NotFound(say("reconcile.bankLine"));
             }
             bank = Math.addExact(bank, line.minorUnits());
+            lines.add(line);
         }
         long ledger = 0;
         for (long id : entryIds) {
@@ -349,7 +351,6 @@ public class LadderViews {
             }
             ledger = Math.addExact(ledger, entry.minorUnits());
         }
-        BankLine only = lineIds.size() == 1 ? data.line(new BankLineId(lineIds.getFirst())) : null;
         long apart = Math.subtractExact(bank, ledger);
         return new SelectionView(
                 lineIds.size(),
@@ -358,6 +359,6 @@ public class LadderViews {
                 MinorUnits.report(ledger, c),
                 MinorUnits.grouped(apart, c),
                 apart == 0 && lineIds.size() + entryIds.size() > 1,
-                only != null && !entryIds.isEmpty() && apart != 0 && Math.absExact(apart) <= data.tolerance(only));
+                !lines.isEmpty() && !entryIds.isEmpty() && apart != 0 && Math.absExact(apart) <= data.tolerance(lines));
     }
 }

@@ -182,6 +182,11 @@ public final class MonthData {
         return Rule.tolerance(rules, line, ofAccount);
     }
 
+    /** The same for lines that are matched together. */
+    long tolerance(List<BankLine> lines) {
+        return Rule.tolerance(rules, lines, ofAccount);
+    }
+
     private Map<CashEntryId, List<Candidate>> candidatesByEntry() {
         Map<CashEntryId, List<Candidate>> out = new HashMap<>();
         matching.byLine()

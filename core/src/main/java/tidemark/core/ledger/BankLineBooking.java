@@ -69,7 +69,8 @@ public final class BankLineBooking {
     }
 
     /**
-     * The entry that books a bank line in parts, each with its cost centre and the tax that is in it.
+     * The entry that books a bank line in parts, each with its cost centre and the tax that is in it, or as an item of
+     * somebody.
      *
      * @throws RuleViolation {@code booking.same.account}, {@code split.shares}, {@code split.amounts},
      *     {@code split.foreign} for fixed amounts on an account in another currency, {@code tax.unknown}
@@ -95,10 +96,32 @@ public final class BankLineBooking {
             if (amounts[i] != 0) {
                 TaxedLine line = new TaxedLine(
                         part.account(), Math.negateExact(amounts[i]), part.taxCode(), part.costCentre(), m.text());
-                lines.addAll(Taxes.lines(line, m.party(), taxes, "taxCode"));
+                String party = part.party().isEmpty() ? m.party() : part.party();
+                Taxes.lines(line, party, taxes, "taxCode").forEach(l -> lines.add(l.of(part.partyId())));
             }
         }
         return new JournalEntry(m.date(), m.base(), m.reference(), m.text(), lines);
+    }
+
+    /** What came into an account and what went out of it, in its currency; neither is below zero. */
+    public record Moved(long in, long out) {}
+
+    /** What entries move on a cash account, those that bring apart from those that take. Cost: O(lines). */
+    public static Moved moved(List<JournalEntry> entries, String cashCode) {
+        long in = 0;
+        long out = 0;
+        for (JournalEntry entry : entries) {
+            long net = entry.lines().stream()
+                    .filter(l -> l.accountCode().equals(cashCode))
+                    .mapToLong(JournalLine::ownMinorUnits)
+                    .reduce(0, Math::addExact);
+            if (net > 0) {
+                in = Math.addExact(in, net);
+            } else {
+                out = Math.subtractExact(out, net);
+            }
+        }
+        return new Moved(in, out);
     }
 
     /**

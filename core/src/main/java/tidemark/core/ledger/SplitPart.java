@@ -14,13 +14,24 @@ import tidemark.core.problem.RuleViolation;
  * @param minorUnits the fixed amount without its sign
  * @param basisPoints hundredths of a per cent
  * @param costCentre empty for none
- * @param taxCode the tax that is in the part; empty for none
+ * @param taxCode the tax that is in the part; empty for none, and always for somebody's items
+ * @param partyId whose items the part is, where its account is kept item by item
+ * @param party their name; empty for whoever the whole amount is with
  */
 public record SplitPart(
-        String account, OptionalLong minorUnits, OptionalInt basisPoints, String costCentre, String taxCode) {
+        String account,
+        OptionalLong minorUnits,
+        OptionalInt basisPoints,
+        String costCentre,
+        String taxCode,
+        PartyId partyId,
+        String party) {
     private static final int WHOLE = 10_000;
 
-    /** @throws RuleViolation {@code split.part} where it has no account, or not just one of amount and share */
+    /**
+     * @throws RuleViolation {@code split.part} where it has no account, or not just one of amount and share;
+     *     {@code split.partyTax} where there is tax in somebody's item
+     */
     public SplitPart {
         boolean one = minorUnits.isPresent() != basisPoints.isPresent();
         boolean above = minorUnits.orElse(1) > 0 && basisPoints.orElse(1) > 0;
@@ -32,6 +43,20 @@ public record SplitPart(
                     say("split.part.expected"),
                     say("split.part.remedy"));
         }
+        if (!partyId.equals(PartyId.NONE) && !taxCode.isEmpty()) {
+            throw new RuleViolation(
+                    "split.partyTax",
+                    "parts",
+                    say("split.partyTax.found", taxCode),
+                    say("split.partyTax.expected"),
+                    say("split.partyTax.remedy"));
+        }
+    }
+
+    /** A part that is nobody's item. */
+    public SplitPart(
+            String account, OptionalLong minorUnits, OptionalInt basisPoints, String costCentre, String taxCode) {
+        this(account, minorUnits, basisPoints, costCentre, taxCode, PartyId.NONE, "");
     }
 
     /** All of it on one account. */

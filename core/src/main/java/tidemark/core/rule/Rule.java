@@ -39,6 +39,14 @@ public record Rule(
         return ofAccount;
     }
 
+    /** The largest difference allowed for lines that are matched together: once, whatever their number. */
+    public static long tolerance(List<Rule> rules, List<BankLine> lines, long ofAccount) {
+        return lines.stream()
+                .mapToLong(line -> tolerance(rules, line, ofAccount))
+                .max()
+                .orElse(ofAccount);
+    }
+
     /** Whether an entry is of a party that the rule prefers or forbids. */
     public boolean speaksOf(CashEntry entry) {
         String party = switch (then) {
