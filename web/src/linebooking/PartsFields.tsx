@@ -1,16 +1,18 @@
 import { Button } from 'react-bootstrap';
+import { PartyField } from '../party/PartyChooser';
 import { ChooserField } from '../shared/Chooser';
-import { TextField } from '../shared/fields';
-import { accountChoices, useChart } from '../shared/useBooks';
+import { ChoiceField, TextField } from '../shared/fields';
+import { accountChoices, ROLES, upper, useBankAccounts, useChart, type Control } from '../shared/useBooks';
 import type { PartChoice, PartsChoice } from './api';
 import type { DetailsProps } from './kinds';
+import { placeOf, type PartPlace } from './parts';
 import { say } from '../words';
 
+const ROLES_OF_PARTS = Object.keys(ROLES) as Control[];
+
 /** The parts of a line: each an amount, or a share of what the amounts leave. */
-export function PartsFields({ details, onDetails }: DetailsProps) {
+export function PartsFields({ details, onDetails, line, accountId }: DetailsProps) {
   const { parts } = details as PartsChoice;
-  const chart = useChart();
-  const accounts = accountChoices(chart.data, (a) => a.control === 'NONE');
   const onParts = (next: PartChoice[]) => onDetails({ parts: next });
   const change = (i: number, part: Partial<PartChoice>) =>
     onParts(parts.map((p, k) => (k === i ? { ...p, ...part } : p)));
@@ -19,13 +21,22 @@ export function PartsFields({ details, onDetails }: DetailsProps) {
       <legend>{say('linebooking.partsAmountsFirstThenSharesOfThe')}</legend>
       {parts.map((part, i) => (
         <div className="row g-2 mb-2 align-items-end" key={i}>
-          <ChooserField
-            className="col-6"
-            label={say('linebooking.accountOfPart', { value: i + 1 })}
-            empty={say('linebooking.choose')}
-            value={part.account}
-            choices={accounts}
-            onChange={(account) => change(i, { account })}
+          <ChoiceField
+            className="col-3"
+            label={say('linebooking.part', { value: i + 1 })}
+            value={placeOf(part)}
+            choices={[
+              ['ACCOUNT', say('linebooking.aLedgerAccount')],
+              ...ROLES_OF_PARTS.map((r): [string, string] => [r, upper(ROLES[r][0])]),
+              ['OWN', say('linebooking.anotherOwnAccount')],
+            ]}
+            onChange={(place) => onParts(parts.map((p, k) => (k === i ? moved(p, place as PartPlace) : p)))}
+          />
+          <PartTarget
+            part={part}
+            number={i + 1}
+            own={line?.accountId ?? accountId}
+            onChange={(more) => change(i, more)}
           />
           <TextField
             className="col-2"
@@ -35,7 +46,7 @@ export function PartsFields({ details, onDetails }: DetailsProps) {
             onChange={(v) => change(i, { amount: v || undefined })}
           />
           <TextField
-            className="col-2"
+            className="col-1"
             label={say('linebooking.orShare')}
             max={6}
             value={part.share ?? ''}
@@ -57,5 +68,66 @@ export function PartsFields({ details, onDetails }: DetailsProps) {
         {say('linebooking.anotherPart')}
       </Button>
     </fieldset>
+  );
+}
+
+/** The part goes elsewhere; how much it is stays. */
+function moved({ amount, share }: PartChoice, place: PartPlace): PartChoice {
+  const much = { ...(amount && { amount }), ...(share && { share }) };
+  if (place === 'ACCOUNT') {
+    return { ...much, account: '' };
+  }
+  return place === 'OWN' ? { ...much, otherBankAccountId: 0 } : { ...much, role: place };
+}
+
+function PartTarget({
+  part,
+  number,
+  own,
+  onChange,
+}: {
+  part: PartChoice;
+  number: number;
+  own: number | undefined;
+  onChange: (more: Partial<PartChoice>) => void;
+}) {
+  const chart = useChart();
+  const accounts = useBankAccounts();
+  const place = placeOf(part);
+  if (place === 'ACCOUNT') {
+    return (
+      <ChooserField
+        className="col-4"
+        label={say('linebooking.accountOfPart', { value: number })}
+        empty={say('linebooking.choose')}
+        value={part.account ?? ''}
+        choices={accountChoices(chart.data, (a) => a.control === 'NONE')}
+        onChange={(account) => onChange({ account })}
+      />
+    );
+  }
+  if (place === 'OWN') {
+    return (
+      <ChoiceField
+        className="col-4"
+        label={say('linebooking.accountOfPart', { value: number })}
+        empty={say('linebooking.choose')}
+        value={part.otherBankAccountId ? String(part.otherBankAccountId) : ''}
+        choices={(accounts.data ?? [])
+          .filter((a) => a.active && a.id !== own)
+          .map((a) => [String(a.id), a.name])}
+        onChange={(v) => onChange({ otherBankAccountId: Number(v) })}
+      />
+    );
+  }
+  return (
+    <PartyField
+      className="col-4"
+      label={say('linebooking.whoOfPart', { value: number })}
+      empty={say('linebooking.choose')}
+      roles={[place]}
+      partyId={part.partyId}
+      onChange={(p) => onChange({ partyId: p?.id })}
+    />
   );
 }

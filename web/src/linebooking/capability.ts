@@ -1,8 +1,10 @@
 import type { Capability } from '../capabilities';
 import { AccountFields } from './AccountFields';
 import type { FeeChoice, LedgerAccountChoice, OtherAccountChoice, PartsChoice } from './api';
+import { AccountCell, OtherAccountCell } from './cells';
 import { CodedFields } from './CodedFields';
 import { OtherAccountFields } from './OtherAccountFields';
+import { hasPlace, placeWords } from './parts';
 import { PartsFields } from './PartsFields';
 import { say } from '../words';
 
@@ -31,6 +33,7 @@ export const capability: Capability = {
       start: {},
       complete: (d) => (d as OtherAccountChoice).otherBankAccountId !== undefined,
       Fields: OtherAccountFields,
+      Cell: OtherAccountCell,
     },
     {
       kind: 'IN_TRANSIT',
@@ -61,6 +64,7 @@ export const capability: Capability = {
       start: { account: '' },
       complete: (d) => (d as LedgerAccountChoice).account !== '',
       Fields: AccountFields,
+      Cell: AccountCell,
       sentence: (d) => [(d as LedgerAccountChoice).account, ...coded(d as FeeChoice)],
     },
     {
@@ -69,11 +73,16 @@ export const capability: Capability = {
       order: 10,
       byRule: true,
       start: { parts: [{ account: '' }, { account: '' }] },
-      complete: (d) => (d as PartsChoice).parts.every((p) => p.account !== '' && (p.amount ?? p.share)),
+      complete: (d) => (d as PartsChoice).parts.every((p) => hasPlace(p) && (p.amount ?? p.share)),
       Fields: PartsFields,
       sentence: (d) => [
         (d as PartsChoice).parts
-          .map((p) => say('linebooking.to', { amount: p.amount ?? `${p.share} %`, account: p.account }))
+          .map((p) =>
+            say('linebooking.to', {
+              amount: p.amount ?? `${p.share} %`,
+              account: p.account || placeWords(p),
+            }),
+          )
           .join(', '),
       ],
     },

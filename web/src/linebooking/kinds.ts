@@ -17,6 +17,15 @@ export interface DetailsProps {
   accountId?: number;
 }
 
+export interface CellProps {
+  /** For those who cannot see the column. */
+  label: string;
+  details: LineDetails;
+  /** @param party as in {@link DetailsProps} */
+  onDetails: (details: LineDetails, party?: string) => void;
+  line: BookedLine;
+}
+
 /** One kind of thing that a bank line can be booked as, as its capability brings it. */
 export interface LineBookingKind {
   kind: string;
@@ -32,6 +41,8 @@ export interface LineBookingKind {
   /** Whether all has been chosen that must be. */
   complete?: (details: LineDetails) => boolean;
   Fields?: ComponentType<DetailsProps>;
+  /** What must be chosen, alone and small enough for a table's cell. */
+  Cell?: ComponentType<CellProps>;
   /** Whether the choice itself says who the payer or payee is. */
   namesParty?: boolean;
   /** What a sentence about it goes on with. */

@@ -1,7 +1,7 @@
-import type { DetailsProps } from '../linebooking/kinds';
+import type { CellProps, DetailsProps } from '../linebooking/kinds';
 import { ROLES, upper, type Control } from '../shared/useBooks';
 import type { PartyChoice } from './api';
-import { PartyField } from './PartyChooser';
+import { CellParty, PartyField } from './PartyChooser';
 import { say } from '../words';
 
 /** Whose money a bank line is. */
@@ -21,6 +21,25 @@ function partyFields(control: Control) {
     );
   };
 }
+
+function partyCell(control: Control) {
+  return function PartyCell({ label, details, onDetails }: CellProps) {
+    return (
+      <CellParty
+        label={label}
+        empty={say('party.typeANameOrACode')}
+        roles={[control]}
+        partyId={(details as PartyChoice).partyId}
+        onChange={(p) => onDetails({ partyId: p?.id }, p?.name)}
+      />
+    );
+  };
+}
+
+export const CustomerCell = partyCell('RECEIVABLES');
+export const SupplierCell = partyCell('PAYABLES');
+export const EmployeeCell = partyCell('EMPLOYEES');
+export const SisterCompanyCell = partyCell('SISTER_COMPANIES');
 
 export const CustomerFields = partyFields('RECEIVABLES');
 export const SupplierFields = partyFields('PAYABLES');

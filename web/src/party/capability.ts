@@ -2,7 +2,16 @@ import { lazy } from 'react';
 import type { Capability } from '../capabilities';
 import type { PartyChoice } from './api';
 import { OldParties } from './OldParties';
-import { CustomerFields, EmployeeFields, SisterCompanyFields, SupplierFields } from './PartyFields';
+import {
+  CustomerCell,
+  CustomerFields,
+  EmployeeCell,
+  EmployeeFields,
+  SisterCompanyCell,
+  SisterCompanyFields,
+  SupplierCell,
+  SupplierFields,
+} from './PartyFields';
 import { say } from '../words';
 
 const PartiesPage = lazy(() => import('./PartiesPage'));
@@ -59,12 +68,12 @@ export const capability: Capability = {
   ],
   lineBookings: (
     [
-      ['CUSTOMER', say('party.aCustomer'), 5, CustomerFields],
-      ['SUPPLIER', say('party.aSupplier'), 6, SupplierFields],
-      ['EMPLOYEE', say('party.anEmployee'), 7, EmployeeFields],
-      ['SISTER_COMPANY', say('party.aSisterCompany'), 8, SisterCompanyFields],
+      ['CUSTOMER', say('party.aCustomer'), 5, CustomerFields, CustomerCell],
+      ['SUPPLIER', say('party.aSupplier'), 6, SupplierFields, SupplierCell],
+      ['EMPLOYEE', say('party.anEmployee'), 7, EmployeeFields, EmployeeCell],
+      ['SISTER_COMPANY', say('party.aSisterCompany'), 8, SisterCompanyFields, SisterCompanyCell],
     ] as const
-  ).map(([kind, words, order, Fields]) => ({
+  ).map(([kind, words, order, Fields, Cell]) => ({
     kind,
     words,
     order,
@@ -72,6 +81,7 @@ export const capability: Capability = {
     start: {},
     complete: (d) => (d as PartyChoice).partyId !== undefined,
     Fields,
+    Cell,
     namesParty: true,
   })),
 };

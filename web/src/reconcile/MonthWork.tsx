@@ -14,6 +14,7 @@ import { BookFromLine } from './BookFromLine';
 import { FilterBar } from './FilterBar';
 import { keep, kept } from './kept';
 import { Ladder } from './Ladder';
+import { LineSheet } from './LineSheet';
 import { NoStatement } from './NoStatement';
 import { NoteDialog, type NoteOn } from './NoteDialog';
 import { PaperBar } from './PaperBar';
@@ -42,7 +43,8 @@ export function MonthWork({ place }: { place: Place }) {
   const [lines, setLines] = useState<number[]>([]);
   const [entries, setEntries] = useState<number[]>([]);
   const [booking, setBooking] = useState<number | null>(null);
-  const [noting, setNoting] = useState<{ on: NoteOn; id: number } | null>(null);
+  const [sheet, setSheet] = useState(false);
+  const [noting, setNoting] = useState<{ on: NoteOn; ids: number[] } | null>(null);
   const [traced, setTraced] = useState(false);
   const [meant, setMeant] = useState<{ line: number; key: string } | null>(null);
   const [ruled, setRuled] = useState<number | null>(null);
@@ -130,7 +132,7 @@ export function MonthWork({ place }: { place: Place }) {
     const candidate = candidates.data?.[index];
     if (change && row?.state === 'OPEN' && candidate?.withinTolerance && !steps.isPending) {
       steps.mutate(
-        { do: 'difference', lineId: row.lineId, entryIds: candidate.entryIds },
+        { do: 'difference', lineIds: [row.lineId], entryIds: candidate.entryIds },
         { onSuccess: forward },
       );
     }
@@ -165,14 +167,27 @@ export function MonthWork({ place }: { place: Place }) {
     return list.includes(id) ? list.filter((i) => i !== id) : [...list, id];
   }
 
+  function clear() {
+    setLines([]);
+    setEntries([]);
+  }
+
+  /** Says of all that is selected that it is an error: of the bank or of the ledger, never of both at once. */
+  function declareSelected() {
+    if (lines.length > 0 && entries.length === 0) {
+      setNoting({ on: 'bank', ids: lines });
+    } else if (entries.length > 0 && lines.length === 0) {
+      setNoting({ on: 'ledger', ids: entries });
+    }
+  }
+
   function matchSelected() {
     if (change && lines.length + entries.length > 1 && !steps.isPending) {
       steps.mutate(
         { do: 'match', lineIds: lines, entryIds: entries },
         {
           onSuccess: () => {
-            setLines([]);
-            setEntries([]);
+            clear();
             cursor.release();
           },
         },
@@ -213,12 +228,18 @@ export function MonthWork({ place }: { place: Place }) {
       difference(0);
     } else if (e.key === 'm') {
       matchSelected();
+    } else if (e.key === 'n' && change && lines.length > 1 && entries.length === 0) {
+      e.preventDefault();
+      setSheet(true);
     } else if (e.key === 'n' && row?.state === 'OPEN' && change) {
       e.preventDefault();
       setBooking(row.lineId);
+    } else if (e.key === 'e' && change && lines.length + entries.length > 1) {
+      e.preventDefault();
+      declareSelected();
     } else if (e.key === 'e' && row?.state === 'OPEN' && change) {
       e.preventDefault();
-      setNoting({ on: 'bank', id: row.lineId });
+      setNoting({ on: 'bank', ids: [row.lineId] });
     } else if (e.key === 'f' && change && (view?.firmCount ?? 0) > 0 && !steps.isPending) {
       steps.mutate({ do: 'firm' });
       cursor.restart();
@@ -227,8 +248,7 @@ export function MonthWork({ place }: { place: Place }) {
     } else if (e.key === 't') {
       setTraced(true);
     } else if (e.key === 'Escape') {
-      setLines([]);
-      setEntries([]);
+      clear();
     }
   }
   const keyHandler = useRef(onKey);
@@ -364,8 +384,8 @@ export function MonthWork({ place }: { place: Place }) {
                 )
               }
               onBook={(line) => setBooking(line)}
-              onBankError={(line) => setNoting({ on: 'bank', id: line })}
-              onTwice={(line) => setNoting({ on: 'twice', id: line })}
+              onBankError={(line) => setNoting({ on: 'bank', ids: [line] })}
+              onTwice={(line) => setNoting({ on: 'twice', ids: [line] })}
               onPick={(line) => setLines(toggle(lines, line))}
               onUndo={undo}
             />
@@ -379,20 +399,11 @@ export function MonthWork({ place }: { place: Place }) {
             pending={steps.isPending}
             onMatch={matchSelected}
             onDifference={() =>
-              steps.mutate(
-                { do: 'difference', lineId: lines[0] as number, entryIds: entries },
-                {
-                  onSuccess: () => {
-                    setLines([]);
-                    setEntries([]);
-                  },
-                },
-              )
+              steps.mutate({ do: 'difference', lineIds: lines, entryIds: entries }, { onSuccess: clear })
             }
-            onClear={() => {
-              setLines([]);
-              setEntries([]);
-            }}
+            onBook={() => (lines.length > 1 ? setSheet(true) : setBooking(lines[0] ?? null))}
+            onErrors={declareSelected}
+            onClear={clear}
           />
         )}
       </div>
@@ -415,7 +426,7 @@ export function MonthWork({ place }: { place: Place }) {
         }
         ticking={steps.isPending && steps.variables.do === 'tick' ? steps.variables.entryIds : []}
         tickError={steps.variables?.do === 'tick' ? steps.error : null}
-        onLedgerError={(entry) => setNoting({ on: 'ledger', id: entry })}
+        onLedgerError={(entry) => setNoting({ on: 'ledger', ids: [entry] })}
         onNoLedgerError={(entryId) => steps.mutate({ do: 'noLedgerError', entryId })}
         pending={steps.isPending}
       />
@@ -428,6 +439,19 @@ export function MonthWork({ place }: { place: Place }) {
             steps.mutateAsync({ do: 'book', lineId: booking, booking: request }).then(() => {
               setBooking(null);
               forward();
+            })
+          }
+        />
+      )}
+      {sheet && lines.length > 0 && (
+        <LineSheet
+          place={place}
+          lines={lines}
+          onClose={() => setSheet(false)}
+          onBook={(bookings) =>
+            steps.mutateAsync({ do: 'bookLines', bookings }).then(() => {
+              setSheet(false);
+              clear();
             })
           }
         />
@@ -460,18 +484,21 @@ export function MonthWork({ place }: { place: Place }) {
       {noting && (
         <NoteDialog
           on={noting.on}
-          id={noting.id}
+          ids={noting.ids}
           onClose={() => setNoting(null)}
           onSay={(note) =>
             steps
               .mutateAsync(
                 noting.on === 'ledger'
-                  ? { do: 'ledgerError', entryId: noting.id, note }
+                  ? { do: 'ledgerErrors', entryIds: noting.ids, note }
                   : noting.on === 'bank'
-                    ? { do: 'bankError', lineId: noting.id, note }
-                    : { do: 'takeOut', lineId: noting.id, reason: note },
+                    ? { do: 'bankErrors', lineIds: noting.ids, note }
+                    : { do: 'takeOut', lineId: noting.ids[0] ?? 0, reason: note },
               )
-              .then(() => setNoting(null))
+              .then(() => {
+                setNoting(null);
+                clear();
+              })
           }
         />
       )}

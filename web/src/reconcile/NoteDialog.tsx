@@ -29,15 +29,15 @@ const WORDS: Record<NoteOn, { title: string; means: string; asks: string; says: 
 
 interface Props {
   on: NoteOn;
-  /** Of the line or entry that the note is about. */
-  id: number;
+  /** Of the lines or entries that the note is about. */
+  ids: number[];
   onClose: () => void;
   onSay: (note: string) => Promise<void>;
 }
 
 /** Asks for the note that an error, or taking a line out, needs. */
-export function NoteDialog({ on, id, onClose, onSay }: Props) {
-  const { form, set, forget, notice } = useKept(`note.${on}.${id}`, { note: '' });
+export function NoteDialog({ on, ids, onClose, onSay }: Props) {
+  const { form, set, forget, notice } = useKept(`note.${on}.${ids.join('.')}`, { note: '' });
   const { note } = form;
   const [error, setError] = useState<unknown>(null);
   const words = WORDS[on];
@@ -56,6 +56,7 @@ export function NoteDialog({ on, id, onClose, onSay }: Props) {
         </Modal.Header>
         <Modal.Body>
           <p>{words.means}</p>
+          {ids.length > 1 && <p>{say('reconcile.ofSeveral', { count: ids.length })}</p>}
           {notice}
           <Form.Group controlId="note">
             <Form.Label>{words.asks}</Form.Label>

@@ -71,7 +71,7 @@ describe('NoteDialog', () => {
     renderHere(
       <NoteDialog
         on="twice"
-        id={7}
+        ids={[7]}
         onClose={() => undefined}
         onSay={() => Promise.reject(new Error('The month is certified.'))}
       />,

@@ -23,6 +23,8 @@ function bar(done: string[], pending = false) {
       pending={pending}
       onMatch={() => done.push('match')}
       onDifference={() => done.push('difference')}
+      onBook={() => done.push('book')}
+      onErrors={() => done.push('errors')}
       onClear={() => done.push('clear')}
     />
   );

@@ -12,11 +12,23 @@ interface Props {
   pending: boolean;
   onMatch: () => void;
   onDifference: () => void;
+  onBook: () => void;
+  onErrors: () => void;
   onClear: () => void;
 }
 
 /** What is selected, added up by the server, and the step that ties it. */
-export function SelectionBar({ place, lines, entries, pending, onMatch, onDifference, onClear }: Props) {
+export function SelectionBar({
+  place,
+  lines,
+  entries,
+  pending,
+  onMatch,
+  onDifference,
+  onBook,
+  onErrors,
+  onClear,
+}: Props) {
   const sum = useQuery({
     queryKey: [
       ...reconcileKeys.month(place.companyId, place.accountId, place.month),
@@ -58,6 +70,18 @@ export function SelectionBar({ place, lines, entries, pending, onMatch, onDiffer
       {s?.withinTolerance && (
         <Button size="sm" variant="outline-secondary" disabled={pending} onClick={onDifference}>
           {say('reconcile.matchBookTheDifference')}
+        </Button>
+      )}
+      {entries.length === 0 && (
+        <Button size="sm" variant="outline-secondary" disabled={pending} onClick={onBook}>
+          {say('reconcile.bookTheseLines', { count: lines.length })}
+          <kbd>n</kbd>
+        </Button>
+      )}
+      {(lines.length === 0 || entries.length === 0) && (
+        <Button size="sm" variant="outline-secondary" disabled={pending} onClick={onErrors}>
+          {lines.length > 0 ? say('reconcile.severalBankErrors') : say('reconcile.severalLedgerErrors')}
+          <kbd>e</kbd>
         </Button>
       )}
       <Button size="sm" variant="outline-secondary" onClick={onClear}>

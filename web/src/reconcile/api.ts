@@ -10,3 +10,6 @@ export type OtherEndView = Schemas['OtherEndView'];
 export type RowPage = Schemas['RowPage'];
 export type RowView = Schemas['RowView'];
 export type RuleAtWork = Schemas['RuleAtWork'];
+export type ProposedBooking = Schemas['ProposedBooking'];
+export type SheetRow = Schemas['SheetRow'];
+export type SheetOutcome = Schemas['SheetOutcome'];

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueries, useQueryClient, type QueryKey } from
 import { useState } from 'react';
 import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
-import type { Booking, RowPage, RowView } from './api';
+import type { Booking, RowPage, RowView, SheetRow } from './api';
 import { keys } from '../shared/keys';
 import { reconcileKeys } from './keys';
 import { todayKeys } from '../today/keys';
@@ -121,18 +121,19 @@ export type Step =
   | { do: 'firm' }
   | { do: 'undoFirm'; batchId: number }
   | { do: 'correct'; lineId: number; entryId: number; correctedLine?: number }
-  | { do: 'difference'; lineId: number; entryIds: number[] }
+  | { do: 'difference'; lineIds: number[]; entryIds: number[] }
   | { do: 'ownTransfer'; lineId: number; otherAccountId: number; otherLineId: number }
-  | { do: 'bankError'; lineId: number; note: string }
+  | { do: 'bankErrors'; lineIds: number[]; note: string }
   | { do: 'noBankError'; lineId: number }
   | { do: 'takeOut'; lineId: number; reason: string }
-  | { do: 'ledgerError'; entryId: number; note: string }
+  | { do: 'ledgerErrors'; entryIds: number[]; note: string }
   | { do: 'noLedgerError'; entryId: number }
   | { do: 'tick'; statementId: number; entryIds: number[]; date?: string }
   | { do: 'untick'; statementId: number; lineId: number }
   | { do: 'paper'; closing: string }
   | { do: 'paperClosing'; statementId: number; closing: string }
-  | { do: 'book'; lineId: number; booking: Booking };
+  | { do: 'book'; lineId: number; booking: Booking }
+  | { do: 'bookLines'; bookings: SheetRow[] };
 
 interface Answer {
   matchId?: number;
@@ -185,9 +186,9 @@ export function useSteps(place: Place) {
         return {};
       case 'difference':
         await data(
-          api.POST(`${account}/lines/{lineId}/difference`, {
-            params: { path: { ...path, lineId: step.lineId } },
-            body: { entryIds: step.entryIds },
+          api.POST(`${account}/matches/difference`, {
+            params: { path },
+            body: { lineIds: step.lineIds, entryIds: step.entryIds },
           }),
         );
         return {};
@@ -208,11 +209,16 @@ export function useSteps(place: Place) {
           }),
         );
         return {};
-      case 'bankError':
+      case 'bookLines':
         await data(
-          api.POST(`${account}/lines/{lineId}/bank-error`, {
-            params: { path: { ...path, lineId: step.lineId } },
-            body: { note: step.note },
+          api.POST(`${account}/line-bookings`, { params: { path }, body: { bookings: step.bookings } }),
+        );
+        return {};
+      case 'bankErrors':
+        await data(
+          api.POST(`${account}/bank-errors`, {
+            params: { path },
+            body: { ids: step.lineIds, note: step.note },
           }),
         );
         return {};
@@ -231,11 +237,11 @@ export function useSteps(place: Place) {
           }),
         );
         return {};
-      case 'ledgerError':
+      case 'ledgerErrors':
         await data(
-          api.POST(`${account}/cash-entries/{cashEntryId}/ledger-error`, {
-            params: { path: { ...path, cashEntryId: step.entryId } },
-            body: { note: step.note },
+          api.POST(`${account}/ledger-errors`, {
+            params: { path },
+            body: { ids: step.entryIds, note: step.note },
           }),
         );
         return {};

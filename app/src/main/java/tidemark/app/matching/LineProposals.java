@@ -62,7 +62,7 @@ class LineProposals {
      * @param kind empty where nothing tells
      * @param like which line it follows, in words; empty where none
      */
-    record Proposed(
+    record ProposedBooking(
             long lineId,
             LocalDate date,
             String title,
@@ -76,7 +76,7 @@ class LineProposals {
             String like) {}
 
     @Transactional(readOnly = true)
-    public List<Proposed> of(long companyId, long accountId, List<Long> lineIds) {
+    public List<ProposedBooking> of(long companyId, long accountId, List<Long> lineIds) {
         BankAccount account = accounts.get(companyId, accountId);
         Map<Long, BookedLineRepository.Before> before = new LinkedHashMap<>();
         for (BookedLineRepository.Before one : booked.latest(companyId, BEFORE)) {
@@ -90,7 +90,7 @@ class LineProposals {
                         b.booked().bankAccountId() == accountId,
                         b.line().line()))
                 .toList());
-        List<Proposed> out = new ArrayList<>();
+        List<ProposedBooking> out = new ArrayList<>();
         for (BankLineRow row : matchRows.lines(account, lineIds)) {
             Optional<BookedLineRepository.Before> last =
                     sameKind.last(row.line()).map(s -> Objects.requireNonNull(before.get(s.id())));
@@ -99,14 +99,14 @@ class LineProposals {
         return out;
     }
 
-    private Proposed proposed(BankAccount account, BankLineRow row, Optional<BookedLineRepository.Before> last) {
+    private ProposedBooking proposed(BankAccount account, BankLineRow row, Optional<BookedLineRepository.Before> last) {
         BankLine line = row.line();
         String amount = MinorUnits.toDecimal(Math.absExact(line.minorUnits()), account.currency());
         boolean in = line.minorUnits() > 0;
         Choice choice = last.map(l ->
                         new Choice(l.booked().kind(), json.readTree(l.booked().details())))
                 .orElseGet(() -> first(account.companyId(), line));
-        return new Proposed(
+        return new ProposedBooking(
                 row.id(),
                 line.bookingDate(),
                 line.title(),

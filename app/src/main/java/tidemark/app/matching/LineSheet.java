@@ -66,7 +66,10 @@ class LineSheet {
      *
      * @param becomes the accounts it is booked on, in words; empty where it is refused
      */
-    record Outcome(long lineId, String becomes, List<Problem> problems) {}
+    record SheetOutcome(long lineId, String becomes, List<SheetProblem> problems) {}
+
+    /** Why it is refused, in one sentence. */
+    record SheetProblem(String code, String message) {}
 
     /**
      * What becomes of all.
@@ -76,7 +79,7 @@ class LineSheet {
      * @param out what they take
      * @param booked of those that can be booked, taken together
      */
-    record Outcomes(List<Outcome> rows, int refused, String in, String out, LedgerViews.BookedView booked) {}
+    record SheetOutcomes(List<SheetOutcome> rows, int refused, String in, String out, LedgerViews.BookedView booked) {}
 
     /** Why a row was refused; the transaction that found it is not kept. */
     private static final class Refused extends RuntimeException {
@@ -92,7 +95,7 @@ class LineSheet {
     }
 
     /** @throws RuleViolation naming the line, where one of them is refused; nothing is booked then */
-    Outcomes book(long companyId, long accountId, List<Row> rows, String who) {
+    SheetOutcomes book(long companyId, long accountId, List<Row> rows, String who) {
         try {
             return inOne(companyId, accountId, rows, Map.of(), false, who);
         } catch (Refused refused) {
@@ -104,7 +107,7 @@ class LineSheet {
     }
 
     /** Each refusal begins anew without the line, so that what is shown is what would be booked of the others. */
-    Outcomes trial(long companyId, long accountId, List<Row> rows, String who) {
+    SheetOutcomes trial(long companyId, long accountId, List<Row> rows, String who) {
         Map<Integer, List<Problem>> refused = new LinkedHashMap<>();
         while (true) {
             try {
@@ -115,7 +118,7 @@ class LineSheet {
         }
     }
 
-    private Outcomes inOne(
+    private SheetOutcomes inOne(
             long companyId,
             long accountId,
             List<Row> rows,
@@ -123,7 +126,7 @@ class LineSheet {
             boolean preview,
             String who) {
         return transaction.execute(status -> {
-            Outcomes out = booked(companyId, accountId, rows, without, preview, who);
+            SheetOutcomes out = booked(companyId, accountId, rows, without, preview, who);
             if (preview) {
                 status.setRollbackOnly();
             }
@@ -131,7 +134,7 @@ class LineSheet {
         });
     }
 
-    private Outcomes booked(
+    private SheetOutcomes booked(
             long companyId,
             long accountId,
             List<Row> rows,
@@ -175,27 +178,31 @@ class LineSheet {
         return outcomes(own, rows, without, planned, views.booked(companyId, all, preview));
     }
 
-    private Outcomes outcomes(
+    private SheetOutcomes outcomes(
             AccountBooks own,
             List<Row> rows,
             Map<Integer, List<Problem>> without,
             Map<Integer, LineBooking.Planned> planned,
             LedgerViews.BookedView booked) {
         CurrencyUnit currency = own.account().currency();
-        List<Outcome> out = new ArrayList<>();
+        List<SheetOutcome> out = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
             LineBooking.Planned plan = planned.get(i);
-            out.add(new Outcome(
-                    rows.get(i).lineId(), plan == null ? "" : becomes(own, plan), without.getOrDefault(i, List.of())));
+            out.add(new SheetOutcome(
+                    rows.get(i).lineId(), plan == null ? "" : becomes(own, plan), problems(without.getOrDefault(i, List.of()))));
         }
         BankLineBooking.Moved moved = BankLineBooking.moved(
                 planned.values().stream().map(LineBooking.Planned::entry).toList(), own.cashCode());
-        return new Outcomes(
+        return new SheetOutcomes(
                 out,
                 without.size(),
                 MinorUnits.toDecimal(moved.in(), currency),
                 MinorUnits.toDecimal(moved.out(), currency),
                 booked);
+    }
+
+    private static List<SheetProblem> problems(List<Problem> found) {
+        return found.stream().map(p -> new SheetProblem(p.code(), p.message())).toList();
     }
 
     /** The other accounts of the entry: {@code 6810 Bank charges; 1310 Tax paid}. */

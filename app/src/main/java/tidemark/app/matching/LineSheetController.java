@@ -37,7 +37,7 @@ class LineSheetController {
     /** What lines are likely to be; nothing is changed. */
     @PostMapping("/proposals")
     @Requires(Right.VIEW)
-    List<LineProposals.Proposed> propose(
+    List<LineProposals.ProposedBooking> propose(
             @PathVariable long companyId, @PathVariable long accountId, @RequestBody @Valid SheetLines body) {
         return proposals.of(companyId, accountId, List.copyOf(new java.util.LinkedHashSet<>(body.lineIds())));
     }
@@ -45,7 +45,7 @@ class LineSheetController {
     /** Books them all or none; a preview says of each line what becomes of it, or why it is refused. */
     @PostMapping
     @Requires(Right.PREPARE)
-    LineSheet.Outcomes bookLines(
+    LineSheet.SheetOutcomes bookLines(
             @PathVariable long companyId,
             @PathVariable long accountId,
             @RequestParam(defaultValue = "false") boolean preview,

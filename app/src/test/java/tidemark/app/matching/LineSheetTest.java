@@ -70,7 +70,7 @@ class LineSheetTest {
         assertTrue(trial.path("rows").get(0).path("becomes").asString().startsWith("6810 "));
         assertEquals("account.unknown", problem(trial, 1));
         assertTrue(trial.path("rows").get(2).path("problems").isEmpty());
-        assertEquals("posting.future", problem(trial, 3));
+        assertEquals("entry.date.far", problem(trial, 3));
         assertEquals("booking.account", problem(trial, 4));
         assertEquals("0.00", c.balance("6010"), "a trial keeps nothing");
 
