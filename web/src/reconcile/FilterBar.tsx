@@ -8,6 +8,8 @@ interface Props {
   /** How many lines the filter leaves. */
   found: number | undefined;
   onFilter: (filter: Filter) => void;
+  /** Selects the open ones of them; absent where nothing can be done with them. */
+  onSelect?: () => void;
 }
 
 const SHOWS: [Show, string][] = [
@@ -22,7 +24,7 @@ const SHOWS: [Show, string][] = [
 ];
 
 /** Which lines of the ladder are shown. */
-export function FilterBar({ filter, found, onFilter }: Props) {
+export function FilterBar({ filter, found, onFilter, onSelect }: Props) {
   const [text, setText] = useState(filter.text);
   useEffect(() => {
     const soon = setTimeout(() => {
@@ -60,6 +62,11 @@ export function FilterBar({ filter, found, onFilter }: Props) {
           <span className="quiet" aria-live="polite">
             {grouped(String(found))} {found === 1 ? say('reconcile.line') : say('reconcile.lines')}
           </span>
+          {onSelect && found > 0 && (
+            <button type="button" className="btn btn-link btn-sm" onClick={onSelect}>
+              {say('reconcile.selectTheOpenOnes')}
+            </button>
+          )}
           <button
             type="button"
             className="btn btn-link btn-sm"

@@ -20,6 +20,7 @@ const line = (lineId: number, title: string, kind: string) => ({
   party: '',
   text: title,
   like: kind ? `as that of 4 May 2026, ${title}` : '',
+  found: kind ? '' : `Firm: Check of ${title}`,
 });
 
 const outcome = (lineId: number, problem?: string) => ({
@@ -63,6 +64,7 @@ describe('several lines booked in one step', () => {
     );
     await screen.findByText(/as that of 4 May 2026, WIRE FEE/);
     expect(screen.getAllByText('Choose what it is')).toHaveLength(2);
+    screen.getByText('Firm: Check of SOMETHING');
     expect(button(/^Book and match all/)).toHaveProperty('disabled', true);
     await person.click(button('All rows below as WIRE FEE'));
     expect(screen.queryByText('Choose what it is')).toBeNull();

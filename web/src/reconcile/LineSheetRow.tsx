@@ -42,6 +42,7 @@ export function LineSheetRow(props: Props) {
           <div className="quiet">
             {[fullDate(line.date), line.bankCode, line.like].filter(Boolean).join(' · ')}
           </div>
+          {line.found && <div className="attention">{line.found}</div>}
         </th>
         <td className="num">
           {line.in

@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap';
 import { Link, NavigationType, useNavigationType, useSearchParams } from 'react-router';
 import { useMayAt } from '../session/session';
 import { monthName, monthTitle } from '../shared/dates';
-import { Refusal } from '../shared/api';
+import { api, data, Refusal } from '../shared/api';
 import type { CandidateView, RuleAtWork } from './api';
 import { FileButton, FileDrop, Reading } from '../shared/FileDrop';
 import { MonthStrip } from '../shared/MonthStrip';
@@ -167,6 +167,21 @@ export function MonthWork({ place }: { place: Place }) {
     return list.includes(id) ? list.filter((i) => i !== id) : [...list, id];
   }
 
+  /** The line at a place, where it can be selected. */
+  function openAt(place: number): number[] {
+    const there = rows.get(place);
+    return there?.state === 'OPEN' ? [there.lineId] : [];
+  }
+
+  async function selectAllThatFit() {
+    const open = await data(
+      api.GET('/api/v1/companies/{companyId}/bank-accounts/{accountId}/months/{month}/open-lines', {
+        params: { path: place, query: { show: filter.show, text: filter.text } },
+      }),
+    );
+    setLines(open.lineIds);
+  }
+
   function clear() {
     setLines([]);
     setEntries([]);
@@ -210,7 +225,11 @@ export function MonthWork({ place }: { place: Place }) {
       e.preventDefault();
       cursor.go(to);
     };
-    if (e.key === 'j' || e.key === 'ArrowDown') {
+    if (e.shiftKey && change && (e.key === 'ArrowDown' || e.key === 'ArrowUp')) {
+      const to = here + (e.key === 'ArrowDown' ? 1 : -1);
+      setLines((known) => [...new Set([...known, ...openAt(here), ...openAt(to)])]);
+      move(to);
+    } else if (e.key === 'j' || e.key === 'ArrowDown') {
       move(here + 1);
     } else if (e.key === 'k' || e.key === 'ArrowUp') {
       move(here - 1);
@@ -347,7 +366,12 @@ export function MonthWork({ place }: { place: Place }) {
           <NoStatement view={view} canPrepare={canPrepare} steps={steps} />
         ) : (
           <>
-            <FilterBar filter={filter} found={filtered ? total : undefined} onFilter={look} />
+            <FilterBar
+              filter={filter}
+              found={filtered ? total : undefined}
+              onFilter={look}
+              {...(change && filter.show !== 'EXPLAINED' && { onSelect: () => void selectAllThatFit() })}
+            />
             <Ladder
               place={place}
               total={total}

@@ -17,6 +17,9 @@ interface Props {
   onClear: () => void;
 }
 
+/** More lines at once are for a rule. */
+const MOST_IN_A_SHEET = 200;
+
 /** What is selected, added up by the server, and the step that ties it. */
 export function SelectionBar({
   place,
@@ -72,7 +75,7 @@ export function SelectionBar({
           {say('reconcile.matchBookTheDifference')}
         </Button>
       )}
-      {entries.length === 0 && (
+      {entries.length === 0 && lines.length <= MOST_IN_A_SHEET && (
         <Button size="sm" variant="outline-secondary" disabled={pending} onClick={onBook}>
           {say('reconcile.bookTheseLines', { count: lines.length })}
           <kbd>n</kbd>

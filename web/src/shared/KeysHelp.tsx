@@ -18,6 +18,7 @@ const KEYS: [string, string][] = [
   [say('shared.keysOfASlip'), say('shared.onASlipPutOnOrTakeOff')],
   ['/', say('shared.findAnything')],
   ['?', say('shared.showTheseKeys')],
+  [say('shared.shiftAndArrow'), say('shared.selectAndGoOn')],
   [say('shared.esc'), say('shared.closeWhatIsOpen')],
 ];
 

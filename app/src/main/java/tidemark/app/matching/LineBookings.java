@@ -129,8 +129,9 @@ class LineBookings {
         return booked;
     }
 
-    String title(long companyId, long accountId, long lineId) {
-        return matchRows.line(accounts.get(companyId, accountId), lineId).line().title();
+    /** The words of a line; empty where the account has no such line. */
+    String title(long accountId, long lineId) {
+        return matchRows.title(accountId, lineId);
     }
 
     private static LineBooking.Planned planned(AccountBooks own, BankLine line, LocalDate date, Request request) {

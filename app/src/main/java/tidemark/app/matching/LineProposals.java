@@ -3,20 +3,25 @@ package tidemark.app.matching;
 import static tidemark.core.words.Catalogue.say;
 
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.PartyNames;
 import tidemark.app.linebooking.LineBookingKinds;
+import tidemark.app.reconcile.LadderViews;
 import tidemark.app.statement.BankLineRow;
 import tidemark.core.ledger.Control;
 import tidemark.core.matching.FirstGuess;
@@ -38,6 +43,7 @@ class LineProposals {
     private final BookedLineRepository booked;
     private final LineBookingKinds kinds;
     private final PartyNames parties;
+    private final LadderViews ladder;
     private final JsonMapper json;
 
     LineProposals(
@@ -46,12 +52,14 @@ class LineProposals {
             BookedLineRepository booked,
             LineBookingKinds kinds,
             PartyNames parties,
+            LadderViews ladder,
             JsonMapper json) {
         this.accounts = accounts;
         this.matchRows = matchRows;
         this.booked = booked;
         this.kinds = kinds;
         this.parties = parties;
+        this.ladder = ladder;
         this.json = json;
     }
 
@@ -61,6 +69,7 @@ class LineProposals {
      * @param in decimal text; or {@code out}
      * @param kind empty where nothing tells
      * @param like which line it follows, in words; empty where none
+     * @param found what of the ledger it may be matched with in place of being booked anew; empty for nothing
      */
     record ProposedBooking(
             long lineId,
@@ -73,9 +82,10 @@ class LineProposals {
             @Nullable JsonNode details,
             String party,
             String text,
-            String like) {}
+            String like,
+            String found) {}
 
-    @Transactional(readOnly = true)
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     public List<ProposedBooking> of(long companyId, long accountId, List<Long> lineIds) {
         BankAccount account = accounts.get(companyId, accountId);
         Map<Long, BookedLineRepository.Before> before = new LinkedHashMap<>();
@@ -91,15 +101,22 @@ class LineProposals {
                         b.line().line()))
                 .toList());
         List<ProposedBooking> out = new ArrayList<>();
-        for (BankLineRow row : matchRows.lines(account, lineIds)) {
+        List<BankLineRow> rows = matchRows.lines(account, lineIds);
+        Map<Long, String> found = new HashMap<>();
+        rows.stream()
+                .map(row -> YearMonth.from(row.bookingDate()))
+                .distinct()
+                .forEach(month -> found.putAll(ladder.proposed(companyId, accountId, month, Set.copyOf(lineIds))));
+        for (BankLineRow row : rows) {
             Optional<BookedLineRepository.Before> last =
                     sameKind.last(row.line()).map(s -> Objects.requireNonNull(before.get(s.id())));
-            out.add(proposed(account, row, last));
+            out.add(proposed(account, row, last, found.getOrDefault(row.id(), "")));
         }
         return out;
     }
 
-    private ProposedBooking proposed(BankAccount account, BankLineRow row, Optional<BookedLineRepository.Before> last) {
+    private ProposedBooking proposed(
+            BankAccount account, BankLineRow row, Optional<BookedLineRepository.Before> last, String found) {
         BankLine line = row.line();
         String amount = MinorUnits.toDecimal(Math.absExact(line.minorUnits()), account.currency());
         boolean in = line.minorUnits() > 0;
@@ -127,7 +144,8 @@ class LineProposals {
                                 "matching.asThatOf",
                                 Words.day(l.line().line().bookingDate()),
                                 l.line().line().title()))
-                        .orElse(""));
+                        .orElse(""),
+                found);
     }
 
     private static String title(Optional<BookedLineRepository.Before> last) {

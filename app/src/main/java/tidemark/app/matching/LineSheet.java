@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.joda.money.CurrencyUnit;
@@ -94,21 +95,35 @@ class LineSheet {
         }
     }
 
-    /** @throws RuleViolation naming the line, where one of them is refused; nothing is booked then */
+    /** @throws RuleViolation naming each line that is refused; nothing is booked then */
     SheetOutcomes book(long companyId, long accountId, List<Row> rows, String who) {
         try {
             return inOne(companyId, accountId, rows, Map.of(), false, who);
-        } catch (Refused refused) {
-            String title = title(companyId, accountId, rows.get(refused.row));
-            throw new RuleViolation(refused.problems.stream()
-                    .map(p -> p.at(say("matching.lineOfSheet", refused.row + 1, title)))
+        } catch (Refused first) {
+            Map<Integer, List<Problem>> refused = new TreeMap<>();
+            trial(companyId, accountId, rows, refused, who);
+            refused.putIfAbsent(first.row, first.problems);
+            throw new RuleViolation(refused.entrySet().stream()
+                    .flatMap(r -> r.getValue().stream()
+                            .map(p -> p.at(say(
+                                    "matching.lineOfSheet",
+                                    r.getKey() + 1,
+                                    bookings.title(accountId, rows.get(r.getKey()).lineId())))))
                     .toList());
         }
     }
 
-    /** Each refusal begins anew without the line, so that what is shown is what would be booked of the others. */
     SheetOutcomes trial(long companyId, long accountId, List<Row> rows, String who) {
-        Map<Integer, List<Problem>> refused = new LinkedHashMap<>();
+        return trial(companyId, accountId, rows, new TreeMap<>(), who);
+    }
+
+    /**
+     * Each refusal begins anew without the line, so that what is shown is what would be booked of the others.
+     *
+     * @param refused why lines are refused, by their row; what is found is added
+     */
+    private SheetOutcomes trial(
+            long companyId, long accountId, List<Row> rows, Map<Integer, List<Problem>> refused, String who) {
         while (true) {
             try {
                 return inOne(companyId, accountId, rows, refused, true, who);
@@ -189,7 +204,9 @@ class LineSheet {
         for (int i = 0; i < rows.size(); i++) {
             LineBooking.Planned plan = planned.get(i);
             out.add(new SheetOutcome(
-                    rows.get(i).lineId(), plan == null ? "" : becomes(own, plan), problems(without.getOrDefault(i, List.of()))));
+                    rows.get(i).lineId(),
+                    plan == null ? "" : becomes(own, plan),
+                    problems(without.getOrDefault(i, List.of()))));
         }
         BankLineBooking.Moved moved = BankLineBooking.moved(
                 planned.values().stream().map(LineBooking.Planned::entry).toList(), own.cashCode());
@@ -213,10 +230,6 @@ class LineSheet {
                 .distinct()
                 .map(own::titledByCode)
                 .collect(Collectors.joining("; "));
-    }
-
-    private String title(long companyId, long accountId, Row row) {
-        return bookings.title(companyId, accountId, row.lineId());
     }
 
     private static void checkOnce(List<Row> rows) {

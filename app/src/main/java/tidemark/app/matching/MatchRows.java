@@ -84,6 +84,14 @@ class MatchRows {
         return found;
     }
 
+    /** The words of a line; empty where the account has no such line. */
+    String title(long accountId, long lineId) {
+        return lines.some(accountId, List.of(lineId)).stream()
+                .map(row -> row.line().title())
+                .findFirst()
+                .orElse("");
+    }
+
     BankLineRow line(BankAccount account, long lineId) {
         return lines(account, List.of(lineId)).getFirst();
     }

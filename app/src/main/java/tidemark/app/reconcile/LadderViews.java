@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -138,6 +139,42 @@ public class LadderViews {
                 .mapToObj(i -> row(data, rows.get(i), i, extras, voided))
                 .toList();
         return new RowPage(total, from, data.ladder().tide(), out);
+    }
+
+    /** What open lines of a month may be matched with, in the words of their rows; without those that have nothing. */
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public Map<Long, String> proposed(long companyId, long accountId, YearMonth month, Collection<Long> lineIds) {
+        MonthData data = months.load(companyId, accountId, month);
+        Map<Long, String> out = new HashMap<>();
+        for (Ladder.Row row : data.ladder().rows()) {
+            long id = row.line().id().value();
+            List<Candidate> candidates = data.matching().candidates(row.line().id());
+            if (lineIds.contains(id) && row.state() == Ladder.State.OPEN && !candidates.isEmpty()) {
+                out.put(id, explainedBy(data, row, null, candidates));
+            }
+        }
+        return out;
+    }
+
+    /** As many as a match may have. */
+    private static final int MOST_SELECTED = 2_000;
+
+    /** @param more whether there are more than can be selected at once */
+    public record OpenLines(List<Long> lineIds, boolean more) {}
+
+    /** Open lines that a filter leaves, to be selected in one step. */
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public OpenLines openLines(long companyId, long accountId, YearMonth month, Show show, String text) {
+        MonthData data = months.load(companyId, accountId, month);
+        String sought = text.strip().toUpperCase(Locale.ROOT);
+        String amount = companies.get(companyId).amountStyle().plain(sought).orElse(sought);
+        List<Ladder.Row> rows = data.ladder().rows();
+        List<Long> open = Arrays.stream(wanted(data, show, sought, amount))
+                .mapToObj(rows::get)
+                .filter(row -> row.state() == Ladder.State.OPEN)
+                .map(row -> row.line().id().value())
+                .toList();
+        return new OpenLines(open.subList(0, Math.min(open.size(), MOST_SELECTED)), open.size() > MOST_SELECTED);
     }
 
     /** Places of the rows that a filter leaves. Cost: O(rows). */

@@ -71,6 +71,18 @@ class MonthController {
         return ladder.rows(companyId, accountId, month, show, text, offset, limit);
     }
 
+    /** Open lines that a filter leaves, to be selected in one step. */
+    @GetMapping("/open-lines")
+    @Requires(Right.VIEW)
+    LadderViews.OpenLines openLines(
+            @PathVariable long companyId,
+            @PathVariable long accountId,
+            @PathVariable YearMonth month,
+            @RequestParam(defaultValue = "ALL") LadderViews.Show show,
+            @RequestParam(defaultValue = "") @Size(max = 100) String text) {
+        return ladder.openLines(companyId, accountId, month, show, text);
+    }
+
     @GetMapping("/lines/{lineId}/candidates")
     @Requires(Right.VIEW)
     List<CandidateViews.CandidateView> candidates(

@@ -76,9 +76,9 @@ class LineSheetTest {
 
         Answer refused = c.post(bank.base + SHEET, Map.of("bookings", all));
         assertEquals(422, refused.status());
-        assertTrue(
-                refused.body().toString().contains("Row 2, REBATE 9"),
-                refused.body().toString());
+        for (String row : List.of("Row 2, REBATE 9", "Row 4, HARBOR LEASE JUNE", "Row 5, WIRE FEE 0602")) {
+            assertTrue(refused.body().toString().contains(row), refused.body().toString());
+        }
         assertEquals("0.00", c.balance("6810"), "all or none");
         assertEquals("OPEN", bank.row("WIRE FEE 0601").path("state").asString());
 
@@ -139,6 +139,18 @@ class LineSheetTest {
         assertEquals("Harbor Trust", then.path("party").asString());
         assertEquals("Lease", then.path("text").asString());
         assertTrue(then.path("like").asString().contains("HARBOR LEASE MAY"), then.toString());
+        // what may be matched is not to be booked anew unseen
+        bank.entries("2026-06-05,-300.00,LEASE-6,,Harbor Trust,HARBOR LEASE JUNE");
+        assertTrue(proposed(bank, "HARBOR LEASE JUNE")
+                .get(0)
+                .path("found")
+                .asString()
+                .contains("Harbor Trust"));
+        assertEquals("", proposed(bank, "X").get(0).path("found").asString());
+        JsonNode all = c.get(bank.base + AccountWithLines.MONTH + "/open-lines?text=lease");
+        assertEquals(
+                List.of(bank.line("HARBOR LEASE JUNE")),
+                all.path("lineIds").valueStream().map(JsonNode::asLong).toList());
         bank.undo("HARBOR LEASE MAY");
         assertEquals("", proposed(bank, "HARBOR LEASE JUNE").get(0).path("kind").asString(), "taken back");
     }
