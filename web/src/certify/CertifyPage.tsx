@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
+import { Notes } from '../review/Notes';
 import { useMonth } from '../reconcile/useMonth';
 import { useCurrentCompany, useMayAt } from '../session/session';
 import { AccountRail } from '../shared/AccountRail';
@@ -168,6 +169,7 @@ export default function CertifyPage() {
             {say('certify.afterCertifyingNothingDatedUpToOn', { month: shortDate(lastDay(month)) })}
           </p>
         )}
+        <Notes accountId={place.accountId} />
       </section>
       <CertificateSheet
         content={c.content}

@@ -5,6 +5,9 @@ import { WaveLine } from '../shared/Wave';
 import { LadderRow } from './LadderRow';
 import { OpenLine } from './OpenLine';
 import type { Place } from './useMonth';
+import { NoteButton } from '../review/NoteButton';
+import { useNotes } from '../review/useNotes';
+import { useMayAt } from '../session/session';
 import { say } from '../words';
 
 interface Props {
@@ -43,6 +46,10 @@ const UNDO: Record<string, string> = {
 export function Ladder(props: Props) {
   const { total, tide, here, rows, onSight } = props;
   const scroller = useRef<HTMLDivElement>(null);
+  const { canPrepare, canCertify } = useMayAt(props.place.accountId);
+  const mayReview = canPrepare || canCertify;
+  const notes = useNotes(props.place.accountId, false);
+  const noted = new Set(notes.data?.flatMap((n) => (n.lineId === undefined ? [] : [n.lineId])));
   // one function as long as the rows stand as they are: with a new one all of them would be measured anew
   const getItemKey = useCallback((i: number) => (i === tide ? -1 : placeOf(i, tide)), [tide]);
   const virtual = useVirtualizer({
@@ -132,13 +139,14 @@ export function Ladder(props: Props) {
                       row={row}
                       place={place}
                       here={place === here}
+                      noted={row !== undefined && noted.has(row.lineId)}
                       picked={row !== undefined && props.picked.includes(row.lineId)}
                       onHere={props.onHere}
                     />
                     {place === here && row && !props.atBottom && row.state === 'OPEN' && (
                       <OpenLine {...props} row={row} />
                     )}
-                    {place === here && row && row.state !== 'OPEN' && props.change && (
+                    {place === here && row && row.state !== 'OPEN' && (props.change || mayReview) && (
                       <div className="ladder-open">
                         <span className="quiet">
                           {row.state === 'BANK_ERROR'
@@ -153,17 +161,20 @@ export function Ladder(props: Props) {
                                   row.matchedHow === 'BOOKED' ? say('reconcile.bookedFromThisLine') : '',
                               })}
                         </span>{' '}
-                        <button
-                          type="button"
-                          className="btn btn-outline-secondary btn-sm"
-                          disabled={props.pending}
-                          onClick={() => {
-                            props.onHere(place);
-                            props.onUndo();
-                          }}
-                        >
-                          {UNDO[row.matchedHow ?? ''] ?? say('reconcile.undo')} <kbd>u</kbd>
-                        </button>
+                        {props.change && (
+                          <button
+                            type="button"
+                            className="btn btn-outline-secondary btn-sm"
+                            disabled={props.pending}
+                            onClick={() => {
+                              props.onHere(place);
+                              props.onUndo();
+                            }}
+                          >
+                            {UNDO[row.matchedHow ?? ''] ?? say('reconcile.undo')} <kbd>u</kbd>
+                          </button>
+                        )}{' '}
+                        <NoteButton accountId={props.place.accountId} about={{ lineId: row.lineId }} />
                       </div>
                     )}
                   </>

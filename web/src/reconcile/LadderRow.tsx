@@ -9,11 +9,13 @@ interface Props {
   place: number;
   here: boolean;
   picked: boolean;
+  /** Whether a note for the review is open at it. */
+  noted?: boolean;
   onHere: (place: number) => void;
 }
 
 /** A row of the ladder; drawn again only where something of it has changed, not with each turn of the wheel. */
-export const LadderRow = memo(function LadderRow({ row, place, here, picked, onHere }: Props) {
+export const LadderRow = memo(function LadderRow({ row, place, here, picked, noted, onHere }: Props) {
   if (!row) {
     return <div className="ladder-row ladder-grid" role="row" aria-rowindex={place + 2} aria-busy="true" />;
   }
@@ -54,6 +56,11 @@ export const LadderRow = memo(function LadderRow({ row, place, here, picked, onH
             : ''}
       </span>
       <span role="cell" className={nothing ? 'attention' : ''} title={row.explainedBy}>
+        {noted && (
+          <span className="noted" title={say('review.noteOn')}>
+            ✎<span className="visually-hidden">{say('review.noteOn')} </span>
+          </span>
+        )}
         {picked ? say('reconcile.selected', { explainedBy: row.explainedBy }) : row.explainedBy}
       </span>
     </div>

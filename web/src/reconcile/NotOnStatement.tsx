@@ -8,6 +8,7 @@ import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { OpenFilterFields, useOpenFilter, type Entry } from './OpenFilter';
 import type { ProofProps } from './ProofPanel';
+import { NoteButton } from '../review/NoteButton';
 import { say } from '../words';
 
 /** Entries that no line explains yet. Their boxes select them for a match; on paper they tick them. */
@@ -203,6 +204,7 @@ function EntryRow({
               {say('reconcile.ledgerError2')}
             </button>
           ))}{' '}
+        <NoteButton asLink accountId={props.place.accountId} about={{ entryId: e.entryId }} />{' '}
         <Link to={`/ledger/entries/${e.journalEntryId}`}>{say('reconcile.entry')}</Link>
       </span>
     </li>

@@ -6,6 +6,7 @@ import { grouped } from '../shared/money';
 import { useOtherEnds, type Place } from './useMonth';
 import { LineDeposit } from '../deposit/LineDeposit';
 import { SlipParts } from '../deposit/SlipParts';
+import { NoteButton } from '../review/NoteButton';
 import { LineReturned } from '../returned/LineReturned';
 import { say } from '../words';
 
@@ -43,6 +44,7 @@ export function OpenLine({
   onPick,
   onTwice,
 }: Props) {
+  const note = <NoteButton accountId={place.accountId} about={{ lineId: row.lineId }} />;
   const ends = useOtherEnds(place, row.lineId, !candidates?.some((c) => c.strength === 'FIRM'));
   return (
     <div className="ladder-open" role="row">
@@ -168,8 +170,10 @@ export function OpenLine({
             <Button variant="outline-secondary" size="sm" onClick={() => onTwice(row.lineId)}>
               {say('reconcile.standsTwice')}
             </Button>
+            {note}
           </div>
         )}
+        {!change && note}
       </div>
     </div>
   );

@@ -5,6 +5,7 @@ import { keepFold, keptFold } from './kept';
 import { shortDate } from '../shared/dates';
 import { grouped, report } from '../shared/money';
 import { Wave } from '../shared/Wave';
+import { Notes } from '../review/Notes';
 import { NotOnStatement } from './NotOnStatement';
 import { useTrace, type Place } from './useMonth';
 import { say } from '../words';
@@ -155,6 +156,7 @@ export function ProofPanel(props: ProofProps) {
           </ul>
         )}
       </div>
+      <Notes accountId={place.accountId} />
       <h2>{say('reconcile.notOnThisStatement')}</h2>
       <NotOnStatement {...props} />
     </aside>

@@ -77,13 +77,12 @@ export function SelectionBar({
       )}
       {entries.length === 0 && lines.length <= MOST_IN_A_SHEET && (
         <Button size="sm" variant="outline-secondary" disabled={pending} onClick={onBook}>
-          {say('reconcile.bookTheseLines', { count: lines.length })}
-          <kbd>n</kbd>
+          {say('reconcile.bookTheseLines', { count: lines.length })} <kbd>n</kbd>
         </Button>
       )}
       {(lines.length === 0 || entries.length === 0) && (
         <Button size="sm" variant="outline-secondary" disabled={pending} onClick={onErrors}>
-          {lines.length > 0 ? say('reconcile.severalBankErrors') : say('reconcile.severalLedgerErrors')}
+          {lines.length > 0 ? say('reconcile.severalBankErrors') : say('reconcile.severalLedgerErrors')}{' '}
           <kbd>e</kbd>
         </Button>
       )}

@@ -114,9 +114,7 @@ describe('a rule', () => {
           ],
         },
       }),
-    ).toBe(
-      'When the text contains “FEE”: book it as several ledger accounts, in parts, 1.00 to 6410, 100 % to 6810.',
-    );
+    ).toBe('When the text contains “FEE”: book it as several things, in parts, 1.00 to 6410, 100 % to 6810.');
     expect(of({ does: 'ALLOW', tolerance: '0.30' })).toBe(
       'When the text contains “FEE”: let bank and ledger differ by up to 0.30.',
     );

@@ -10,6 +10,7 @@ const KEYS: [string, string][] = [
   ['f', say('shared.takeAllFirmOnes')],
   ['n', say('shared.bookANewEntryFromTheBank')],
   ['e', say('shared.declareABankError')],
+  ['c', say('shared.writeANote')],
   ['x', say('shared.selectTheBankLine')],
   ['m', say('shared.matchWhatIsSelected')],
   ['u', say('shared.undoTheMatchOfTheLineOr')],

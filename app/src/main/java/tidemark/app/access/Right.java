@@ -17,5 +17,7 @@ public enum Right {
     /** Making slips and taking them to the bank. */
     BANK,
     CERTIFY,
+    /** Saying something for the review, answering and closing it: whoever prepares or certifies. */
+    REVIEW,
     ADMINISTER
 }

@@ -6,11 +6,11 @@ import java.util.Set;
 /** What a person is in a company; a person may be several things. */
 public enum Role {
     VIEWER(EnumSet.of(Right.VIEW)),
-    PREPARER(EnumSet.of(Right.VIEW, Right.PREPARE, Right.RECEIVE, Right.COUNT, Right.BANK)),
+    PREPARER(EnumSet.of(Right.VIEW, Right.PREPARE, Right.RECEIVE, Right.COUNT, Right.BANK, Right.REVIEW)),
     RECEIVER(EnumSet.of(Right.VIEW, Right.RECEIVE)),
     COUNTER(EnumSet.of(Right.COUNT)),
     BANKER(EnumSet.of(Right.VIEW, Right.BANK)),
-    CERTIFIER(EnumSet.of(Right.VIEW, Right.CERTIFY)),
+    CERTIFIER(EnumSet.of(Right.VIEW, Right.CERTIFY, Right.REVIEW)),
     ADMINISTRATOR(EnumSet.of(Right.VIEW, Right.ADMINISTER));
 
     private final Set<Right> rights;

@@ -5,9 +5,9 @@ import java.util.Set;
 /** What a token may do beyond looking, which every token may. */
 public enum TokenScope {
     /** Everything a preparer does: booking, matching, preparing a month. */
-    BOOK(Right.PREPARE, Right.RECEIVE, Right.COUNT, Right.BANK),
+    BOOK(Right.PREPARE, Right.RECEIVE, Right.COUNT, Right.BANK, Right.REVIEW),
     /** Certifying a prepared month, or reopening one. */
-    CERTIFY(Right.CERTIFY),
+    CERTIFY(Right.CERTIFY, Right.REVIEW),
     /** Everything an administrator does. */
     SET_UP(Right.ADMINISTER);
 

@@ -108,7 +108,8 @@ class LineSheet {
                             .map(p -> p.at(say(
                                     "matching.lineOfSheet",
                                     r.getKey() + 1,
-                                    bookings.title(accountId, rows.get(r.getKey()).lineId())))))
+                                    bookings.title(
+                                            accountId, rows.get(r.getKey()).lineId())))))
                     .toList());
         }
     }

@@ -28,6 +28,7 @@ import tidemark.app.reconcile.AccountMonthRepository;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.MonthViews;
 import tidemark.app.reconcile.Months;
+import tidemark.app.review.ReviewNotes;
 import tidemark.app.statement.Statements;
 import tidemark.app.statement.incoming.IncomingFiles;
 import tidemark.core.certificate.MonthState;
@@ -49,6 +50,7 @@ class TodayViews {
     private final CardDue cards;
     private final OutstandingChecks checks;
     private final UnclaimedViews unclaimed;
+    private final ReviewNotes notes;
     private final IncomingFiles incomingFiles;
     private final Months months;
     private final AccountMonthRepository states;
@@ -65,6 +67,7 @@ class TodayViews {
             CardDue cards,
             OutstandingChecks checks,
             UnclaimedViews unclaimed,
+            ReviewNotes notes,
             IncomingFiles incomingFiles,
             Months months,
             AccountMonthRepository states,
@@ -79,6 +82,7 @@ class TodayViews {
         this.cards = cards;
         this.checks = checks;
         this.unclaimed = unclaimed;
+        this.notes = notes;
         this.incomingFiles = incomingFiles;
         this.months = months;
         this.states = states;
@@ -160,6 +164,17 @@ class TodayViews {
             if (task != null) {
                 tasks.add(task);
             }
+        }
+        for (ReviewNotes.Open open : notes.open(companyId)) {
+            tasks.add(new Task(
+                    open.accountId(),
+                    accounts.get(companyId, open.accountId()).name(),
+                    open.count() == 1
+                            ? say("today.aNoteForTheReviewIsOpen")
+                            : say("today.notesForTheReviewAreOpen", open.count()),
+                    open.count() == 1 ? say("today.lookAtIt") : say("today.lookAtThem"),
+                    Place.RECONCILE,
+                    open.oldest()));
         }
         int due = payments.due(companyId, today);
         if (due > 0) {

@@ -134,6 +134,7 @@ class ProblemAdvice {
             case COUNT -> say("web.aCounter");
             case BANK -> say("web.aBanker");
             case CERTIFY -> say("web.aCertifier");
+            case REVIEW -> say("web.aPreparerOrACertifier");
             case ADMINISTER -> say("web.anAdministrator");
             default -> say("web.somebodyWithTheRightToLook");
         };
@@ -176,7 +177,7 @@ class ProblemAdvice {
                         say("token.in-person.signInWithABrowserForWhat"));
             default -> {
                 String scope = switch (e.right()) {
-                    case PREPARE, RECEIVE, COUNT, BANK -> "BOOK";
+                    case PREPARE, RECEIVE, COUNT, BANK, REVIEW -> "BOOK";
                     case CERTIFY -> "CERTIFY";
                     default -> "SET_UP";
                 };

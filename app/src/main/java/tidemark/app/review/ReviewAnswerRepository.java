@@ -1,0 +1,5 @@
+package tidemark.app.review;
+
+import tidemark.app.company.MasterRows;
+
+interface ReviewAnswerRepository extends MasterRows<ReviewAnswer> {}
