@@ -6,6 +6,7 @@ import { shortDate } from '../shared/dates';
 import { grouped, report } from '../shared/money';
 import { Wave } from '../shared/Wave';
 import { Notes } from '../review/Notes';
+import { useNotes } from '../review/useNotes';
 import { NotOnStatement } from './NotOnStatement';
 import { useTrace, type Place } from './useMonth';
 import { say } from '../words';
@@ -45,6 +46,8 @@ export function ProofPanel(props: ProofProps) {
   const { view, place, traced } = props;
   const p = view.proof;
   const trace = useTrace(place, traced);
+  // what is open stands where it is seen
+  const noted = (useNotes(place.accountId, false).data?.length ?? 0) > 0;
   const [folded, setFolded] = useState(keptFold);
   const fold = () => {
     keepFold(!folded);
@@ -156,9 +159,10 @@ export function ProofPanel(props: ProofProps) {
           </ul>
         )}
       </div>
-      <Notes accountId={place.accountId} />
+      {noted && <Notes accountId={place.accountId} />}
       <h2>{say('reconcile.notOnThisStatement')}</h2>
       <NotOnStatement {...props} />
+      {!noted && <Notes accountId={place.accountId} />}
     </aside>
   );
 }

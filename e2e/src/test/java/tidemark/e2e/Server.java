@@ -114,7 +114,9 @@ final class Server implements AutoCloseable {
     }
 
     private static String jar() {
-        return unpacked() ? JAR : Path.of("../app/target/" + JAR).toAbsolutePath().toString();
+        return unpacked()
+                ? JAR
+                : Path.of("../app/target/" + JAR).toAbsolutePath().toString();
     }
 
     /** Java as the distribution starts it, to be run in its directory. */
