@@ -36,6 +36,7 @@ describe('capabilities', () => {
       'reconcile: Rules',
       'reconcile: Certificates',
       'reconcile: Bank links',
+      'reconcile: Lists',
       'books: Customers',
       'books: Suppliers',
       'books: Employees',

@@ -44,6 +44,20 @@ describe('choosing by typing', () => {
     expect(words('nobody')).toEqual([]);
   });
 
+  it('leaves Escape to the dialog around it once its list is closed', async () => {
+    const heard: boolean[] = [];
+    const listen = (e: KeyboardEvent) => heard.push(e.defaultPrevented);
+    document.addEventListener('keydown', listen);
+    render(<Field start="1010" />);
+    await person.click(field());
+    await person.keyboard('{Escape}');
+    expect(heard).toEqual([]);
+    await person.keyboard('{Escape}');
+    document.removeEventListener('keydown', listen);
+    expect(heard).toEqual([false]);
+    expect(value).toBe('1010');
+  });
+
   it('offers what is named just so before what begins with it', () => {
     const pages = ['Receipts in hand', 'Receipts', 'Unidentified receipts'];
     const found = narrowed(

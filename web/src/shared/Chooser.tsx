@@ -106,6 +106,9 @@ export function Chooser({
             if (e.key === 'Escape' && isOpen) {
               // closes the list, not the dialog around it
               e.stopPropagation();
+            } else if (e.key === 'Escape') {
+              // with the list closed it is the dialog's, which does not hear of what was taken here
+              Object.assign(e.nativeEvent, { preventDownshiftDefault: true });
             }
           },
           onClick: () => onType((typing ?? '').trim()),

@@ -52,6 +52,19 @@ class ViewsTest {
             page.getByText("What this will book").waitFor();
             look(page, "booking from a line", SIZES[0], found);
             page.keyboard().press("Escape");
+            page.keyboard().press("c");
+            page.getByText("A note for the review").waitFor();
+            look(page, "a note", SIZES[0], found);
+            page.keyboard().press("Escape");
+            page.getByLabel("Lines shown").selectOption("NOTHING_FOUND");
+            Browsing.settled(page);
+            Browsing.button(page, "Select the open ones").click();
+            page.getByText("Match these").waitFor();
+            page.keyboard().press("n");
+            page.getByText("still to be chosen").waitFor();
+            Browsing.settled(page);
+            look(page, "several lines as a sheet", SIZES[0], found);
+            page.keyboard().press("Escape");
             page.navigate(server.url() + "/statements");
             Browsing.link(page, "Payroll").first().click();
             page.locator("h1").getByText("Statements of Payroll").waitFor();
@@ -162,6 +175,7 @@ class ViewsTest {
         views.put("banked slip", link(page, server, "/slips?state=BANKED", "tbody a[href^='/slips/']"));
         views.put("petty cash", "/petty-cash");
         views.put("certificates", "/certificates");
+        views.put("lists for the file", "/work-papers?at=2026-05-31");
         views.put("approvals", "/approvals");
         views.put("own sign-in", "/own/sign-in");
         views.put("tokens", "/own/tokens");

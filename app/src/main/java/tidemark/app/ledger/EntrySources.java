@@ -12,7 +12,7 @@ import tidemark.core.problem.RuleViolation;
 
 /** Everything that makes journal entries, by its code. */
 @Component
-class EntrySources {
+public class EntrySources {
     private final Map<String, EntrySource> byCode = new TreeMap<>();
 
     EntrySources(List<EntrySource> sources) {
@@ -24,7 +24,7 @@ class EntrySources {
     }
 
     /** @throws IllegalStateException for a code that no capability declares */
-    EntrySource of(String code) {
+    public EntrySource of(String code) {
         EntrySource source = byCode.get(code);
         if (source == null) {
             throw new IllegalStateException("no capability makes entries of " + code);

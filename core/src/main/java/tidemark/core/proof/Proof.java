@@ -64,6 +64,27 @@ public record Proof(
         return at(r, r.from().minusDays(1), r.bankOpening(), r.ledgerOpening());
     }
 
+    /**
+     * The proof at any day of the month, or the last before it, from what is known now. Its balances are those at the end of
+     * the month less what came after the day.
+     *
+     * @throws IllegalArgumentException for another day. Cost: O((lines + entries) log)
+     */
+    public static Proof on(Reconciliation r, LocalDate day) {
+        if (day.isBefore(r.from().minusDays(1)) || day.isAfter(r.to())) {
+            throw new IllegalArgumentException(day + " is not of the month");
+        }
+        long bank = r.lines().stream()
+                .filter(l -> l.bookingDate().isAfter(day) && !l.bookingDate().isAfter(r.to()))
+                .mapToLong(BankLine::minorUnits)
+                .reduce(r.bankClosing(), Math::subtractExact);
+        long ledger = r.entries().stream()
+                .filter(e -> e.date().isAfter(day) && !e.date().isAfter(r.to()))
+                .mapToLong(CashEntry::minorUnits)
+                .reduce(r.ledgerClosing(), Math::subtractExact);
+        return at(r, day, bank, ledger);
+    }
+
     static Proof at(Reconciliation r, LocalDate day, long bankBalance, long ledgerBalance) {
         Map<BankLineId, BankLine> lines = r.linesById();
         Map<CashEntryId, CashEntry> entries = r.entriesById();
