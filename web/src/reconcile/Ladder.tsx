@@ -147,34 +147,36 @@ export function Ladder(props: Props) {
                       <OpenLine {...props} row={row} />
                     )}
                     {place === here && row && row.state !== 'OPEN' && (props.change || mayReview) && (
-                      <div className="ladder-open">
-                        <span className="quiet">
-                          {row.state === 'BANK_ERROR'
-                            ? say('reconcile.declaredAnErrorOfTheBank')
-                            : say('reconcile.by', {
-                                words:
-                                  row.matchedHow === 'PAPER'
-                                    ? say('reconcile.ticked')
-                                    : say('reconcile.matched'),
-                                matchedBy: row.matchedBy,
-                                words2:
-                                  row.matchedHow === 'BOOKED' ? say('reconcile.bookedFromThisLine') : '',
-                              })}
-                        </span>{' '}
-                        {props.change && (
-                          <button
-                            type="button"
-                            className="btn btn-outline-secondary btn-sm"
-                            disabled={props.pending}
-                            onClick={() => {
-                              props.onHere(place);
-                              props.onUndo();
-                            }}
-                          >
-                            {UNDO[row.matchedHow ?? ''] ?? say('reconcile.undo')} <kbd>u</kbd>
-                          </button>
-                        )}{' '}
-                        <NoteButton accountId={props.place.accountId} about={{ lineId: row.lineId }} />
+                      <div className="ladder-open" role="row">
+                        <div role="cell">
+                          <span className="quiet">
+                            {row.state === 'BANK_ERROR'
+                              ? say('reconcile.declaredAnErrorOfTheBank')
+                              : say('reconcile.by', {
+                                  words:
+                                    row.matchedHow === 'PAPER'
+                                      ? say('reconcile.ticked')
+                                      : say('reconcile.matched'),
+                                  matchedBy: row.matchedBy,
+                                  words2:
+                                    row.matchedHow === 'BOOKED' ? say('reconcile.bookedFromThisLine') : '',
+                                })}
+                          </span>{' '}
+                          {props.change && (
+                            <button
+                              type="button"
+                              className="btn btn-outline-secondary btn-sm"
+                              disabled={props.pending}
+                              onClick={() => {
+                                props.onHere(place);
+                                props.onUndo();
+                              }}
+                            >
+                              {UNDO[row.matchedHow ?? ''] ?? say('reconcile.undo')} <kbd>u</kbd>
+                            </button>
+                          )}{' '}
+                          <NoteButton accountId={props.place.accountId} about={{ lineId: row.lineId }} />
+                        </div>
                       </div>
                     )}
                   </>

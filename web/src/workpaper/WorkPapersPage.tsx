@@ -46,7 +46,7 @@ export default function WorkPapersPage() {
   return (
     <div className="page">
       <h1>{say('workpaper.listsForTheFile')}</h1>
-      <div className="d-flex gap-3 flex-wrap align-items-end mb-3">
+      <div className="d-flex gap-3 flex-wrap align-items-start mb-3">
         <ChoiceField
           label={say('workpaper.list')}
           value={list}
@@ -106,7 +106,7 @@ function lastMonthEnd(day: string): string {
 
 function Paper({ paper }: { paper: WorkPaperView }) {
   return (
-    <article aria-label={paper.title}>
+    <article className="paper" aria-label={paper.title}>
       <h2>
         {paper.title}{' '}
         <small>
@@ -172,7 +172,7 @@ function Paper({ paper }: { paper: WorkPaperView }) {
                     <td className="num">{row.days}</td>
                     <th scope="row">{row.title}</th>
                     <td>{row.detail}</td>
-                    <td className="num">{report(row.amount)}</td>
+                    <td className="num">{row.date && report(row.amount)}</td>
                   </tr>
                 ))}
               </tbody>
