@@ -15,11 +15,13 @@ import type { WorkPaperView } from './api';
 
 const SITTING = 'SITTING';
 
-type AccountList = 'PROOF' | 'OUTSTANDING' | 'CHECKS';
+type AccountList = 'PROOF' | 'OUTSTANDING' | 'DECIDED' | 'RETURNED' | 'CHECKS';
 
 const LISTS: [string, string][] = [
   ['PROOF', say('workpaper.statementOfTheProof')],
   ['OUTSTANDING', say('workpaper.outstandingByAge')],
+  ['DECIDED', say('workpaper.decided')],
+  ['RETURNED', say('workpaper.returned')],
   ['CHECKS', say('workpaper.checkNumbers')],
   [SITTING, say('workpaper.whatIBooked')],
 ];

@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static tidemark.e2e.Browsing.button;
 
+import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import java.math.BigDecimal;
@@ -77,6 +78,38 @@ class SeveralAtOnceTest {
             torvald.getByText("The yard, since May.").first().waitFor();
             button(torvald, "Close").click();
             torvald.getByText("None is open").waitFor();
+        }
+    }
+
+    @Test
+    void listsForTheFile_agreeWithTheCertificate() throws Exception {
+        try (Server server = Server.demo();
+                Browsing browsing = new Browsing()) {
+            Page maren = browsing.window(1280, 800);
+            Browsing.signIn(maren, server.url(), "maren");
+            String account = maren.locator("a[href^='/reconcile/']")
+                    .first()
+                    .getAttribute("href")
+                    .split("/")[2];
+            maren.navigate(server.url() + "/work-papers?account=" + account + "&at=2026-05-31");
+            String adjusted = maren.locator(".paper-sums tr.sum td").first().textContent();
+            assertEquals(0, maren.getByText("Does not agree").count());
+            maren.getByLabel("List").selectOption("OUTSTANDING");
+            maren.getByText("Older than 180 days").waitFor();
+            String waits = maren.locator(".paper section tfoot td.num").last().textContent();
+            maren.getByLabel("List").selectOption("DECIDED");
+            maren.getByText("Decided in all").waitFor();
+            assertEquals(0, maren.getByText("Does not agree").count());
+            Download signed = maren.waitForDownload(
+                    () -> maren.getByText("PDF, to be signed").click());
+            assertTrue(Files.size(signed.path()) > 2_000);
+            maren.navigate(server.url() + "/certify/" + account + "/2026-05");
+            maren.getByText("May 2026 is certified").waitFor();
+            for (String figure : List.of(adjusted, waits)) {
+                maren.getByText(figure, new Page.GetByTextOptions().setExact(true))
+                        .first()
+                        .waitFor();
+            }
         }
     }
 

@@ -177,7 +177,8 @@ class ProblemAdvice {
                         say("token.in-person.signInWithABrowserForWhat"));
             default -> {
                 String scope = switch (e.right()) {
-                    case PREPARE, RECEIVE, COUNT, BANK, REVIEW -> "BOOK";
+                    case PREPARE, RECEIVE, COUNT, BANK -> "BOOK";
+                    case REVIEW -> say("token.scope.bookOrCertify");
                     case CERTIFY -> "CERTIFY";
                     default -> "SET_UP";
                 };

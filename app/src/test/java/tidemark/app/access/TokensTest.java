@@ -72,6 +72,7 @@ class TokensTest {
         return switch (right) {
             case PREPARE, RECEIVE, COUNT, BANK -> "BOOK";
             case CERTIFY -> "CERTIFY";
+            case REVIEW -> "REVIEW";
             case ADMINISTER, SIGNED_IN -> "SET_UP";
             default -> "";
         };
@@ -96,6 +97,9 @@ class TokensTest {
             others.remove(scope);
             programs.put("not " + scope, program(made(others.toArray(String[]::new))));
         }
+        // what is said for the review is for whoever prepares or certifies
+        programs.put("REVIEW", programs.get("CERTIFY"));
+        programs.put("not REVIEW", programs.get("SET_UP"));
         programs.put("", program(made()));
         Client elsewhere = program(ok(c.iris.post(
                 "/api/v1/session/tokens",

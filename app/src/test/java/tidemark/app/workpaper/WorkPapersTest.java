@@ -5,10 +5,14 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import static tidemark.app.books.NewCompany.ok;
 
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.books.LineRequests;
 import tidemark.app.books.NewCompany;
+import tidemark.app.running.Client;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
 import tools.jackson.databind.JsonNode;
@@ -146,5 +150,40 @@ class WorkPapersTest {
                 other.iris
                         .get(other.base + a.base() + "/work-papers/PROOF?at=2026-06-30")
                         .status());
+    }
+
+    @Test
+    void decided_isWhatCameAboutSinceTheLastCertificate(RunningApp.App app) {
+        Account a = june(app);
+        assertTrue(a.paper("DECIDED", "2026-06-30").path("sections").isEmpty());
+        long fee = a.c().get(a.base() + "/months/2026-06/lines?text=FEE")
+                .path("rows")
+                .get(0)
+                .path("lineId")
+                .asLong();
+        ok(a.c().post(a.base() + "/lines/" + fee + "/booking", LineRequests.fee("2026-06-28")));
+        JsonNode paper = a.paper("DECIDED", "2026-06-30");
+        assertEquals(List.of("Booked from the bank line"), texts(paper.path("sections"), "title"));
+        assertEquals(List.of("FEE"), texts(paper.path("sections").get(0).path("rows"), "title"));
+        assertEquals("-7.00", paper.path("figures").get(1).path("amount").asString());
+        assertTrue(paper.path("agrees").asBoolean(), paper.path("ties").toString());
+    }
+
+    /** Told by others than these lists: half a year of months, and the certificate of the last. */
+    @Test
+    void inTheDemo_everyListAgrees_andTheProofIsThatOfTheCertificate(RunningApp.App app) {
+        Client maren = Client.signedIn(app, "maren");
+        String base = "/api/v1/companies/" + maren.company() + "/bank-accounts/" + maren.account("Operating");
+        Map<String, JsonNode> papers = new HashMap<>();
+        for (String kind : List.of("PROOF", "OUTSTANDING", "DECIDED", "RETURNED", "CHECKS")) {
+            JsonNode paper = ok(maren.get(base + "/work-papers/" + kind + "?at=2026-05-31"));
+            assertTrue(paper.path("agrees").asBoolean(), kind + " " + paper.path("ties"));
+            papers.put(kind, paper);
+        }
+        assertTrue(papers.get("DECIDED").path("sections").get(0).path("rows").size() > 10);
+        JsonNode certificate = ok(maren.get(base + "/months/2026-05/certificate"));
+        List<String> figures = texts(papers.get("PROOF").path("figures"), "amount");
+        assertTrue(certificate.toString().contains("\"" + figures.get(0) + "\""), "the bank's balance");
+        assertTrue(certificate.toString().contains("\"" + figures.get(4) + "\""), "the adjusted balance");
     }
 }

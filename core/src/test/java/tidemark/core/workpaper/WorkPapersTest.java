@@ -18,6 +18,7 @@ import tidemark.core.given.Books;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.proof.Proof;
 import tidemark.core.proof.Reconciliation;
+import tidemark.core.returned.ReturnedState;
 import tidemark.core.workpaper.CheckNumbersPaper.Fate;
 import tidemark.core.workpaper.CheckNumbersPaper.Written;
 import tidemark.core.workpaper.WorkPaper.Figure;
@@ -121,5 +122,39 @@ class WorkPapersTest {
         assertEquals("8, Rent", paper.sections().getFirst().items().get(1).title());
         assertFalse(SittingPaper.of(List.of(new SittingPaper.Booked(9, DAY, "", "", 5, 4)), DAY, USD)
                 .agrees());
+    }
+
+    @RepeatedTest(50)
+    void decisions_standByHowTheyCameAbout_andBothSidesAgree(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        List<DecisionsPaper.Decided> decided = new ArrayList<>();
+        long sum = 0;
+        for (int i = 0; i < random.nextInt(20); i++) {
+            long amount = random.nextInt(10_000) - 5_000L;
+            sum += amount;
+            decided.add(
+                    new DecisionsPaper.Decided(DAY, "how " + random.nextInt(3), "line " + i, "Maren", amount, amount));
+        }
+        WorkPaper paper = DecisionsPaper.of(decided, DAY, USD);
+        assertTrue(paper.agrees());
+        assertEquals(sum, paper.figures().getLast().minorUnits());
+        assertEquals(sum, paper.sections().stream().mapToLong(Section::total).sum());
+        decided.add(new DecisionsPaper.Decided(DAY, "how 1", "line", "Maren", 5, 4));
+        assertFalse(DecisionsPaper.of(decided, DAY, USD).agrees());
+    }
+
+    @Test
+    void returned_sumsWhatStands_andHoldsItAgainstTheEntries() {
+        List<ReturnedPaper.CameBack> items = List.of(
+                new ReturnedPaper.CameBack(DAY, "3318", "Pell", "R01", ReturnedState.OWED, 64_000, 64_000),
+                new ReturnedPaper.CameBack(DAY, "3319", "Pell", "", ReturnedState.OPEN, 1_000, 1_000),
+                new ReturnedPaper.CameBack(DAY, "3320", "Tarn", "", ReturnedState.UNDONE, 9_000, 9_000));
+        WorkPaper paper = ReturnedPaper.of(items, DAY, USD);
+        assertTrue(paper.agrees());
+        assertEquals(65_000, paper.figures().getLast().minorUnits());
+        assertEquals(3, paper.sections().size(), "what was undone is listed");
+        List<ReturnedPaper.CameBack> off = new ArrayList<>(items);
+        off.add(new ReturnedPaper.CameBack(DAY, "1", "X", "", ReturnedState.OPEN, 5, 6));
+        assertFalse(ReturnedPaper.of(off, DAY, USD).agrees());
     }
 }
