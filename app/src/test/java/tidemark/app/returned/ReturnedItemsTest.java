@@ -128,7 +128,9 @@ class ReturnedItemsTest extends WhatComesBack {
         assertEquals(2, list.path("payers").get(0).path("count").asInt());
         // the list for the file: what came back twice, held against what its entries took from the account
         JsonNode paper = c.get("/bank-accounts/" + account + "/work-papers/RETURNED?at=2026-06-30");
-        assertEquals("1280.00", paper.path("ties").get(0).path("leftFigure").asString().replace(",", ""));
+        assertEquals(
+                "1280.00",
+                paper.path("ties").get(0).path("leftFigure").asString().replace(",", ""));
         assertTrue(paper.path("agrees").asBoolean(), paper.path("ties").toString());
         assertEquals(2, paper.path("sections").size(), "presented again, and owed");
         c.checkBooks();
