@@ -53,7 +53,10 @@ export default function WorkPapersPage() {
           label={say('workpaper.list')}
           value={list}
           choices={LISTS}
-          onChange={(next) => set({ list: next, at: '' })}
+          // the day stays; what one booked is another day's matter
+          onChange={(next) =>
+            set({ list: next, ...((next === SITTING) !== (list === SITTING) && { at: '' }) })
+          }
         />
         {list !== SITTING && (
           <ChoiceField

@@ -162,7 +162,7 @@ public class ReviewNotes {
                 .toList();
     }
 
-    /** @throws RuleViolation {@code field.missing} and the like for a text that is empty or too long */
+    /** @throws RuleViolation {@code review.subject}; {@code field.invalid} for a text that is empty or too long */
     @Transactional
     public NoteView write(
             long companyId, long accountId, @Nullable Long lineId, @Nullable Long entryId, String text, String who) {

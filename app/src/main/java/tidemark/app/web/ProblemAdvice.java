@@ -42,6 +42,7 @@ class ProblemAdvice {
     /** Broken by what somebody else did meanwhile, rather than by what was asked. */
     static final Set<String> CONFLICTS = Set.of(
             "match.taken",
+            "review.closed",
             "match.gone",
             "month.state",
             "month.prepared",
