@@ -14,9 +14,6 @@ import java.util.regex.Pattern;
 
 /** A bare client of the application; when its process has ended, calls that change something answer −1. */
 final class Api {
-    private static final int BUSY = 503;
-    private static final int PATIENCE = 4;
-
     private final CookieManager cookies = new CookieManager();
     private final HttpClient http =
             HttpClient.newBuilder().cookieHandler(cookies).build();
@@ -86,15 +83,10 @@ final class Api {
                         HttpRequest.BodyPublishers.ofByteArray("\r\n--tide--\r\n".getBytes(StandardCharsets.UTF_8)))));
     }
 
-    /** Whoever is told that the books are busy and nothing was changed waits and asks again, as the answer says. */
     private int send(HttpRequest.Builder request) {
         try {
-            int status = BUSY;
-            for (int times = 0; status == BUSY && times < PATIENCE; times++) {
-                status = http.send(request.build(), HttpResponse.BodyHandlers.ofString())
-                        .statusCode();
-            }
-            return status;
+            return http.send(request.build(), HttpResponse.BodyHandlers.ofString())
+                    .statusCode();
         } catch (IOException | InterruptedException e) {
             return -1;
         }

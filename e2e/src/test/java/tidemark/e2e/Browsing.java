@@ -63,8 +63,7 @@ final class Browsing implements AutoCloseable {
                 new Browser.NewContextOptions().setViewportSize(width, height).setAcceptDownloads(true));
         context.addInitScript(COUNT_ASKED);
         Page page = context.newPage();
-        // a bound for what hangs, not a measure: four programs share two processors here
-        page.setDefaultTimeout(60_000);
+        page.setDefaultTimeout(20_000);
         // File dialogs are caught from the first on: one that opens before somebody listens stays open and hinders the
         // next.
         page.onFileChooser(chooser -> {});
