@@ -34,23 +34,30 @@ export function BookedPreview({ booked, error }: { booked?: BookedView; error?: 
       {!error && booked && booked.leaves.length > 0 && (
         <>
           <h2>{say('ledger.andLeave')}</h2>
-          <table className="plain">
-            <caption className="visually-hidden">{say('ledger.balancesBeforeAndAfter')}</caption>
-            <tbody>
-              {booked.leaves.map((e) => (
-                <tr key={e.what}>
-                  <th scope="row">{e.what}</th>
-                  <td className="num">{report(e.before)}</td>
-                  <td aria-label={say('ledger.becomes')}>→</td>
-                  <td className="num">
-                    <strong>{report(e.after)}</strong>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Leaves booked={booked} />
         </>
       )}
     </section>
+  );
+}
+
+/** Balances before and after. */
+export function Leaves({ booked, className = 'plain' }: { booked: BookedView; className?: string }) {
+  return (
+    <table className={className}>
+      <caption className="visually-hidden">{say('ledger.balancesBeforeAndAfter')}</caption>
+      <tbody>
+        {booked.leaves.map((e) => (
+          <tr key={e.what}>
+            <th scope="row">{e.what}</th>
+            <td className="num">{report(e.before)}</td>
+            <td aria-label={say('ledger.becomes')}>→</td>
+            <td className="num">
+              <strong>{report(e.after)}</strong>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -98,6 +98,14 @@ describe('several lines booked in one step', () => {
     expect(button('Book and match all 3')).toHaveProperty('disabled', true);
   });
 
+  it('are filled from above only where the kind can be what they are', async () => {
+    const into = { ...line(10, 'WHO PAID', 'UNIDENTIFIED'), out: undefined, in: '5.00' };
+    sheet([into, line(11, 'WHAT WENT OUT', '')], [outcome(10), outcome(11)], 0);
+    await screen.findByText('Choose what it is');
+    await person.click(button('All rows below as WHO PAID'));
+    screen.getByText('Choose what it is');
+  });
+
   it('go up and down a column with the arrows, as a sheet does', async () => {
     sheet([line(7, 'WIRE FEE', 'FEE'), line(8, 'OTHER FEE', 'FEE')], [outcome(7), outcome(8)], 0);
     const first = await screen.findByLabelText('For: WIRE FEE');

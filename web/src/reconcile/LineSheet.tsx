@@ -1,18 +1,19 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, type KeyboardEvent } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { Leaves } from '../ledger/BookedPreview';
 import { useKept } from '../draft/useKept';
 import { isComplete, kindOf } from '../linebooking/LineBookingFields';
 import { api, data } from '../shared/api';
 import { keys } from '../shared/keys';
-import { grouped, report } from '../shared/money';
+import { grouped } from '../shared/money';
 import { pasteRows } from '../shared/pasteRows';
 import { Problems } from '../shared/Problems';
 import { useDebounced } from '../shared/useDebounced';
 import { say } from '../words';
 import type { Booking, ProposedBooking, SheetRow } from './api';
+import { aboutOf, type SheetTyped, sheetKey } from './sheet';
 import { LineSheetRow } from './LineSheetRow';
-import { sheetKey, type SheetTyped } from './sheet';
 import type { Place } from './useMonth';
 
 interface Props {
@@ -103,12 +104,13 @@ function Sheet({ place, lines, proposed, onClose, onBook }: Props & { proposed: 
   const edit = (line: ProposedBooking, part: Partial<Booking>) =>
     change({ [line.lineId]: { ...bookingOf(line), ...part } });
 
-  /** All rows below are booked as this one is; whom and what for stays theirs. */
+  /** All rows below that can be what this one is are booked as it is; whom and what for stays theirs. */
   function fillDown(from: number) {
     const model = shown[from];
     if (model) {
       const { kind, details } = bookingOf(model);
-      const rest = shown.slice(from + 1);
+      const fits = kindOf(kind)?.fits;
+      const rest = shown.slice(from + 1).filter((line) => fits?.(aboutOf(place.accountId, line)) ?? true);
       change(
         Object.fromEntries(
           rest.map((line) => [line.lineId, { ...bookingOf(line), kind, details: details ?? {} }]),
@@ -214,21 +216,7 @@ function Sheet({ place, lines, proposed, onClose, onBook }: Props & { proposed: 
             </table>
           </div>
           {trial.data && current && trial.data.booked.leaves.length > 0 && (
-            <table className="plain mt-3 sheet-leaves">
-              <caption>{say('reconcile.balancesBeforeAndAfter')}</caption>
-              <tbody>
-                {trial.data.booked.leaves.map((e) => (
-                  <tr key={e.what}>
-                    <th scope="row">{e.what}</th>
-                    <td className="num">{report(e.before)}</td>
-                    <td aria-label={say('reconcile.becomes')}>→</td>
-                    <td className="num">
-                      <strong>{report(e.after)}</strong>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Leaves booked={trial.data.booked} className="plain mt-3 sheet-leaves" />
           )}
           {trial.data?.booked.warnings.map((w) => (
             <p key={w} className="attention">

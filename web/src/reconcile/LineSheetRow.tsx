@@ -7,6 +7,7 @@ import { grouped } from '../shared/money';
 import { upper } from '../shared/useBooks';
 import { say } from '../words';
 import type { Booking, ProposedBooking, SheetOutcome } from './api';
+import { aboutOf } from './sheet';
 
 interface Props {
   accountId: number;
@@ -27,7 +28,7 @@ interface Props {
 /** One of several lines that are booked in one step. */
 export function LineSheetRow(props: Props) {
   const { accountId, line, booking, outcome, open, onEdit } = props;
-  const about = { accountId, ...(line.in && { in: line.in }), ...(line.out && { out: line.out }) };
+  const about = aboutOf(accountId, line);
   const kind = kindOf(booking.kind);
   const details = booking.details ?? {};
   const onDetails = (next: LineDetails, party?: string) =>

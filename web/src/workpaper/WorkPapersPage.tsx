@@ -130,25 +130,27 @@ function Paper({ paper }: { paper: WorkPaperView }) {
             ))}
           </tbody>
         </table>
-        <table className="plain">
-          <caption>{say('workpaper.heldAgainst')}</caption>
-          <tbody>
-            {paper.ties.map((t) => (
-              <tr key={t.left + t.right}>
-                <th scope="row">{t.left}</th>
-                <td className="num">{t.leftFigure}</td>
-                <td>
-                  <Wave holds={t.agrees} />
-                  <span className="visually-hidden">
-                    {t.agrees ? say('workpaper.agrees') : say('workpaper.doesNotAgree')}
-                  </span>
-                </td>
-                <th scope="row">{t.right}</th>
-                <td className={t.agrees ? 'num' : 'num attention'}>{t.rightFigure}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        {paper.ties.length > 0 && (
+          <table className="plain">
+            <caption>{say('workpaper.heldAgainst')}</caption>
+            <tbody>
+              {paper.ties.map((t) => (
+                <tr key={t.left + t.right}>
+                  <th scope="row">{t.left}</th>
+                  <td className="num">{t.leftFigure}</td>
+                  <td>
+                    <Wave holds={t.agrees} />
+                    <span className="visually-hidden">
+                      {t.agrees ? say('workpaper.agrees') : say('workpaper.doesNotAgree')}
+                    </span>
+                  </td>
+                  <th scope="row">{t.right}</th>
+                  <td className={t.agrees ? 'num' : 'num attention'}>{t.rightFigure}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
       </div>
       {paper.sections.map((s) => (
         <section key={s.title} aria-label={s.title}>

@@ -71,16 +71,12 @@ final class WorkPaperViews {
                 paper.ties().stream()
                         .map(t -> new PaperTie(
                                 t.left(),
-                                figure(t, t.leftUnits(), c),
+                                MinorUnits.grouped(t.leftUnits(), c),
                                 t.right(),
-                                figure(t, t.rightUnits(), c),
+                                MinorUnits.grouped(t.rightUnits(), c),
                                 t.agrees()))
                         .toList(),
                 paper.agrees());
-    }
-
-    private static String figure(WorkPaper.Tie tie, long units, CurrencyUnit currency) {
-        return tie.money() ? MinorUnits.grouped(units, currency) : String.valueOf(units);
     }
 
     /** All rows of all sections, then the sums and what is held against what. */
@@ -154,19 +150,21 @@ final class WorkPaperViews {
                                 .toList(),
                         List.of("", "", say("workpaper.inAll"), "", MinorUnits.report(section.total(), c)));
             }
-            sheet.heading(say("workpaper.heldAgainst"));
-            sheet.table(
-                    new float[] {34, 16, 34, 16},
-                    Set.of(1, 3),
-                    List.of(),
-                    paper.ties().stream()
-                            .map(t -> List.of(
-                                    t.left(),
-                                    figure(t, t.leftUnits(), c),
-                                    t.agrees() ? t.right() : say("workpaper.butIs", t.right()),
-                                    figure(t, t.rightUnits(), c)))
-                            .toList(),
-                    List.of());
+            if (!paper.ties().isEmpty()) {
+                sheet.heading(say("workpaper.heldAgainst"));
+                sheet.table(
+                        new float[] {34, 16, 34, 16},
+                        Set.of(1, 3),
+                        List.of(),
+                        paper.ties().stream()
+                                .map(t -> List.of(
+                                        t.left(),
+                                        MinorUnits.grouped(t.leftUnits(), c),
+                                        t.agrees() ? t.right() : say("workpaper.butIs", t.right()),
+                                        MinorUnits.grouped(t.rightUnits(), c)))
+                                .toList(),
+                        List.of());
+            }
             sheet.heading(say("workpaper.signed"));
             sheet.table(
                     new float[] {20, 45, 35},

@@ -122,7 +122,6 @@ class WorkPapersTest {
         assertEquals(
                 List.of("9003 to 9005"), texts(paper.path("sections").get(1).path("rows"), "title"));
         assertEquals("150.00", paper.path("figures").get(3).path("amount").asString());
-        assertTrue(paper.path("agrees").asBoolean(), paper.path("ties").toString());
         assertTrue(a.paper("CHECKS", "2026-06-10")
                 .path("sections")
                 .get(1)

@@ -49,15 +49,6 @@ public final class DecisionsPaper {
                 currency,
                 figures,
                 sections,
-                List.of(
-                        Tie.ofMoney(
-                                say("workpaper.decidedAtTheBank"), bank, say("workpaper.decidedInTheLedger"), ledger),
-                        Tie.ofCounts(
-                                say("workpaper.decisions"),
-                                decisions.size(),
-                                say("workpaper.decisionsListed"),
-                                sections.stream()
-                                        .mapToLong(s -> s.items().size())
-                                        .sum())));
+                List.of(new Tie(say("workpaper.decidedAtTheBank"), bank, say("workpaper.decidedInTheLedger"), ledger)));
     }
 }

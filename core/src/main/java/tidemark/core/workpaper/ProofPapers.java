@@ -50,19 +50,19 @@ public final class ProofPapers {
                 figures,
                 sections,
                 List.of(
-                        Tie.ofMoney(
+                        new Tie(
                                 say("workpaper.adjustedBank"),
                                 p.adjustedBank(),
                                 say("workpaper.adjustedLedger"),
                                 p.adjustedLedger()),
-                        Tie.ofMoney(
+                        new Tie(
                                 say("workpaper.ledgerBalance"),
                                 p.ledgerBalance(),
                                 say("workpaper.byTheJournal"),
                                 ledgerByJournal)));
     }
 
-    /** What is outstanding on a day by age; else as {@link #proof}. */
+    /** What is outstanding on a day by age, held against the ledger's side of the proof; else as {@link #proof}. */
     public static WorkPaper outstanding(Reconciliation r, LocalDate day) {
         Proof p = Proof.on(r, day);
         List<Section> sections = List.of(
@@ -87,12 +87,12 @@ public final class ProofPapers {
                 r.currency(),
                 figures,
                 sections,
-                List.of(Tie.ofMoney(
+                List.of(new Tie(
                         say("workpaper.outstandingByAge"),
                         all,
-                        say("workpaper.outstandingInTheProof"),
+                        say("workpaper.ledgerLessBank"),
                         Math.subtractExact(
-                                p.adjustedBank(), Math.addExact(p.bankBalance(), Proof.total(p.bankErrors()))))));
+                                p.adjustedLedger(), Math.addExact(p.bankBalance(), Proof.total(p.bankErrors()))))));
     }
 
     private static int age(long days) {

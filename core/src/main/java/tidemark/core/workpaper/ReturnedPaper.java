@@ -66,8 +66,7 @@ public final class ReturnedPaper {
                 currency,
                 figures,
                 sections,
-                List.of(Tie.ofMoney(
-                        say("workpaper.cameBackInAll"), stands, say("workpaper.takenFromTheAccount"), booked)));
+                List.of(new Tie(say("workpaper.cameBackInAll"), stands, say("workpaper.takenFromTheAccount"), booked)));
     }
 
     private static String title(ReturnedState state) {

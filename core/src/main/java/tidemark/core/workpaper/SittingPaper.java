@@ -36,6 +36,6 @@ public final class SittingPaper {
                 currency,
                 List.of(new Figure(say("workpaper.bookedInAll"), debits, true)),
                 List.of(booked),
-                List.of(Tie.ofMoney(say("workpaper.debits"), debits, say("workpaper.credits"), credits)));
+                List.of(new Tie(say("workpaper.debits"), debits, say("workpaper.credits"), credits)));
     }
 }

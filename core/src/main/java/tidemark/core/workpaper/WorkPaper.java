@@ -42,22 +42,10 @@ public record WorkPaper(
     /** A figure with its words. @param sum whether it is the sum of those above it */
     public record Figure(String words, long minorUnits, boolean sum) {}
 
-    /**
-     * Two figures that must be the same.
-     *
-     * @param money whether they are amounts; else they are counts
-     */
-    public record Tie(String left, long leftUnits, String right, long rightUnits, boolean money) {
+    /** Two amounts that were worked out in different ways and must be the same. */
+    public record Tie(String left, long leftUnits, String right, long rightUnits) {
         public boolean agrees() {
             return leftUnits == rightUnits;
-        }
-
-        static Tie ofMoney(String left, long leftUnits, String right, long rightUnits) {
-            return new Tie(left, leftUnits, right, rightUnits, true);
-        }
-
-        static Tie ofCounts(String left, long leftUnits, String right, long rightUnits) {
-            return new Tie(left, leftUnits, right, rightUnits, false);
         }
     }
 
