@@ -30,7 +30,7 @@ const row: RowView = {
 /** What the other accounts have for the line. */
 const OTHER_ENDS = 'GET /api/v1/companies/1/bank-accounts/2/lines/7/other-ends';
 
-function open(change: boolean, asked: string[] = []) {
+function open(change: boolean, asked: string[] = [], role: 'PREPARER' | 'VIEWER' = 'PREPARER') {
   answering({ [OTHER_ENDS]: { body: [] } });
   renderHere(
     <OpenLine
@@ -48,6 +48,7 @@ function open(change: boolean, asked: string[] = []) {
       onPick={() => asked.push('pick')}
       onTwice={(line) => asked.push(`twice ${line}`)}
     />,
+    [role],
   );
 }
 
@@ -58,6 +59,11 @@ describe('OpenLine', () => {
     screen.getByText('The bank also tells: charges 4.00; originally EUR 90.00');
     await person.click(screen.getByRole('button', { name: 'Duplicate' }));
     expect(asked).toEqual(['twice 7']);
+  });
+
+  it('offers nothing to who may only look', () => {
+    open(false, [], 'VIEWER');
+    expect(screen.queryByRole('button')).toBeNull();
   });
 
   it('offers nothing but a note where the month no longer changes', () => {
