@@ -6,6 +6,7 @@ import static tidemark.e2e.Browsing.link;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.regex.Matcher;
@@ -138,7 +139,9 @@ class DeskTest {
 
             // elsewhere there is nothing for whoever only counts
             cole.navigate(server.url() + "/receipts-in-hand");
-            cole.getByText("Slips to count").waitFor();
+            cole.getByRole(AriaRole.TABLE, new Page.GetByRoleOptions().setName("Slips to count"))
+                    .waitFor();
+            Browsing.settled(cole);
             assertEquals(0, cole.getByText("9,0").count());
         }
     }
