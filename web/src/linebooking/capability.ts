@@ -1,8 +1,9 @@
 import type { Capability } from '../capabilities';
 import { AccountFields } from './AccountFields';
-import type { FeeChoice, LedgerAccountChoice, OtherAccountChoice, PartsChoice } from './api';
+import type { FeeChoice, InTransitChoice, LedgerAccountChoice, OtherAccountChoice, PartsChoice } from './api';
 import { AccountCell, OtherAccountCell } from './cells';
 import { CodedFields } from './CodedFields';
+import { MEANS, MeansFields } from './MeansFields';
 import { OtherAccountFields } from './OtherAccountFields';
 import { hasPlace, placeWords } from './parts';
 import { PartsFields } from './PartsFields';
@@ -41,6 +42,11 @@ export const capability: Capability = {
       order: 4,
       byRule: true,
       start: {},
+      Fields: MeansFields,
+      sentence: (d) => {
+        const { means } = d as InTransitChoice;
+        return means ? [MEANS[means]] : [];
+      },
     },
     {
       kind: 'UNIDENTIFIED',

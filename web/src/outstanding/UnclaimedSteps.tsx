@@ -29,6 +29,7 @@ const OF_ONE: Step[] = ['CLAIMED', 'BACK', 'WHERE'];
 const KINDS: [string, string][] = [
   ['CHECK', say('payment.check')],
   ['BANK_TRANSFER', say('payment.bankTransfer')],
+  ['WIRE', say('payment.wire')],
 ];
 
 /** What becomes of unclaimed money that is ticked: one step for all of it. */

@@ -5,6 +5,7 @@ import { say } from '../words';
 export const KINDS: Record<PaymentView['kind'], string> = {
   CHECK: say('payment.check'),
   BANK_TRANSFER: say('payment.bankTransfer'),
+  WIRE: say('payment.wire'),
   CARD: say('payment.card'),
   OTHER: say('payment.other'),
 };

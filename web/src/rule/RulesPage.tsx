@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useLocation, useNavigate } from 'react-router';
+import { Link, useLocation, useNavigate } from 'react-router';
 import { useCurrentCompany } from '../session/session';
 import { send } from '../shared/api';
 import type { RuleView } from './api';
@@ -21,7 +21,8 @@ export default function RulesPage() {
   const accounts = useBankAccounts();
   const queries = useQueryClient();
   const go = useNavigate();
-  const drafted = (useLocation().state as { draft?: Draft } | null)?.draft;
+  const from = useLocation().state as { draft?: Draft; back?: string } | null;
+  const drafted = from?.draft;
   const [editing, setEditing] = useState<{ start: Draft; ruleId?: number } | null>(
     drafted && canPrepare ? { start: drafted } : null,
   );
@@ -49,7 +50,7 @@ export default function RulesPage() {
   function leave() {
     setEditing(null);
     if (drafted) {
-      void go('/rules', { replace: true, state: null });
+      void go(from?.back ?? '/rules', { replace: true, state: null });
     }
   }
   return (
@@ -155,11 +156,14 @@ export default function RulesPage() {
               </tbody>
             </table>
           )}
-          {canPrepare && (
-            <Button className="mt-3" onClick={() => setEditing({ start: EMPTY })}>
-              {say('rule.writeARule')}
-            </Button>
-          )}
+          <div className="actions mt-3">
+            {canPrepare && (
+              <Button onClick={() => setEditing({ start: EMPTY })}>{say('rule.writeARule')}</Button>
+            )}
+            <Link className="btn btn-outline-secondary" to="/movements">
+              {say('rule.seeWhatTheBankSends')}
+            </Link>
+          </div>
         </>
       )}
     </div>

@@ -1,5 +1,6 @@
 import type { Schemas } from '../shared/api';
 
+export type MovementRow = Schemas['MovementRow'];
 export type RuleContent = Schemas['RuleContent'];
 export type RuleDraft = Schemas['RuleDraft'];
 export type RuleView = Schemas['RuleView'];

@@ -97,6 +97,9 @@ export function settingsBody(name: string, s: Settings, usual: SetUpView['bankAc
   };
 }
 
+/** Whether it is the in-transit account of what travels one way alone. */
+const byMeans = (p: { purpose: string }) => /^IN_TRANSIT_(IN|OUT)_/.test(p.purpose);
+
 interface Props {
   /** The bank by name, whose branches may be chosen. */
   bank: string;
@@ -133,25 +136,29 @@ export function BankAccountFields({ bank, currency, accountId, purposes, form, o
       onChange={(v) => onChange({ [key]: v })}
     />
   );
+  const chooser = (p: Props['purposes'][number]) => (
+    <ChooserField
+      key={p.purpose}
+      className="col-md-6"
+      label={p.words.charAt(0).toUpperCase() + p.words.slice(1)}
+      empty={say('setup.none')}
+      value={form.purposes[p.purpose] ?? (p.ledgerAccountId ? String(p.ledgerAccountId) : '')}
+      choices={(chart.data ?? [])
+        .filter((a) => a.active && a.control === 'NONE')
+        .map((a) => [String(a.id), `${a.code} ${a.name}`])}
+      onChange={(v) => onChange({ purposes: { ...form.purposes, [p.purpose]: v } })}
+    />
+  );
   return (
     <div className="row g-3">
       <div className="col-lg-7">
         <h3>{say('setup.whichLedgerAccountServesWhat')}</h3>
-        <div className="row g-2">
-          {purposes.map((p) => (
-            <ChooserField
-              key={p.purpose}
-              className="col-md-6"
-              label={p.words.charAt(0).toUpperCase() + p.words.slice(1)}
-              empty={say('setup.none')}
-              value={form.purposes[p.purpose] ?? (p.ledgerAccountId ? String(p.ledgerAccountId) : '')}
-              choices={(chart.data ?? [])
-                .filter((a) => a.active && a.control === 'NONE')
-                .map((a) => [String(a.id), `${a.code} ${a.name}`])}
-              onChange={(v) => onChange({ purposes: { ...form.purposes, [p.purpose]: v } })}
-            />
-          ))}
-        </div>
+        <div className="row g-2">{purposes.filter((p) => !byMeans(p)).map(chooser)}</div>
+        <details className="mt-3" open={purposes.some((p) => byMeans(p) && p.ledgerAccountId) || undefined}>
+          <summary>{say('setup.inTransitByHowItTravels')}</summary>
+          <p className="hint">{say('setup.whatHasNoneOfItsOwn')}</p>
+          <div className="row g-2">{purposes.filter(byMeans).map(chooser)}</div>
+        </details>
       </div>
       <div className="col-lg-5">
         <h3>{say('setup.payments')}</h3>

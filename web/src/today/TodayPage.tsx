@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { WatchedAccounts } from '../clearing/WatchedAccounts';
 import { useCurrentCompany } from '../session/session';
 import type { Task } from './api';
 import { longDate } from '../shared/dates';
@@ -29,6 +30,8 @@ function placeOf(task: Task): string {
       return '/outstanding-checks?stage=STALE';
     case 'UNCLAIMED_MONEY':
       return '/unclaimed-money?state=HELD';
+    case 'IN_TRANSIT':
+      return `/in-transit?account=${task.accountId}`;
     case 'DUE':
       return '/payments?state=WAITS_FOR_DATE';
     case 'RECONCILE':
@@ -47,7 +50,7 @@ export function TodayPage() {
   if (!today.data) {
     return <Problems error={today.error} />;
   }
-  const { lanes, tasks, businessDate } = today.data;
+  const { lanes, tasks, inTransit, businessDate } = today.data;
   return (
     <FileDrop
       enabled={canPrepare}
@@ -102,6 +105,12 @@ export function TodayPage() {
                 </li>
               ))}
             </ul>
+          </section>
+        )}
+        {inTransit.length > 0 && (
+          <section className="sheet" aria-label={say('clearing.inTransit')}>
+            <h2>{say('clearing.inTransit')}</h2>
+            <WatchedAccounts accounts={inTransit} />
           </section>
         )}
       </div>

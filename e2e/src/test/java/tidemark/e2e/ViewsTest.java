@@ -176,6 +176,8 @@ class ViewsTest {
         views.put("petty cash", "/petty-cash");
         views.put("certificates", "/certificates");
         views.put("lists for the file", "/work-papers?at=2026-05-31");
+        views.put("in transit", "/in-transit");
+        views.put("kinds of movement", "/movements");
         views.put("approvals", "/approvals");
         views.put("own sign-in", "/own/sign-in");
         views.put("tokens", "/own/tokens");

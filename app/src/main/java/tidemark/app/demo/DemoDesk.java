@@ -10,6 +10,7 @@ import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccount;
 import tidemark.app.draft.Drafts;
 import tidemark.app.ledger.GrossLine;
+import tidemark.app.ledger.ManualEntries;
 import tidemark.app.party.Invoices;
 import tidemark.app.party.Receipts;
 import tidemark.app.payment.PaymentVoids;
@@ -42,6 +43,7 @@ class DemoDesk {
     private final Drafts drafts;
     private final Rules rules;
     private final ReturnedSetUp returned;
+    private final ManualEntries entries;
 
     DemoDesk(
             SetUp setUp,
@@ -53,7 +55,9 @@ class DemoDesk {
             Transfers transfers,
             Drafts drafts,
             Rules rules,
-            ReturnedSetUp returned) {
+            ReturnedSetUp returned,
+            ManualEntries entries) {
+        this.entries = entries;
         this.rules = rules;
         this.returned = returned;
         this.setUp = setUp;
@@ -215,9 +219,30 @@ class DemoDesk {
                 MAREN);
         returned.keep(
                 place.companyId(), new ReturnedSetUp.ReturnedTerms(0, "12.00", "25.00", "", "6180", 60, 120), MAREN);
+        withCourier(place, LocalDate.of(2026, 6, 17), "318.50");
+        withCourier(place, LocalDate.of(2026, 6, 30), "274.75");
         deposits.mishaps(place);
         deposits.morning(place);
         drafts(place, operating);
+    }
+
+    /** Coins of the shower house, which a courier counts and takes to the bank; until then they are in transit. */
+    private void withCourier(DemoLedger.Place place, LocalDate day, String amount) {
+        entries.book(
+                place.companyId(),
+                new ManualEntries.NewEntry(
+                        day,
+                        null,
+                        place.names().sites().get("Dock office"),
+                        "",
+                        "",
+                        "Coins of the shower house, with the courier",
+                        List.of(newLine("1270", amount, "", ""), newLine("4050", "", amount, "DOCK"))),
+                MAREN);
+    }
+
+    private static ManualEntries.NewLine newLine(String account, String debit, String credit, String costCentre) {
+        return new ManualEntries.NewLine(account, debit, credit, null, "", "", costCentre, "", "", "");
     }
 
     private Payments.Made expense(

@@ -195,14 +195,15 @@ public class Chart {
     }
 
     /**
-     * The code of the account that serves a purpose of a bank account, or else of the company.
+     * The code of the account that serves a purpose of a bank account, be it the general one, or else of the company.
      *
      * @throws RuleViolation {@code purpose.missing}
      */
     @Transactional(readOnly = true)
     public String accountCodeFor(long companyId, @Nullable BankAccount bank, Purpose purpose) {
-        Optional<Long> id =
-                bank == null || purpose.ofCompany() ? companies.get(companyId).purpose(purpose) : bank.purpose(purpose);
+        Optional<Long> id = bank == null || purpose.ofCompany()
+                ? companies.get(companyId).purpose(purpose)
+                : bank.purpose(purpose).or(() -> bank.purpose(purpose.general()));
         return id.flatMap(i -> chart.findByIdAndCompanyId(i, companyId))
                 .map(ChartAccount::code)
                 .orElseThrow(() -> new RuleViolation(

@@ -25,12 +25,6 @@ class PurposeFromLine implements LineBooking<PurposeFromLine.NoChoice> {
             return new PurposeFromLine("INTEREST", Purpose.INTEREST_EARNED, Purpose.INTEREST_PAID);
         }
 
-        /** What waited on the in-transit account and is cleared there. */
-        @Bean
-        LineBooking<NoChoice> inTransitFromLine() {
-            return new PurposeFromLine("IN_TRANSIT", Purpose.IN_TRANSIT_IN, Purpose.IN_TRANSIT_OUT);
-        }
-
         @Bean
         LineBooking<NoChoice> unidentifiedFromLine() {
             return new PurposeFromLine("UNIDENTIFIED", Purpose.UNIDENTIFIED, Purpose.UNIDENTIFIED);

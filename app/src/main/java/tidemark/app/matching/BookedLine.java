@@ -13,14 +13,17 @@ class BookedLine extends MasterRow {
     private String details;
     private String party;
     private String text;
+    private String rule = "";
 
     protected BookedLine() {}
 
     /**
      * @param details what was chosen for the kind, in JSON with plain decimals
      * @param text as a person gave it; empty for the line's own
+     * @param rule by which it was booked; empty where a person chose it
      */
-    BookedLine(BankAccount account, long bankLineId, String kind, String details, String party, String text) {
+    BookedLine(
+            BankAccount account, long bankLineId, String kind, String details, String party, String text, String rule) {
         super(account.companyId());
         this.bankAccountId = account.id();
         this.bankLineId = bankLineId;
@@ -28,6 +31,7 @@ class BookedLine extends MasterRow {
         this.details = details;
         this.party = party;
         this.text = text;
+        this.rule = rule;
     }
 
     long bankAccountId() {
@@ -52,5 +56,9 @@ class BookedLine extends MasterRow {
 
     String text() {
         return text;
+    }
+
+    String rule() {
+        return rule;
     }
 }

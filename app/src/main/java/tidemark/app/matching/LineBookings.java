@@ -62,8 +62,13 @@ class LineBookings {
      *
      * @param party on the entry
      * @param text of the entry; empty for the line's own
+     * @param rule that asks it; empty where a person does
      */
-    record Request(Chosen<?> chosen, String party, String text) {}
+    record Request(Chosen<?> chosen, String party, String text, String rule) {
+        Request by(String name) {
+            return new Request(chosen, party, text, name);
+        }
+    }
 
     /** A request as a person typed it, or with plain decimals as a rule keeps it. */
     Request request(
@@ -73,7 +78,7 @@ class LineBookings {
             AmountStyle style,
             String party,
             String text) {
-        return new Request(kinds.chosen(kind, details, style, account.currency()), party, text);
+        return new Request(kinds.chosen(kind, details, style, account.currency()), party, text, "");
     }
 
     LedgerViews.BookedView book(
@@ -125,7 +130,8 @@ class LineBookings {
                 request.chosen().kind().kind(),
                 kinds.kept(request.chosen()).toString(),
                 request.party(),
-                request.text()));
+                request.text(),
+                request.rule()));
         return booked;
     }
 

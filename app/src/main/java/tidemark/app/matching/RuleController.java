@@ -32,10 +32,12 @@ import tidemark.core.rule.RuleTrial;
 class RuleController {
     private final Rules rules;
     private final RuleWork work;
+    private final MovementKinds movements;
 
-    RuleController(Rules rules, RuleWork work) {
+    RuleController(Rules rules, RuleWork work, MovementKinds movements) {
         this.rules = rules;
         this.work = work;
+        this.movements = movements;
     }
 
     /** @param bankAccountId the account it is for; all where it is absent */
@@ -85,6 +87,13 @@ class RuleController {
     private RuleView view(MatchingRule r) {
         return new RuleView(
                 r.id(), r.name(), r.bankAccountId(), r.validFrom(), r.validTo(), rules.content(r), r.isOn(), r.used());
+    }
+
+    /** The kinds of movements that the bank sent in the last year, and what is not provided for. */
+    @GetMapping("/bank-accounts/{accountId}/movements")
+    @Requires(Right.VIEW)
+    MovementKinds.Movements movements(@PathVariable long companyId, @PathVariable long accountId) {
+        return movements.of(companyId, accountId);
     }
 
     /** Runs a rule, kept or not, over the past; changes nothing. */

@@ -202,7 +202,7 @@ class RuleWork {
         Ledger.Booked all = Ledger.Booked.nothing();
         int count = 0;
         if (rules.core(row, seen.currency()).then() instanceof Effect.Book) {
-            LineBookings.Request request = request(seen, rules.content(row));
+            LineBookings.Request request = request(seen, rules.content(row)).by(row.name());
             AccountBooks own = books.of(bookings.lock(companyId, accountId, request));
             for (BankLine line : months.beforeChange(own.account(), month).byRule(ruleId)) {
                 all.add(bookings.book(own, line.id().value(), line.bookingDate(), request, who));

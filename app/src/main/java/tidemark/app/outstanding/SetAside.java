@@ -135,8 +135,9 @@ class SetAside {
         String cash = ledger.account(company.id(), account.ledgerAccountId()).code();
         Long entryId = check.entryId();
         if (entryId != null) {
-            String code =
-                    check.onClearing() ? chart.accountCodeFor(company.id(), account, Purpose.IN_TRANSIT_OUT) : cash;
+            String code = check.onClearing()
+                    ? payments.inTransitCode(company.id(), Objects.requireNonNull(check.paymentId()))
+                    : cash;
             return ledger.asBooked(company.id(), entryId).lines().stream()
                     .filter(l -> l.accountCode().equals(code) && l.minorUnits() < 0)
                     .findFirst()

@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -107,6 +108,17 @@ public class Tenders {
                         .sorted(Comparator.comparingLong(SiteAccount::siteId))
                         .toList(),
                 rule.bankAccounts().stream().sorted().toList());
+    }
+
+    /** Ledger accounts of their own on which money of tenders waits. */
+    @Transactional(readOnly = true)
+    public Set<Long> waitsOn(long companyId) {
+        Set<Long> out = new TreeSet<>();
+        for (TenderRule rule : rules.findByCompanyIdOrderById(companyId)) {
+            rule.account().ifPresent(out::add);
+            out.addAll(rule.siteAccounts().values());
+        }
+        return out;
     }
 
     private String code(long companyId, long account) {

@@ -7,6 +7,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -19,7 +20,6 @@ import tidemark.core.ledger.BankLineBooking;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.ledger.JournalEntry;
-import tidemark.core.ledger.Purpose;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.party.PartyMoney;
 import tidemark.core.payment.PaymentBooking;
@@ -107,7 +107,7 @@ class Clearings implements WaitingForBank {
                         payment.number(),
                         payment.text().isEmpty() ? Payment.upper(payment.title()) : payment.text(),
                         books.cashCode()),
-                books.codeFor(Purpose.IN_TRANSIT_OUT),
+                books.code(Objects.requireNonNull(payment.inTransitAccountId())),
                 payment.payee(),
                 payment.minorUnits());
     }

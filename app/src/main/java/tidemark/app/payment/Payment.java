@@ -40,6 +40,7 @@ public class Payment extends MasterRow {
     private String parts;
 
     private boolean onClearing;
+    private @Nullable Long inTransitAccountId;
     private @Nullable Long journalEntryId;
     private @Nullable Long clearingEntryId;
     private @Nullable Long voidEntryId;
@@ -99,8 +100,10 @@ public class Payment extends MasterRow {
         releasedBy = who;
     }
 
-    void booked(long entryId) {
+    /** @param inTransit the ledger account that holds it until the bank has paid it; none where it is cash at once */
+    void booked(long entryId, @Nullable Long inTransit) {
         journalEntryId = entryId;
+        inTransitAccountId = inTransit;
     }
 
     void cleared(@Nullable Long entryId) {
@@ -118,6 +121,7 @@ public class Payment extends MasterRow {
         return switch (kind) {
             case CHECK -> say("payment.check", number);
             case BANK_TRANSFER -> say("payment.bankTransfer", number);
+            case WIRE -> say("payment.wire", number);
             case CARD -> say("payment.cardPayment", number);
             case OTHER -> say("payment.payment", number);
         };
@@ -179,6 +183,11 @@ public class Payment extends MasterRow {
 
     public boolean onClearing() {
         return onClearing;
+    }
+
+    /** The ledger account on which it waited, whatever serves the purpose since. */
+    public @Nullable Long inTransitAccountId() {
+        return inTransitAccountId;
     }
 
     public @Nullable Long journalEntryId() {

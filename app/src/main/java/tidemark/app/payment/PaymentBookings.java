@@ -14,6 +14,7 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.ledger.Chart;
+import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.party.Parties;
 import tidemark.app.party.Party;
@@ -91,8 +92,7 @@ class PaymentBookings {
                     payment.id());
             reservations.release(payment.id());
             settles.put(payment, use.items());
-            String money =
-                    payment.onClearing() ? chart.accountCodeFor(company.id(), account, Purpose.IN_TRANSIT_OUT) : cash;
+            String money = payment.onClearing() ? inTransit(account, payment) : cash;
             String text = payment.text().isEmpty() ? Payment.upper(payment.title()) : payment.text();
             PartyMoneyBookings.Document document = new PartyMoneyBookings.Document(
                     payment.checkNumber(), labels.get(i), payment.siteId(), Payment.upper(payment.title()));
@@ -125,12 +125,23 @@ class PaymentBookings {
         Ledger.Booked booked = ledger.book(company.id(), postings, PaymentDocuments.PAYMENT, null, who);
         for (int i = 0; i < ready.size(); i++) {
             Payment payment = ready.get(i);
-            payment.booked(booked.entries().get(i).id());
+            payment.booked(
+                    booked.entries().get(i).id(),
+                    payment.onClearing()
+                            ? ledger.accountByCode(company.id(), inTransit(account, payment))
+                                    .map(ChartAccount::id)
+                                    .orElseThrow()
+                            : null);
             Allocation allocation = Objects.requireNonNull(settles.get(payment));
             booked.items()
                     .addAll(bookings.settle(
                             company.id(), booked.entries().get(i), allocation, payment.paymentDate(), who));
         }
         return booked;
+    }
+
+    private String inTransit(BankAccount account, Payment payment) {
+        return chart.accountCodeFor(
+                account.companyId(), account, Purpose.inTransit(payment.kind().means(), false));
     }
 }

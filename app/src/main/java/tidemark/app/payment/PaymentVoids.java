@@ -4,6 +4,7 @@ import static tidemark.core.words.Catalogue.say;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Objects;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -26,6 +27,7 @@ public class PaymentVoids {
     private final Reservations reservations;
     private final Allocations allocations;
     private final Reversals reversals;
+    private final Ledger ledger;
     private final Approvals approvals;
     private final ActivityLog activity;
     private final JsonMapper json;
@@ -36,6 +38,7 @@ public class PaymentVoids {
             Reservations reservations,
             Allocations allocations,
             Reversals reversals,
+            Ledger ledger,
             Approvals approvals,
             ActivityLog activity,
             JsonMapper json) {
@@ -44,6 +47,7 @@ public class PaymentVoids {
         this.reservations = reservations;
         this.allocations = allocations;
         this.reversals = reversals;
+        this.ledger = ledger;
         this.approvals = approvals;
         this.activity = activity;
         this.json = json;
@@ -82,6 +86,15 @@ public class PaymentVoids {
                 id,
                 say("payment.void.voided", payment.title(), reason.strip()));
         return new Payments.Made(List.of(payment), booked);
+    }
+
+    /** The code of the account on which a booked payment waits for the bank. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public String inTransitCode(long companyId, long id) {
+        return ledger.account(
+                        companyId,
+                        Objects.requireNonNull(payments.get(companyId, id).inTransitAccountId()))
+                .code();
     }
 
     /**

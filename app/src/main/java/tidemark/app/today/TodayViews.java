@@ -16,6 +16,7 @@ import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.approval.Approvals;
 import tidemark.app.card.CardDue;
+import tidemark.app.clearing.ClearingWatch;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -50,6 +51,7 @@ class TodayViews {
     private final CardDue cards;
     private final OutstandingChecks checks;
     private final UnclaimedViews unclaimed;
+    private final ClearingWatch clearing;
     private final ReviewNotes notes;
     private final IncomingFiles incomingFiles;
     private final Months months;
@@ -67,6 +69,7 @@ class TodayViews {
             CardDue cards,
             OutstandingChecks checks,
             UnclaimedViews unclaimed,
+            ClearingWatch clearing,
             ReviewNotes notes,
             IncomingFiles incomingFiles,
             Months months,
@@ -82,6 +85,7 @@ class TodayViews {
         this.cards = cards;
         this.checks = checks;
         this.unclaimed = unclaimed;
+        this.clearing = clearing;
         this.notes = notes;
         this.incomingFiles = incomingFiles;
         this.months = months;
@@ -147,10 +151,18 @@ class TodayViews {
         BANKED_SLIPS,
         CARD_TAKINGS,
         STALE_CHECKS,
-        UNCLAIMED_MONEY
+        UNCLAIMED_MONEY,
+        IN_TRANSIT
     }
 
-    record TodayView(LocalDate businessDate, String company, LocalDate from, List<Lane> lanes, List<Task> tasks) {}
+    /** @param inTransit the accounts that money passes through, those with something in them */
+    record TodayView(
+            LocalDate businessDate,
+            String company,
+            LocalDate from,
+            List<Lane> lanes,
+            List<Task> tasks,
+            List<ClearingWatch.WatchedAccount> inTransit) {}
 
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     TodayView today(long companyId) {
@@ -188,6 +200,10 @@ class TodayViews {
         }
         atTheDesk(companyId, today, tasks);
         notCashed(companyId, today, tasks);
+        List<ClearingWatch.WatchedAccount> inTransit = clearing.all(companyId, today).stream()
+                .filter(a -> a.items() > 0)
+                .toList();
+        inTransit.stream().filter(a -> a.late() > 0 && !a.desk()).forEach(a -> tasks.add(stuck(a, today)));
         Approvals.Waiting second = approvals.waiting(companyId);
         if (second.asked() + second.lapsed() > 0) {
             tasks.add(new Task(
@@ -220,7 +236,20 @@ class TodayViews {
                     YearMonth.from(today)));
         }
         LocalDate from = today.withDayOfMonth(1).minusMonths(6);
-        return new TodayView(today, companies.get(companyId).name(), from, lanes, tasks);
+        return new TodayView(today, companies.get(companyId).name(), from, lanes, tasks, inTransit);
+    }
+
+    private static Task stuck(ClearingWatch.WatchedAccount account, LocalDate today) {
+        String title = account.code() + " " + account.name();
+        return new Task(
+                account.ledgerAccountId(),
+                title,
+                account.late() == 1
+                        ? say("today.anItemIsInTransit", account.days())
+                        : say("today.itemsAreInTransit", account.late(), account.days()),
+                say("today.seeWhatIsInTransit"),
+                Place.IN_TRANSIT,
+                YearMonth.from(today));
     }
 
     private void notCashed(long companyId, LocalDate today, List<Task> tasks) {

@@ -239,4 +239,46 @@ public final class NewCompany {
                     "the open items come to the control account");
         }
     }
+
+    /** The settings of a bank account as they are kept, with some of them changed. */
+    public Map<String, Object> settings(long bank, Map<String, Object> change) {
+        for (JsonNode account : get("/bank-accounts")) {
+            if (account.path("id").asLong() == bank) {
+                Map<String, Object> purposes = new HashMap<>();
+                account.path("purposes")
+                        .valueStream()
+                        .filter(p -> p.has("ledgerAccountId"))
+                        .forEach(p -> purposes.put(
+                                p.path("purpose").asString(),
+                                p.path("ledgerAccountId").asLong()));
+                Map<String, Object> body = new HashMap<>(Map.of(
+                        "name",
+                        account.path("name").asString(),
+                        "zeroPayment",
+                        false,
+                        "differenceTolerance",
+                        "0.00",
+                        "checkStock",
+                        "PRENUMBERED",
+                        "nextCheckNumber",
+                        account.path("nextCheckNumber").asString(),
+                        "bookOnClearing",
+                        false,
+                        "active",
+                        true,
+                        "purposes",
+                        purposes,
+                        "sites",
+                        List.of()));
+                body.putAll(change);
+                return body;
+            }
+        }
+        throw new IllegalArgumentException("no bank account " + bank);
+    }
+
+    /** Changes some of the settings of a bank account. */
+    public void set(long bank, Map<String, Object> change) {
+        ok(iris.put(base + "/bank-accounts/" + bank + "/settings", settings(bank, change)));
+    }
 }

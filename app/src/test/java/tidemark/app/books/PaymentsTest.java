@@ -159,7 +159,7 @@ class PaymentsTest {
     @Test
     void payment_onClearing_leavesCashOnlyWhenTheBankHasPaid() {
         long bank = c.bankAccount("Operating", "", "1000.00");
-        settings(bank, Map.of("bookOnClearing", true, "mostPayment", "500.00", "leastPayment", "1.00"));
+        c.set(bank, Map.of("bookOnClearing", true, "mostPayment", "500.00", "leastPayment", "1.00"));
         for (String amount : List.of("500.01", "0.99")) {
             assertEquals(
                     "payment.limit",
@@ -203,7 +203,7 @@ class PaymentsTest {
     @Test
     void groupOfWaitingForBank_isPaidByOneLine_whole_orNotAtAll_andWaitsAgainWhenUndone() {
         long bank = c.bankAccount("Operating", "", "1000.00");
-        settings(bank, Map.of("bookOnClearing", true));
+        c.set(bank, Map.of("bookOnClearing", true));
         List<Long> standIns = new java.util.ArrayList<>();
         for (String amount : List.of("30.00", "45.00", "8.00")) {
             JsonNode made = ok(c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), amount)));
@@ -250,7 +250,7 @@ class PaymentsTest {
     @Test
     void paymentsThatWaitForTheBank_areProposedForTheirLines_andTakenFirm() {
         long bank = c.bankAccount("Operating", "", "1000.00");
-        settings(bank, Map.of("bookOnClearing", true));
+        c.set(bank, Map.of("bookOnClearing", true));
         ok(c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), "200.00")));
         ok(c.post("/payments", c.payment(bank, null, "", "2026-06-03", List.of(), "231.17")));
         String csv = "date,amount,balance,check_number,text\n2026-06-05,-200.00,800.00,1001,CHECK\n"
@@ -305,39 +305,6 @@ class PaymentsTest {
                 LineRequests.booking("PAYMENT", Map.of("paymentId", payment), "2026-06-05", ""));
     }
 
-    private void settings(long bank, Map<String, Object> change) {
-        for (JsonNode account : c.get("/bank-accounts")) {
-            if (account.path("id").asLong() == bank) {
-                Map<String, Object> purposes = new java.util.HashMap<>();
-                account.path("purposes")
-                        .forEach(p -> purposes.put(
-                                p.path("purpose").asString(),
-                                p.path("ledgerAccountId").asLong()));
-                Map<String, Object> body = new java.util.HashMap<>(Map.of(
-                        "name",
-                        account.path("name").asString(),
-                        "zeroPayment",
-                        false,
-                        "differenceTolerance",
-                        "0.50",
-                        "checkStock",
-                        "PRENUMBERED",
-                        "nextCheckNumber",
-                        "1001",
-                        "bookOnClearing",
-                        false,
-                        "active",
-                        true,
-                        "purposes",
-                        purposes,
-                        "sites",
-                        List.of()));
-                body.putAll(change);
-                ok(c.iris.put(c.base + "/bank-accounts/" + bank + "/settings", body));
-            }
-        }
-    }
-
     @Test
     void site_notAllowedOnTheAccount_isRefused() {
         long bank = c.bankAccount("Operating", "", "1000.00");
@@ -347,7 +314,7 @@ class PaymentsTest {
         long shed = ok(c.post("/set-up/sites", Map.of("name", "Shed", "active", true)))
                 .path("id")
                 .asLong();
-        settings(bank, Map.of("sites", List.of(dock)));
+        c.set(bank, Map.of("sites", List.of(dock)));
         Map<String, Object> form = c.payment(bank, null, "", "2026-06-02", List.of(), "20.00");
         form.put("siteId", shed);
         assertEquals("site.not-allowed", c.post("/payments", form).code());
@@ -475,7 +442,7 @@ class PaymentsTest {
     @Test
     void blankChecks_areNumberedWhenWritten_andZeroOnlyWhereItIsAllowed() {
         long bank = c.bankAccount("Operating", "", "1000.00");
-        settings(bank, Map.of("checkStock", "BLANK", "nextCheckNumber", "0099"));
+        c.set(bank, Map.of("checkStock", "BLANK", "nextCheckNumber", "0099"));
         assertEquals(
                 "number.stock",
                 c.post("/payments", c.payment(bank, null, "77", "2026-06-02", List.of(), "5.00"))
@@ -493,7 +460,7 @@ class PaymentsTest {
                                         Map.of("account", "6010", "amount", "8.00", "text", "their bill"),
                                         Map.of("account", "4010", "amount", "-8.00", "text", "ours"))));
         assertEquals("payment.amount", c.post("/payments", setOff).code());
-        settings(bank, Map.of("checkStock", "BLANK", "nextCheckNumber", "0100", "zeroPayment", true));
+        c.set(bank, Map.of("checkStock", "BLANK", "nextCheckNumber", "0100", "zeroPayment", true));
         JsonNode zero = ok(c.post("/payments", setOff));
         assertEquals("0.00", zero.path("payments").get(0).path("amount").asString());
         assertEquals("995.00", c.balance("1010"));
@@ -507,12 +474,12 @@ class PaymentsTest {
                 "mark.held",
                 c.post("/payments", c.payment(bank, null, "", "2026-05-31", List.of(), "5.00"))
                         .code());
-        settings(bank, Map.of("active", false));
+        c.set(bank, Map.of("active", false));
         assertEquals(
                 "bank-account.inactive",
                 c.post("/payments", c.payment(bank, null, "", "2026-06-02", List.of(), "5.00"))
                         .code());
-        settings(bank, Map.of());
+        c.set(bank, Map.of());
         Map<String, Object> nothing = c.payment(bank, null, "", "2026-06-02", List.of(), "");
         assertEquals("payment.amount", c.post("/payments", nothing).code());
         nothing.put("payee", "");

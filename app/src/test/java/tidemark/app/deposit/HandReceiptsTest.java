@@ -57,8 +57,10 @@ class HandReceiptsTest extends AtTheDesk {
                 "what was not paid is open again");
         assertEquals("131.40", c.balance("1250"));
         assertEquals("131.40", hand());
+        assertEquals(List.of("126.40", "5.00"), inTransit(), "what was corrected and its reversal are gone");
         ok(count(slip, List.of("126.40", "5.00"), Map.of()));
         ok(c.post("/deposit-slips/" + slip + "/banking", banking(List.of())));
+        assertEquals(List.of(), inTransit(), "each receipt went with its slip");
         long stands = on.get(0).path("id").asLong();
         assertEquals(
                 "receipt.state",
@@ -287,5 +289,21 @@ class HandReceiptsTest extends AtTheDesk {
                 "right.limited",
                 dan.post(c.base + "/receipts-in-hand/" + promised + "/giving-up", Map.of())
                         .code());
+    }
+
+    /** What the watch over clearing accounts sees in hand, the largest first. */
+    private List<String> inTransit() {
+        for (JsonNode account : c.get("/clearing-accounts")) {
+            if (account.path("code").asString().equals("1250")) {
+                return c.get("/clearing-accounts/"
+                                + account.path("ledgerAccountId").asLong())
+                        .path("items")
+                        .valueStream()
+                        .map(i -> i.path("in").asString())
+                        .sorted()
+                        .toList();
+            }
+        }
+        throw new IllegalStateException("receipts in hand are not watched");
     }
 }

@@ -6,7 +6,6 @@ import static tidemark.app.books.NewCompany.ok;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import tidemark.app.books.NewCompany;
@@ -103,35 +102,6 @@ final class AccountWithLines {
 
     /** Sets what differences the account allows. */
     void tolerance(String amount) {
-        for (JsonNode account : company.get("/bank-accounts")) {
-            if (account.path("id").asLong() == id) {
-                Map<String, Object> purposes = new HashMap<>();
-                account.path("purposes")
-                        .forEach(p -> purposes.put(
-                                p.path("purpose").asString(),
-                                p.path("ledgerAccountId").asLong()));
-                ok(company.iris.put(
-                        company.base + base + "/settings",
-                        Map.of(
-                                "name",
-                                account.path("name").asString(),
-                                "zeroPayment",
-                                false,
-                                "differenceTolerance",
-                                amount,
-                                "checkStock",
-                                "PRENUMBERED",
-                                "nextCheckNumber",
-                                "1001",
-                                "bookOnClearing",
-                                false,
-                                "active",
-                                true,
-                                "purposes",
-                                purposes,
-                                "sites",
-                                List.of())));
-            }
-        }
+        company.set(id, Map.of("differenceTolerance", amount));
     }
 }

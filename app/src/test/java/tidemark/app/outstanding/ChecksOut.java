@@ -41,38 +41,7 @@ final class ChecksOut {
     }
 
     void settings(long account, int old, int stale, boolean onClearing) {
-        for (JsonNode a : company.get("/bank-accounts")) {
-            if (a.path("id").asLong() != account) {
-                continue;
-            }
-            Map<String, Object> purposes = new HashMap<>();
-            a.path("purposes")
-                    .forEach(p -> purposes.put(
-                            p.path("purpose").asString(),
-                            p.path("ledgerAccountId").asLong()));
-            Map<String, Object> body = new HashMap<>(Map.of(
-                    "name",
-                    a.path("name").asString(),
-                    "zeroPayment",
-                    false,
-                    "differenceTolerance",
-                    "0.00",
-                    "checkStock",
-                    "PRENUMBERED",
-                    "nextCheckNumber",
-                    a.path("nextCheckNumber").asString(),
-                    "bookOnClearing",
-                    onClearing,
-                    "active",
-                    true,
-                    "purposes",
-                    purposes,
-                    "sites",
-                    List.of()));
-            body.put("oldCheckDays", old);
-            body.put("staleCheckDays", stale);
-            ok(company.iris.put(company.base + "/bank-accounts/" + account + "/settings", body));
-        }
+        company.set(account, Map.of("bookOnClearing", onClearing, "oldCheckDays", old, "staleCheckDays", stale));
     }
 
     void entries(String... rows) {

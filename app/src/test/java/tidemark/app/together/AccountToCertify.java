@@ -4,7 +4,6 @@ import static tidemark.app.books.NewCompany.ok;
 
 import java.nio.charset.StandardCharsets;
 import java.util.EnumSet;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import tidemark.app.access.People;
@@ -91,31 +90,8 @@ public final class AccountToCertify {
     }
 
     public Map<String, Object> settings(String nextCheck) {
-        Map<String, Object> purposes = new HashMap<>();
-        company.get("/bank-accounts")
-                .get(0)
-                .path("purposes")
-                .forEach(p -> purposes.put(
-                        p.path("purpose").asString(), p.path("ledgerAccountId").asLong()));
-        Map<String, Object> out = new HashMap<>(Map.of(
-                "name",
-                "Operating",
-                "zeroPayment",
-                false,
-                "differenceTolerance",
-                "0.00",
-                "checkStock",
-                "PRENUMBERED",
-                "nextCheckNumber",
-                nextCheck,
-                "bookOnClearing",
-                false,
-                "active",
-                true,
-                "purposes",
-                purposes));
-        out.put("sites", List.of());
-        return out;
+        return company.settings(
+                company.get("/bank-accounts").get(0).path("id").asLong(), Map.of("nextCheckNumber", nextCheck));
     }
 
     public Client.Answer prepare() {

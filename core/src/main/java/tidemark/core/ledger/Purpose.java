@@ -8,6 +8,14 @@ import java.util.Set;
 public enum Purpose {
     IN_TRANSIT_IN(AccountType.ASSET),
     IN_TRANSIT_OUT(AccountType.LIABILITY, AccountType.ASSET),
+    IN_TRANSIT_IN_CHECKS(AccountType.ASSET),
+    IN_TRANSIT_IN_ACH(AccountType.ASSET),
+    IN_TRANSIT_IN_WIRES(AccountType.ASSET),
+    IN_TRANSIT_IN_CARDS(AccountType.ASSET),
+    IN_TRANSIT_OUT_CHECKS(AccountType.LIABILITY, AccountType.ASSET),
+    IN_TRANSIT_OUT_ACH(AccountType.LIABILITY, AccountType.ASSET),
+    IN_TRANSIT_OUT_WIRES(AccountType.LIABILITY, AccountType.ASSET),
+    IN_TRANSIT_OUT_CARDS(AccountType.LIABILITY, AccountType.ASSET),
     CHARGES(AccountType.EXPENSE),
     INTEREST_EARNED(AccountType.INCOME),
     INTEREST_PAID(AccountType.EXPENSE),
@@ -44,6 +52,19 @@ public enum Purpose {
             UNCLAIMED_MONEY,
             OPENING);
 
+    /** Those that hold what has left one place and not reached the other. */
+    public static final Set<Purpose> IN_TRANSIT = Set.of(
+            IN_TRANSIT_IN,
+            IN_TRANSIT_OUT,
+            IN_TRANSIT_IN_CHECKS,
+            IN_TRANSIT_IN_ACH,
+            IN_TRANSIT_IN_WIRES,
+            IN_TRANSIT_IN_CARDS,
+            IN_TRANSIT_OUT_CHECKS,
+            IN_TRANSIT_OUT_ACH,
+            IN_TRANSIT_OUT_WIRES,
+            IN_TRANSIT_OUT_CARDS);
+
     private final Set<AccountType> fit;
 
     Purpose(AccountType... fit) {
@@ -60,11 +81,40 @@ public enum Purpose {
         return OF_COMPANY.contains(this);
     }
 
+    /** The in-transit account of what travels so; {@link #general()} stands in where there is none of its own. */
+    public static Purpose inTransit(Means means, boolean in) {
+        return switch (means) {
+            case CHECKS -> in ? IN_TRANSIT_IN_CHECKS : IN_TRANSIT_OUT_CHECKS;
+            case ACH -> in ? IN_TRANSIT_IN_ACH : IN_TRANSIT_OUT_ACH;
+            case WIRES -> in ? IN_TRANSIT_IN_WIRES : IN_TRANSIT_OUT_WIRES;
+            case CARDS -> in ? IN_TRANSIT_IN_CARDS : IN_TRANSIT_OUT_CARDS;
+            case OTHER -> in ? IN_TRANSIT_IN : IN_TRANSIT_OUT;
+        };
+    }
+
+    /** The purpose whose account serves this one too where it has none of its own; itself where nothing stands in. */
+    public Purpose general() {
+        return switch (this) {
+            case IN_TRANSIT_IN_CHECKS, IN_TRANSIT_IN_ACH, IN_TRANSIT_IN_WIRES, IN_TRANSIT_IN_CARDS -> IN_TRANSIT_IN;
+            case IN_TRANSIT_OUT_CHECKS, IN_TRANSIT_OUT_ACH, IN_TRANSIT_OUT_WIRES, IN_TRANSIT_OUT_CARDS ->
+                IN_TRANSIT_OUT;
+            default -> this;
+        };
+    }
+
     /** As in a sentence: {@code in transit out}. */
     public String words() {
         return switch (this) {
             case IN_TRANSIT_IN -> say("purpose.words.inTransitIn");
             case IN_TRANSIT_OUT -> say("purpose.words.inTransitOut");
+            case IN_TRANSIT_IN_CHECKS -> say("purpose.words.inTransitInOf", Means.CHECKS.words());
+            case IN_TRANSIT_IN_ACH -> say("purpose.words.inTransitInOf", Means.ACH.words());
+            case IN_TRANSIT_IN_WIRES -> say("purpose.words.inTransitInOf", Means.WIRES.words());
+            case IN_TRANSIT_IN_CARDS -> say("purpose.words.inTransitInOf", Means.CARDS.words());
+            case IN_TRANSIT_OUT_CHECKS -> say("purpose.words.inTransitOutOf", Means.CHECKS.words());
+            case IN_TRANSIT_OUT_ACH -> say("purpose.words.inTransitOutOf", Means.ACH.words());
+            case IN_TRANSIT_OUT_WIRES -> say("purpose.words.inTransitOutOf", Means.WIRES.words());
+            case IN_TRANSIT_OUT_CARDS -> say("purpose.words.inTransitOutOf", Means.CARDS.words());
             case CHARGES -> say("purpose.words.charges");
             case INTEREST_EARNED -> say("purpose.words.interestEarned");
             case INTEREST_PAID -> say("purpose.words.interestPaid");

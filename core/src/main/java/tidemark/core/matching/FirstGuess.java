@@ -2,27 +2,23 @@ package tidemark.core.matching;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
+import tidemark.core.movement.BankCode;
 import tidemark.core.statement.BankLine;
 
 /** What a bank line is by its own code and words, where none of its kind was booked before. */
 public enum FirstGuess {
-    INTEREST(Set.of("INTR", "INT", "NINT", "CINT"), Set.of("INTEREST")),
-    TRANSFER(Set.of("BOOK", "XFER", "SWEP"), Set.of("TRANSFER", "XFER", "SWEEP")),
-    FEE(
-            Set.of("CHRG", "FEES", "FEE", "COMM", "NCHG", "SRVCHG"),
-            Set.of("FEE", "FEES", "CHARGE", "CHARGES", "COMMISSION", "MAINTENANCE"));
+    INTEREST(BankCode.INTEREST, Set.of("INTEREST")),
+    TRANSFER(BankCode.OWN_TRANSFER, Set.of("TRANSFER", "XFER", "SWEEP")),
+    FEE(BankCode.FEE, Set.of("FEE", "FEES", "CHARGE", "CHARGES", "COMMISSION", "MAINTENANCE"));
 
-    /** As ISO 20022, SWIFT's and OFX's types of transactions have it. */
-    private final Set<String> codes;
-
+    private final BankCode code;
     private final Set<String> words;
 
-    FirstGuess(Set<String> codes, Set<String> words) {
-        this.codes = codes;
+    FirstGuess(BankCode code, Set<String> words) {
+        this.code = code;
         this.words = words;
     }
 
@@ -31,10 +27,10 @@ public enum FirstGuess {
      * never money in. Empty where neither tells. Cost: O(length of the text).
      */
     public static Optional<FirstGuess> of(BankLine line) {
-        List<String> code = List.of(line.code().toUpperCase(Locale.ROOT).split("[^A-Z]+"));
+        Optional<BankCode> code = BankCode.of(line.code(), line.minorUnits() > 0);
         List<String> words = Phrase.of(line.text()).words();
         return fitting(line)
-                .filter(g -> code.stream().anyMatch(g.codes::contains))
+                .filter(g -> code.filter(c -> c == g.code).isPresent())
                 .findFirst()
                 .or(() -> fitting(line)
                         .filter(g -> words.stream().anyMatch(g.words::contains))
