@@ -23,6 +23,7 @@ export interface Settings {
   oldCheckDays: string;
   staleCheckDays: string;
   bookOnClearing: boolean;
+  depositsOnClearing: boolean;
   active: boolean;
   purposes: Record<string, string>;
   sites: number[];
@@ -48,6 +49,7 @@ export function settingsOf(account: BankAccountView): Settings {
     oldCheckDays: String(account.oldCheckDays),
     staleCheckDays: String(account.staleCheckDays),
     bookOnClearing: account.bookOnClearing,
+    depositsOnClearing: account.depositsOnClearing,
     active: account.active,
     purposes: purposesOf(account.purposes),
     sites: account.sites,
@@ -68,6 +70,7 @@ export const NEW_SETTINGS: Settings = {
   oldCheckDays: '90',
   staleCheckDays: '180',
   bookOnClearing: false,
+  depositsOnClearing: false,
   active: true,
   purposes: {},
   sites: [],
@@ -116,7 +119,7 @@ export function BankAccountFields({ bank, currency, accountId, purposes, form, o
   const chart = useChart();
   const setUp = useSetUp();
   const bankId = setUp.data?.banks.find((b) => b.name.toLowerCase() === bank.trim().toLowerCase())?.id;
-  const check = (key: 'zeroPayment' | 'bookOnClearing' | 'active', label: string) => (
+  const check = (key: 'zeroPayment' | 'bookOnClearing' | 'depositsOnClearing' | 'active', label: string) => (
     <Form.Check
       id={`${key}-${accountId ?? 'new'}`}
       label={label}
@@ -218,6 +221,7 @@ export function BankAccountFields({ bank, currency, accountId, purposes, form, o
         </div>
         {check('zeroPayment', say('setup.aPaymentOfZeroMayBeMade'))}
         {check('bookOnClearing', say('setup.paymentsReachCashOnlyWhenTheBank'))}
+        {check('depositsOnClearing', say('setup.depositsReachCashOnlyWhenTheBank'))}
         {accountId !== undefined && check('active', say('setup.theAccountIsUsed'))}
         <h3 className="mt-3">{say('setup.sitesThatMayPayFromIt')}</h3>
         <p className="hint">{say('setup.noneChosenEverySiteMay')}</p>

@@ -27,6 +27,7 @@ const ACCOUNT = {
   checkStock: 'PRENUMBERED',
   nextCheckNumber: '1001',
   bookOnClearing: false,
+  depositsOnClearing: false,
   active: true,
   purposes: PURPOSES,
   sites: [],

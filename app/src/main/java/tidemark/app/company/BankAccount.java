@@ -65,6 +65,7 @@ public class BankAccount {
     private int oldCheckDays = CheckAges.USUAL.old();
     private int staleCheckDays = CheckAges.USUAL.stale();
     private boolean bookOnClearing;
+    private boolean depositsOnClearing;
     private boolean active = true;
     private LocalDate markDate;
     private long markLedgerMinorUnits;
@@ -166,6 +167,8 @@ public class BankAccount {
      * What people may change of an account at any time.
      *
      * @param mostOutInADay all payments and transfers out of one day
+     * @param bookOnClearing whether payments reach cash only when the bank has paid them; {@code depositsOnClearing} slips
+     *     when it has credited them
      * @param currencies what a transfer may exchange its own currency with; empty for all
      */
     public record Settings(
@@ -181,6 +184,7 @@ public class BankAccount {
             int oldCheckDays,
             int staleCheckDays,
             boolean bookOnClearing,
+            boolean depositsOnClearing,
             boolean active,
             Map<Purpose, Long> purposes,
             Set<Long> sites,
@@ -200,6 +204,7 @@ public class BankAccount {
                 oldCheckDays,
                 staleCheckDays,
                 bookOnClearing,
+                depositsOnClearing,
                 active,
                 Map.copyOf(purposes),
                 Set.copyOf(sites),
@@ -219,6 +224,7 @@ public class BankAccount {
         oldCheckDays = s.oldCheckDays();
         staleCheckDays = s.staleCheckDays();
         bookOnClearing = s.bookOnClearing();
+        depositsOnClearing = s.depositsOnClearing();
         active = s.active();
         purposes.clear();
         purposes.putAll(s.purposes());
@@ -253,6 +259,11 @@ public class BankAccount {
 
     public boolean bookOnClearing() {
         return bookOnClearing;
+    }
+
+    /** Whether a banked slip reaches cash only when the bank has credited it. */
+    public boolean depositsOnClearing() {
+        return depositsOnClearing;
     }
 
     public boolean active() {

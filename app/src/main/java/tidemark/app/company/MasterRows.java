@@ -11,4 +11,7 @@ public interface MasterRows<T extends MasterRow> extends JpaRepository<T, Long> 
     List<T> findByCompanyIdOrderById(long companyId);
 
     Optional<T> findByIdAndCompanyId(long id, long companyId);
+
+    /** The same without reading the row, which may have to be locked first. */
+    boolean existsByIdAndCompanyId(long id, long companyId);
 }

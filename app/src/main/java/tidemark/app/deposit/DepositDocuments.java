@@ -19,11 +19,18 @@ class DepositDocuments {
             say("deposit.takeTheSlipApartInstead"),
             false);
 
+    static final EntrySource CREDITED = EntrySource.consequence("SLIP_CREDITED", say("deposit.slipCreditedByTheBank"));
+
     static final DocumentKind SLIPS = new DocumentKind("DEPOSIT_SLIP", say("deposit.depositSlips"), "D-");
 
     @Bean
     EntrySource depositSource() {
         return DEPOSIT;
+    }
+
+    @Bean
+    EntrySource slipCreditedSource() {
+        return CREDITED;
     }
 
     @Bean

@@ -32,6 +32,8 @@ public class DepositSlip extends MasterRow {
     private @Nullable String counted;
     private @Nullable String prepared;
     private @Nullable Long journalEntryId;
+    private @Nullable Long inTransitAccountId;
+    private @Nullable Long clearingEntryId;
     private String madeBy;
     private Instant madeAt;
 
@@ -73,10 +75,12 @@ public class DepositSlip extends MasterRow {
         prepared = content;
     }
 
-    void bank(LocalDate day, long entryId, String content) {
+    /** @param inTransit the ledger account that holds it until the bank has credited it; none where it is cash at once */
+    void bank(LocalDate day, long entryId, @Nullable Long inTransit, String content) {
         state = state.after(SlipState.Move.BANK, title());
         takenOn = day;
         journalEntryId = entryId;
+        inTransitAccountId = inTransit;
         prepared = content;
     }
 
@@ -84,6 +88,12 @@ public class DepositSlip extends MasterRow {
         state = state.after(SlipState.Move.TAKE_APART, title());
         takenOn = null;
         journalEntryId = null;
+        inTransitAccountId = null;
+    }
+
+    /** The entry by which it left the in-transit account for the bank; none when that was taken back. */
+    void cleared(@Nullable Long entryId) {
+        clearingEntryId = entryId;
     }
 
     /** Who pays it, as the bank names them; empty for what is carried to the bank. */
@@ -152,6 +162,16 @@ public class DepositSlip extends MasterRow {
     @Nullable
     Long journalEntryId() {
         return journalEntryId;
+    }
+
+    @Nullable
+    Long inTransitAccountId() {
+        return inTransitAccountId;
+    }
+
+    @Nullable
+    Long clearingEntryId() {
+        return clearingEntryId;
     }
 
     String madeBy() {

@@ -41,9 +41,13 @@ interface DepositSlipRepository extends MasterRows<DepositSlip> {
 
     boolean existsByCompanyIdAndNumber(long company, String number);
 
-    Optional<DepositSlip> findByCompanyIdAndJournalEntryId(long company, long entry);
+    @Query("""
+            select s from DepositSlip s where s.companyId = :company
+              and (s.journalEntryId = :entry or s.clearingEntryId = :entry)""")
+    Optional<DepositSlip> ofEntry(long company, long entry);
 
-    @Query("select s from DepositSlip s where s.journalEntryId in :entries")
+    /** Those that the entries booked, as banked or as credited. */
+    @Query("select s from DepositSlip s where s.journalEntryId in :entries or s.clearingEntryId in :entries")
     List<DepositSlip> ofEntries(Collection<Long> entries);
 
     @Query("select s.number from DepositSlip s where s.companyId = :company")

@@ -108,7 +108,7 @@ public class DepositWork {
         Map<Long, List<Integer>> took = new HashMap<>();
         jdbc.query(
                 "select s.bank_account_id, s.taken_on, max(l.booking_date) from deposit_slip s"
-                        + " join cash_entry c on c.journal_entry_id = s.journal_entry_id"
+                        + " join cash_entry c on c.journal_entry_id = coalesce(s.clearing_entry_id, s.journal_entry_id)"
                         + " join bank_line l on l.item_match_id = c.item_match_id"
                         + " where s.company_id = ? and s.state = 'CREDITED' group by s.id",
                 row -> {

@@ -14,6 +14,7 @@ import tidemark.app.access.NotFound;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.matching.Matches;
+import tidemark.app.reconcile.WaitingForBank;
 import tidemark.core.deposit.SlipPartition;
 import tidemark.core.deposit.SlipState;
 import tidemark.core.problem.RuleViolation;
@@ -31,6 +32,7 @@ class LineDeposits {
     private final DepositSlipRepository repository;
     private final DepositSlips slips;
     private final SlipBankings bankings;
+    private final SlipClearings clearings;
     private final Matches matches;
     private final BankAccounts bankAccounts;
     private final JdbcTemplate jdbc;
@@ -40,6 +42,7 @@ class LineDeposits {
             DepositSlipRepository repository,
             DepositSlips slips,
             SlipBankings bankings,
+            SlipClearings clearings,
             Matches matches,
             BankAccounts bankAccounts,
             JdbcTemplate jdbc) {
@@ -47,6 +50,7 @@ class LineDeposits {
         this.repository = repository;
         this.slips = slips;
         this.bankings = bankings;
+        this.clearings = clearings;
         this.matches = matches;
         this.bankAccounts = bankAccounts;
         this.jdbc = jdbc;
@@ -117,15 +121,20 @@ class LineDeposits {
     private List<Other> others(long companyId, Line line, List<Long> cashEntries) {
         List<Object> values = new ArrayList<>(cashEntries);
         values.add(companyId);
-        return jdbc
-                .query(
-                        "select s.id, c.minor_units from cash_entry c"
-                                + " join deposit_slip s on s.journal_entry_id = c.journal_entry_id"
-                                + " where c.id in (" + String.join(", ", Collections.nCopies(cashEntries.size(), "?"))
-                                + ") and s.company_id = ? order by s.id",
-                        (row, i) -> List.of(row.getLong(1), row.getLong(2)),
-                        values.toArray())
-                .stream()
+        List<List<Long>> amounts = new ArrayList<>(jdbc.query(
+                "select s.id, c.minor_units from cash_entry c"
+                        + " join deposit_slip s on s.journal_entry_id = c.journal_entry_id"
+                        + " where c.id in (" + String.join(", ", Collections.nCopies(cashEntries.size(), "?"))
+                        + ") and s.company_id = ? order by s.id",
+                (row, i) -> List.of(row.getLong(1), row.getLong(2)),
+                values.toArray()));
+        cashEntries.stream()
+                .filter(WaitingForBank::isStandIn)
+                .map(WaitingForBank::idOf)
+                .flatMap(id -> repository.findByIdAndCompanyId(id, companyId).stream())
+                .filter(s -> s.inTransitAccountId() != null)
+                .forEach(s -> amounts.add(List.of(s.id(), clearings.net(s))));
+        return amounts.stream()
                 .filter(r -> r.getLast() != line.minorUnits())
                 .map(r -> new Other(
                         repository.findByIdAndCompanyId(r.getFirst(), companyId).orElseThrow(),
@@ -159,12 +168,7 @@ class LineDeposits {
         DepositSlip slip = slips.open(companyId, line.account(), site, "", line.date(), "", say("slip.line.note"), who);
         slips.change(companyId, slip.id(), ids, List.of(), who);
         Ledger.Booked booked = bankings.bankAsCredited(companyId, slip.id(), line.date(), line.minorUnits(), who);
-        Long cash = jdbc.queryForObject(
-                "select id from cash_entry where journal_entry_id = ? and bank_account_id = ?",
-                Long.class,
-                booked.entries().getFirst().id(),
-                line.account());
-        matches.match(companyId, line.account(), List.of(lineId), List.of(java.util.Objects.requireNonNull(cash)), who);
+        matches.match(companyId, line.account(), List.of(lineId), List.of(clearings.toMatch(slip)), who);
         return new Made(slip.id(), booked);
     }
 }

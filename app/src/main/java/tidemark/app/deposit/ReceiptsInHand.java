@@ -66,6 +66,9 @@ class ReceiptsInHand implements ReceiptKeeper, PostingListener {
         receipts.findByJournalEntryId(original.id())
                 .ifPresent(r -> presentedBefore(original.id())
                         .ifPresentOrElse(r::notAgain, () -> r.move(ReceiptState.Move.VOID)));
+        slips.ofEntry(companyId, original.id())
+                .filter(s -> s.clearingEntryId() != null && s.clearingEntryId() == original.id())
+                .ifPresent(s -> s.cleared(null));
         return List.of();
     }
 
@@ -109,7 +112,7 @@ class ReceiptsInHand implements ReceiptKeeper, PostingListener {
 
     @Override
     public List<Link> links(long companyId, long entryId) {
-        return slips.findByCompanyIdAndJournalEntryId(companyId, entryId)
+        return slips.ofEntry(companyId, entryId)
                 .or(() -> receipts.findByJournalEntryId(entryId)
                         .map(ReceiptInHand::depositSlipId)
                         .flatMap(id -> slips.findByIdAndCompanyId(id, companyId)))

@@ -34,6 +34,7 @@ import tidemark.core.receipt.ReceiptState;
 @Service
 public class SlipBankings {
     private final Slips books;
+    private final SlipClearings clearings;
     private final DepositSlipRepository slips;
     private final ReceiptInHandRepository receipts;
     private final BankAccounts bankAccounts;
@@ -46,6 +47,7 @@ public class SlipBankings {
 
     SlipBankings(
             Slips books,
+            SlipClearings clearings,
             DepositSlipRepository slips,
             ReceiptInHandRepository receipts,
             BankAccounts bankAccounts,
@@ -56,6 +58,7 @@ public class SlipBankings {
             JdbcTemplate jdbc,
             Clock clock) {
         this.books = books;
+        this.clearings = clearings;
         this.slips = slips;
         this.receipts = receipts;
         this.bankAccounts = bankAccounts;
@@ -135,12 +138,12 @@ public class SlipBankings {
                 .map(ReceiptInHand::ledgerAccountId)
                 .distinct()
                 .forEach(id -> codes.put(id, ledger.account(companyId, id).code()));
+        long moneyAccount = clearings.moneyAccount(account, on);
         Ledger.Booked booked = ledger.book(
                 companyId,
                 List.of(new Ledger.Posting(
                         SlipBooking.entry(
-                                ledger.account(companyId, account.ledgerAccountId())
-                                        .code(),
+                                ledger.account(companyId, moneyAccount).code(),
                                 on.stream()
                                         .map(r -> new SlipBooking.Receipt(
                                                 Objects.requireNonNull(codes.get(r.ledgerAccountId())),
@@ -166,7 +169,11 @@ public class SlipBankings {
                 DepositDocuments.DEPOSIT,
                 null,
                 who);
-        slip.bank(day, booked.entries().getFirst().id(), books.written(prepared));
+        slip.bank(
+                day,
+                booked.entries().getFirst().id(),
+                moneyAccount == account.ledgerAccountId() ? null : moneyAccount,
+                books.written(prepared));
         on.forEach(r -> r.move(ReceiptState.Move.BANK));
         slips.save(slip);
         receipts.saveAll(on);

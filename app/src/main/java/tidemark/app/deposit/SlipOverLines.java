@@ -6,14 +6,13 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.access.NotFound;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.matching.Matches;
+import tidemark.app.reconcile.WaitingForBank;
 import tidemark.core.deposit.SlipPartition;
 import tidemark.core.deposit.SlipState;
 import tidemark.core.ledger.TaxedLine;
@@ -26,6 +25,7 @@ class SlipOverLines {
     private final DepositSlipRepository slips;
     private final ReceiptInHandRepository receipts;
     private final SlipBankings bankings;
+    private final SlipClearings clearings;
     private final Matches matches;
     private final JdbcTemplate jdbc;
 
@@ -34,12 +34,14 @@ class SlipOverLines {
             DepositSlipRepository slips,
             ReceiptInHandRepository receipts,
             SlipBankings bankings,
+            SlipClearings clearings,
             Matches matches,
             JdbcTemplate jdbc) {
         this.books = books;
         this.slips = slips;
         this.receipts = receipts;
         this.bankings = bankings;
+        this.clearings = clearings;
         this.matches = matches;
         this.jdbc = jdbc;
     }
@@ -58,10 +60,12 @@ class SlipOverLines {
     /** Where the cash entry is that of a banked slip, and its receipts can be told apart by the lines. */
     @Transactional(readOnly = true)
     Optional<Proposal> proposal(long companyId, long cashEntryId, List<Long> lineIds) {
-        return slips
-                .ofEntries(jdbc.queryForList(
-                        "select journal_entry_id from cash_entry where id = ?", Long.class, cashEntryId))
-                .stream()
+        List<DepositSlip> own = WaitingForBank.isStandIn(cashEntryId)
+                ? slips.findByIdAndCompanyId(WaitingForBank.idOf(cashEntryId), companyId).stream()
+                        .toList()
+                : slips.ofEntries(jdbc.queryForList(
+                        "select journal_entry_id from cash_entry where id = ?", Long.class, cashEntryId));
+        return own.stream()
                 .filter(s -> s.companyId() == companyId && s.state() == SlipState.BANKED)
                 .findFirst()
                 .flatMap(s -> proposal(s, lineIds));
@@ -153,17 +157,8 @@ class SlipOverLines {
             of.add(split.slipId());
         }
         for (int i = 0; i < of.size(); i++) {
-            Long entry = Objects.requireNonNull(books.get(companyId, of.get(i)).journalEntryId());
-            Long cash = jdbc
-                    .queryForList(
-                            "select id from cash_entry where journal_entry_id = ? and bank_account_id = ?",
-                            Long.class,
-                            entry,
-                            account)
-                    .stream()
-                    .findFirst()
-                    .orElseThrow(() -> new NotFound(say("deposit.depositSlip")));
-            matches.match(companyId, account, List.of(proposal.parts().get(i).lineId()), List.of(cash), who);
+            long toMatch = clearings.toMatch(books.get(companyId, of.get(i)));
+            matches.match(companyId, account, List.of(proposal.parts().get(i).lineId()), List.of(toMatch), who);
         }
         return booked;
     }

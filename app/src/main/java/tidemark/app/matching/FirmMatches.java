@@ -15,6 +15,7 @@ import tidemark.app.company.BankAccounts;
 import tidemark.app.reconcile.ItemMatch;
 import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.reconcile.Months;
+import tidemark.app.reconcile.WaitingForBank;
 import tidemark.app.statement.BankLineRow;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.matching.Candidate;
@@ -56,6 +57,10 @@ public class FirmMatches {
     public FirmTaken takeFirm(long companyId, long accountId, YearMonth month, String who) {
         BankAccount account = accounts.lock(companyId, accountId);
         List<Candidate> firm = months.beforeChange(account, month).matching().firm();
+        if (firm.stream().flatMap(c -> c.entries().stream()).anyMatch(e -> WaitingForBank.isStandIn(e.value()))) {
+            // some of them book, and what hears of a match reads what the journal guards
+            accounts.lockJournal(companyId);
+        }
         Long batch = null;
         for (Candidate c : firm) {
             List<BankLineRow> line = matchRows.lines(
@@ -88,6 +93,9 @@ public class FirmMatches {
         List<ItemMatch> batch = rows.findByBankAccountIdAndBatchIdOrderById(accountId, batchId);
         if (batch.isEmpty()) {
             throw new NotFound(say("matching.match"));
+        }
+        if (!rows.bookedFor(batch.stream().map(ItemMatch::id).toList()).isEmpty()) {
+            accounts.lockJournal(companyId);
         }
         for (ItemMatch match : batch) {
             matches.unmatchOfMany(account, match, who);

@@ -33,6 +33,7 @@ import tidemark.app.reconcile.ItemMatchRepository;
 import tidemark.app.reconcile.MonthData;
 import tidemark.app.reconcile.Months;
 import tidemark.app.reconcile.WaitingForBank;
+import tidemark.app.reconcile.WaitingItems;
 import tidemark.app.statement.BankLineRepository;
 import tidemark.app.statement.BankLineRow;
 import tidemark.core.ledger.CashEntry;
@@ -54,7 +55,7 @@ public class Matches implements CancellingPairs {
     private final Decisions decisions;
     private final Ledger ledger;
     private final Reversals reversals;
-    private final WaitingForBank waiting;
+    private final WaitingItems waiting;
     private final ActivityLog activity;
     private final Clock clock;
 
@@ -68,7 +69,7 @@ public class Matches implements CancellingPairs {
             Decisions decisions,
             Ledger ledger,
             Reversals reversals,
-            WaitingForBank waiting,
+            WaitingItems waiting,
             ActivityLog activity,
             Clock clock) {
         this.accounts = accounts;
@@ -177,6 +178,10 @@ public class Matches implements CancellingPairs {
         List<CashEntryRow> members = entries.ofMatches(List.of(matchId));
         List<BankLineRow> lineMembers = lines.ofMatches(List.of(matchId));
         List<Long> reversed = matches.bookedFor(List.of(matchId));
+        if (!reversed.isEmpty()) {
+            // what was booked is reversed below, and what hears of the match reads what the journal guards
+            accounts.lockJournal(companyId);
+        }
         Map<Long, CashEntryId> waitAgain = waiting.standInsOf(companyId, reversed);
         rows.unmatch(account, match);
         if (reversed.isEmpty() || !waitAgain.isEmpty()) {

@@ -56,6 +56,11 @@ class Clearings implements WaitingForBank {
     }
 
     @Override
+    public boolean knows(long companyId, long id) {
+        return rows.existsByIdAndCompanyId(id, companyId);
+    }
+
+    @Override
     @Transactional(propagation = Propagation.MANDATORY)
     public Ledger.Booked arrived(BankAccount account, LocalDate day, Collection<Long> waiting, String who) {
         AccountBooks own = books.of(account);

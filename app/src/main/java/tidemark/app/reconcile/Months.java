@@ -75,7 +75,7 @@ public class Months {
     private final Statements statements;
     private final Decisions decisions;
     private final Rules rules;
-    private final WaitingForBank waitingForBank;
+    private final WaitingItems waitingForBank;
     private final MatchingEngine engine = new LinkageMatching();
 
     Months(
@@ -87,7 +87,7 @@ public class Months {
             Statements statements,
             Decisions decisions,
             Rules rules,
-            WaitingForBank waitingForBank,
+            WaitingItems waitingForBank,
             LargeMonthSchedule soon) {
         this.waitingForBank = waitingForBank;
         this.soon = soon;

@@ -38,8 +38,8 @@ class UndoneGroup {
     private Set<Long> entries = new HashSet<>();
 
     @ElementCollection
-    @CollectionTable(name = "undone_group_payment", joinColumns = @JoinColumn(name = "undone_group_id"))
-    @Column(name = "payment_id")
+    @CollectionTable(name = "undone_group_waiting", joinColumns = @JoinColumn(name = "undone_group_id"))
+    @Column(name = "waiting_id")
     private Set<Long> waiting = new HashSet<>();
 
     private String undoneBy;

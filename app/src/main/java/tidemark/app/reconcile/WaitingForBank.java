@@ -12,11 +12,15 @@ import tidemark.core.matching.Candidate;
 
 /**
  * What is booked on the cash account only when the bank has it, such as the payments of an account that books on clearing.
- * Until then matching sees each as the cash entry that it will be, a stand-in under an identifier below zero.
+ * Until then matching sees each as the cash entry that it will be, a stand-in under an identifier below zero. Each capability
+ * brings its own as a bean; {@link WaitingItems} is all of them.
  */
 public interface WaitingForBank {
     /** Stand-ins of a bank account that the bank has not had yet. */
     List<CashEntry> at(long bankAccountId);
+
+    /** Whether what has this identifier is of this kind. */
+    boolean knows(long companyId, long id);
 
     /**
      * Books that the bank has had them: one entry each, in the order of their identifiers. The account is locked.

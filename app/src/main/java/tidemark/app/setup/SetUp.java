@@ -7,6 +7,7 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.joda.money.CurrencyUnit;
@@ -304,6 +305,29 @@ public class SetUp {
                 MinorUnits.toDecimal(account.openingBankMinorUnits(), account.currency()));
     }
 
+    private void checkOnClearing(BankAccount account, BankAccount.Settings request) {
+        boolean foreign = !account.currency().equals(bankAccounts.companyCurrency(account.companyId()));
+        Map<String, Purpose> needs = new LinkedHashMap<>();
+        if (request.bookOnClearing()) {
+            needs.put("bookOnClearing", Purpose.IN_TRANSIT_OUT);
+        }
+        if (request.depositsOnClearing()) {
+            needs.put("depositsOnClearing", Purpose.IN_TRANSIT_IN);
+        }
+        needs.forEach((field, purpose) -> {
+            if (foreign || !request.purposes().containsKey(purpose)) {
+                throw new RuleViolation(
+                        "clearing.unfit",
+                        field,
+                        foreign
+                                ? say("clearing.unfit.found", account.currency().getCode())
+                                : say("clearing.unfit.found2", purpose.words()),
+                        foreign ? say("clearing.unfit.expected") : say("clearing.unfit.expected2"),
+                        foreign ? say("clearing.unfit.remedy") : say("clearing.unfit.remedy2"));
+            }
+        });
+    }
+
     private static CheckAges checkAges(BankAccount.Settings request) {
         return new CheckAges(request.oldCheckDays(), request.staleCheckDays());
     }
@@ -345,17 +369,7 @@ public class SetUp {
                     say("limits.order.expected"),
                     say("limits.order.remedy"));
         }
-        boolean foreign = !account.currency().equals(bankAccounts.companyCurrency(companyId));
-        if (request.bookOnClearing() && (foreign || !request.purposes().containsKey(Purpose.IN_TRANSIT_OUT))) {
-            throw new RuleViolation(
-                    "clearing.unfit",
-                    "bookOnClearing",
-                    foreign
-                            ? say("clearing.unfit.found", account.currency().getCode())
-                            : say("clearing.unfit.found2", Purpose.IN_TRANSIT_OUT.words()),
-                    foreign ? say("clearing.unfit.expected") : say("clearing.unfit.expected2"),
-                    foreign ? say("clearing.unfit.remedy") : say("clearing.unfit.remedy2"));
-        }
+        checkOnClearing(account, request);
         String changes = Changes.between(account.settings(), request);
         account.settings(request);
         activity.record(

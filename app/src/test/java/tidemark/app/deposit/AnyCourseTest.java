@@ -18,6 +18,8 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tidemark.app.running.Client;
 import tidemark.app.running.Client.Answer;
@@ -203,9 +205,24 @@ class AnyCourseTest extends AtTheDesk {
         }
     }
 
-    @Test
-    void anyCourse_leavesEachAccountAtWhatIsInHand_andEverythingUndoneLeavesTheBooksAsBefore(RunningApp.App app) {
+    /** Of a bank account whose deposits reach cash only when credited, and of which nothing is: banked slips are in transit. */
+    private void checkTransit(String when) {
+        BigDecimal banked = BigDecimal.ZERO;
+        for (JsonNode row : c.get("/deposit-slips").path("rows")) {
+            if (row.path("state").asString().equals("BANKED")) {
+                banked = banked.add(new BigDecimal(row.path("total").asString()));
+            }
+        }
+        assertEquals(0, banked.compareTo(new BigDecimal(c.balance("1270"))), "in transit " + when);
+        assertEquals("1000.00", c.balance("1010"), when);
+    }
+
+    @ParameterizedTest(name = "cash only when credited: {0}")
+    @ValueSource(booleans = {false, true})
+    void anyCourse_leavesEachAccountAtWhatIsInHand_andEverythingUndoneLeavesTheBooksAsBefore(
+            boolean onClearing, RunningApp.App app) {
         JdbcTemplate jdbc = app.bean(JdbcTemplate.class);
+        c.set(account, Map.of("depositsOnClearing", onClearing));
         desk();
         long item = c.invoiced(pell, "Q-1", "2026-06-01", "90.00", "4010");
         Map<String, Object> settling = receipt("CHECK", "S-1", "90.00");
@@ -221,6 +238,9 @@ class AnyCourseTest extends AtTheDesk {
             assertTrue(answer.status() < 500, answer.toString());
             done += answer.status() / 100 == 2 ? 1 : 0;
             check("after step " + i);
+            if (onClearing) {
+                checkTransit("after step " + i);
+            }
             if (i % 10 == 9) {
                 presentments(jdbc);
             }
@@ -332,8 +352,10 @@ class AnyCourseTest extends AtTheDesk {
     }
 
     /** A credit that no slip explains takes the receipts that come to it, and no others. */
-    @Test
-    void aCreditWithoutASlip_offersTheReceiptsThatComeToIt_andMakesTheSlip() {
+    @ParameterizedTest(name = "cash only when credited: {0}")
+    @ValueSource(booleans = {false, true})
+    void aCreditWithoutASlip_offersTheReceiptsThatComeToIt_andMakesTheSlip(boolean onClearing) {
+        c.set(account, Map.of("depositsOnClearing", onClearing));
         long a = receive("CHECK", "1", "10.00");
         long b = receive("CHECK", "2", "25.00");
         receive("CHECK", "3", "7.00");
@@ -365,14 +387,17 @@ class AnyCourseTest extends AtTheDesk {
 
         // the other line is a slip at another amount: it leads back to the slip
         long other = rows.get(1).path("lineId").asLong();
+        assertEquals(onClearing ? "1035.00" : "1085.00", c.balance("1010"));
         JsonNode month = ok(c.iris.get(c.base + "/bank-accounts/" + account + "/months/2026-06"));
-        long cash = month.path("notOnStatement")
-                .valueStream()
-                .filter(e -> e.toString().contains("50.00"))
-                .findFirst()
-                .orElseThrow()
-                .path("entryId")
-                .asLong();
+        long cash = onClearing
+                ? -slip
+                : month.path("notOnStatement")
+                        .valueStream()
+                        .filter(e -> e.toString().contains("50.00"))
+                        .findFirst()
+                        .orElseThrow()
+                        .path("entryId")
+                        .asLong();
         JsonNode slips = c.get("/deposit-slips/for-line?line=" + other + "&entry=" + cash)
                 .path("others");
         assertEquals("-3.00", slips.get(0).path("apart").asString());

@@ -15,6 +15,8 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.openpdf.text.pdf.PdfReader;
 import org.openpdf.text.pdf.parser.PdfTextExtractor;
 import tidemark.app.running.Client.Answer;
@@ -131,8 +133,10 @@ class DepositSlipsTest extends AtTheDesk {
         c.checkBooks();
     }
 
-    @Test
-    void bankThatCreditsTheSlip_holdsIt_untilTheMatchIsUndone() {
+    @ParameterizedTest(name = "cash only when credited: {0}")
+    @ValueSource(booleans = {false, true})
+    void bankThatCreditsTheSlip_holdsIt_untilTheMatchIsUndone(boolean onClearing) {
+        c.set(account, Map.of("depositsOnClearing", onClearing));
         long slip = slip();
         ok(change(slip, List.of(receive("CARD", "", "250.00")), List.of()));
         ok(c.post("/deposit-slips/" + slip + "/banking", banking(List.of())));
@@ -143,7 +147,11 @@ class DepositSlipsTest extends AtTheDesk {
                 (":20:S\n:25:" + c.number(account) + "\n:28C:1\n:60F:C260531USD1000,00\n"
                                 + ":61:2606090609C250,00NMSCD-0001\n:86:DEPOSIT D-0001\n:62F:C260630USD1250,00\n")
                         .getBytes(StandardCharsets.UTF_8)));
+        assertEquals(onClearing ? "1000.00" : "1250.00", c.balance("1010"), "before the bank has credited it");
+        assertEquals(onClearing ? "250.00" : "0.00", c.balance("1270"));
         ok(c.post(base + "/months/2026-06/firm", Map.of()));
+        assertEquals("1250.00", c.balance("1010"));
+        assertEquals("0.00", c.balance("1270"), "what was in transit has gone to the bank");
         long match = c.get(base + "/months/2026-06/lines")
                 .path("rows")
                 .get(0)
@@ -156,12 +164,24 @@ class DepositSlipsTest extends AtTheDesk {
                         .code());
         ok(c.iris.delete(c.base + base + "/matches/" + match));
         assertEquals("BANKED", state(slip));
+        assertEquals(onClearing ? "250.00" : "0.00", c.balance("1270"), "it waits again");
+        JsonNode again = c.get(base + "/months/2026-06/lines").path("rows").get(0);
+        assertEquals(
+                1,
+                c.get(base + "/months/2026-06/lines/" + again.path("lineId").asLong() + "/candidates")
+                        .size(),
+                "and is proposed again");
         ok(c.post("/deposit-slips/" + slip + "/taking-apart", Map.of("date", "2026-06-09")));
         assertEquals("250.00", hand());
+        assertEquals("0.00", c.balance("1270"));
+        assertEquals("1000.00", c.balance("1010"));
+        c.checkBooks();
     }
 
-    @Test
-    void slipThatTheBankCreditedInTwo_isSplitOverItsLines_andEachIsMatched_inOneStep() {
+    @ParameterizedTest(name = "cash only when credited: {0}")
+    @ValueSource(booleans = {false, true})
+    void slipThatTheBankCreditedInTwo_isSplitOverItsLines_andEachIsMatched_inOneStep(boolean onClearing) {
+        c.set(account, Map.of("depositsOnClearing", onClearing));
         long slip = slip();
         ok(change(
                 slip,

@@ -105,4 +105,28 @@ public final class SlipBooking {
         lines.addAll(others);
         return new JournalEntry(day, paperDay, currency, number, text, lines);
     }
+
+    /**
+     * The bank has credited a slip that waited in transit: debit cash, credit in transit.
+     *
+     * @param minorUnits the slip's net, above zero
+     */
+    public static JournalEntry clearing(
+            String cashCode,
+            String inTransitCode,
+            long minorUnits,
+            LocalDate day,
+            CurrencyUnit currency,
+            String number,
+            String payer,
+            String text) {
+        return new JournalEntry(
+                day,
+                currency,
+                number,
+                text,
+                List.of(
+                        JournalLine.debit(cashCode, minorUnits, payer, text),
+                        JournalLine.credit(inTransitCode, minorUnits, payer, text)));
+    }
 }
