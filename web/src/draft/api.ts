@@ -4,3 +4,5 @@ export type BookedView = Schemas['BookedView'];
 export type DraftView = Schemas['DraftView'];
 export type GrossLine = Schemas['GrossLine'];
 export type RunView = Schemas['RunView'];
+export type WaitingItem = Schemas['WaitingItem'];
+export type WaitingList = Schemas['WaitingList'];

@@ -9,8 +9,16 @@ import { server } from './server';
 
 type Role = CompanyView['roles'][number];
 
-/** Renders a part as it stands in the application: signed in, with a place, with a cache of its own. */
-export function renderHere(part: ReactNode, roles: Role[] = ['PREPARER'], at = '/') {
+/**
+ * Renders a part as it stands in the application: signed in, with a place, with a cache of its own.
+ * @param others more companies, with the same rights
+ */
+export function renderHere(
+  part: ReactNode,
+  roles: Role[] = ['PREPARER'],
+  at = '/',
+  others: { id: number; name: string }[] = [],
+) {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const company: CompanyView = {
     id: 1,
@@ -32,7 +40,7 @@ export function renderHere(part: ReactNode, roles: Role[] = ['PREPARER'], at = '
     secondFactor: false,
     spareCodes: 0,
     businessDate: '2026-07-02',
-    companies: [company],
+    companies: [company, ...others.map((o) => ({ ...company, ...o }))],
   };
   return render(
     <QueryClientProvider client={queries}>

@@ -209,6 +209,33 @@ public class Approvals {
         return new Waiting(asked, requests.countByCompanyIdAndState(companyId, ApprovalState.ASKED) - asked);
     }
 
+    /** How many things are asked now, within the transaction that may ask more. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public int asked(long companyId) {
+        return requests.countByCompanyIdAndState(companyId, ApprovalState.ASKED);
+    }
+
+    /**
+     * Something that a second person is asked about.
+     *
+     * @param path of the screen that shows it
+     */
+    public record Asking(long id, String title, String path, String askedBy, LocalDate askedOn) {}
+
+    /** What nobody has decided yet, the oldest first. */
+    @Transactional(readOnly = true)
+    public List<Asking> asking(long companyId) {
+        var zone = companies.get(companyId).zone();
+        return requests.findByCompanyIdAndStateOrderById(companyId, ApprovalState.ASKED, Limit.of(MOST)).stream()
+                .map(a -> new Asking(
+                        a.id(),
+                        a.title(),
+                        kind(a.kind()).path(a.subjectId()),
+                        a.askedBy(),
+                        LocalDate.ofInstant(a.askedAt(), zone)))
+                .toList();
+    }
+
     /** What nobody has decided yet, the oldest first and no more than a page, and what was decided lately. */
     @Transactional(readOnly = true)
     List<ApprovalRequest> latest(long companyId) {

@@ -11,6 +11,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -31,6 +32,9 @@ import tidemark.core.problem.RuleViolation;
 /** A company's lists: sites, cost centres, banks and branches, taxes, rates and closed months. */
 @Service
 public class MasterData {
+    /** The day whose rates hold for whatever is worked out within {@link #atRatesOf}. */
+    private static final ScopedValue<LocalDate> VALUE_DATE = ScopedValue.newInstance();
+
     private final CompanyRepository companies;
     private final BankAccountRepository bankAccounts;
     private final SiteRepository sites;
@@ -298,7 +302,8 @@ public class MasterData {
      * @throws RuleViolation {@code rate.missing}
      */
     @Transactional(readOnly = true)
-    public ExchangeRate rate(long companyId, CurrencyUnit foreign, CurrencyUnit base, LocalDate day) {
+    public ExchangeRate rate(long companyId, CurrencyUnit foreign, CurrencyUnit base, LocalDate asked) {
+        LocalDate day = VALUE_DATE.orElse(asked);
         if (foreign.equals(base)) {
             return new ExchangeRate(foreign, base, day, BigDecimal.ONE);
         }
@@ -313,6 +318,11 @@ public class MasterData {
                         say("rate.missing.found", foreign.getCode(), day),
                         say("rate.missing.expected"),
                         say("rate.missing.remedy")));
+    }
+
+    /** What is worked out within takes the rates of that day, whichever day it is booked on; none for each its own. */
+    public static <T> T atRatesOf(@Nullable LocalDate day, Supplier<T> within) {
+        return day == null ? within.get() : ScopedValue.where(VALUE_DATE, day).call(within::get);
     }
 
     @Transactional(readOnly = true)

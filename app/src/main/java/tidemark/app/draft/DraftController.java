@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -21,15 +23,23 @@ import org.springframework.web.bind.annotation.RestController;
 import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
+import tidemark.app.ledger.TableFile;
+import tidemark.app.print.PrintedSheet;
 
 /** Drafts over HTTP. */
 @RestController
 @RequestMapping("/api/v1/companies/{companyId}")
 class DraftController {
     private final Drafts drafts;
+    private final PostingRuns runs;
+    private final WaitingToPost waiting;
+    private final RunPaper paper;
 
-    DraftController(Drafts drafts) {
+    DraftController(Drafts drafts, PostingRuns runs, WaitingToPost waiting, RunPaper paper) {
         this.drafts = drafts;
+        this.runs = runs;
+        this.waiting = waiting;
+        this.paper = paper;
     }
 
     /** @param version of the draft as it was opened; 0 for a new one */
@@ -77,23 +87,79 @@ class DraftController {
         drafts.discard(companyId, draftId, actor.name());
     }
 
+    /** @param together by which runs in several companies are one, of the caller's choice */
     record Posting(
-            @NotNull @Size(max = 500) List<Long> draftIds,
-            @Nullable LocalDate accountingDate) {}
+            @NotNull @Size(max = 500) List<@NotNull Long> draftIds,
+            @Nullable @Size(max = 500) List<@NotNull Long> paymentIds,
+            @Nullable LocalDate accountingDate,
+            @Nullable LocalDate valueDate,
+            @Nullable @Size(max = 40) String together) {
+        PostingRuns.Asked asked() {
+            return new PostingRuns.Asked(
+                    draftIds,
+                    paymentIds == null ? List.of() : paymentIds,
+                    accountingDate,
+                    valueDate,
+                    together == null ? "" : together);
+        }
+    }
 
     @PostMapping("/posting-runs")
     @Requires(Right.PREPARE)
-    Drafts.RunView post(
+    PostingRuns.RunView post(
             @PathVariable long companyId,
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid Posting body,
             Actor actor) {
-        return drafts.post(companyId, body.draftIds(), body.accountingDate(), preview, actor);
+        return runs.post(companyId, body.asked(), preview, actor);
     }
 
     @GetMapping("/posting-runs")
     @Requires(Right.VIEW)
-    List<Drafts.RunView> runs(@PathVariable long companyId) {
-        return drafts.runs(companyId);
+    List<PostingRuns.RunView> runs(@PathVariable long companyId) {
+        return runs.runs(companyId);
+    }
+
+    /** The log of a run, to be printed. */
+    @GetMapping("/posting-runs/{runId}/paper")
+    @Requires(Right.VIEW)
+    ResponseEntity<byte[]> runPaper(
+            @PathVariable long companyId,
+            @PathVariable long runId,
+            @RequestParam(defaultValue = "LETTER") PrintedSheet.Paper paper,
+            Actor actor) {
+        return TableFile.file(
+                "posting-run-" + runId + ".pdf",
+                MediaType.APPLICATION_PDF,
+                this.paper.of(companyId, runs.run(companyId, runId), paper, actor.name()));
+    }
+
+    /** What a list of what waits shows; absent for all. */
+    record WaitingFilter(
+            @Nullable @Size(max = 20) String kind,
+            @Nullable Long site,
+            @Nullable Long account,
+            @Nullable @Size(max = 120) String person,
+            @Nullable LocalDate from,
+            @Nullable LocalDate to,
+            @Nullable LocalDate accountingDate,
+            @Nullable LocalDate valueDate) {
+        Drafts.Filter filter() {
+            return new Drafts.Filter(
+                    kind,
+                    site,
+                    account,
+                    person == null ? "" : person,
+                    from == null ? LocalDate.of(1970, 1, 1) : from,
+                    to == null ? LocalDate.of(2999, 12, 31) : to);
+        }
+    }
+
+    /** All that waits to be in the books, by what stops it: a trial of all that fits, of which nothing is kept. */
+    @PostMapping("/posting-runs/trial")
+    @Requires(Right.PREPARE)
+    WaitingToPost.WaitingList waiting(
+            @PathVariable long companyId, @RequestBody @Valid WaitingFilter body, Actor actor) {
+        return waiting.list(companyId, body.filter(), body.accountingDate(), body.valueDate(), actor);
     }
 }

@@ -5,7 +5,6 @@ import static tidemark.core.words.Catalogue.say;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -15,66 +14,48 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
-import tidemark.app.access.Actor;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.database.LockedRow;
 import tidemark.app.database.RowLocks;
-import tidemark.app.ledger.JournalEntryRow;
-import tidemark.app.ledger.Ledger;
-import tidemark.app.ledger.LedgerViews;
-import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Keeps drafts and posts them, one or many. */
+/** Keeps drafts until they are posted or discarded. */
 @Service
 public class Drafts {
-    /** One run is one transaction. */
-    private static final int MOST = 500;
+    /** As many as one run may post. */
+    static final int MOST = 500;
 
     private final DraftRepository drafts;
-    private final PostingRunRepository runs;
     private final DraftForms forms;
-    private final LedgerViews ledgerViews;
     private final Companies companies;
     private final BankAccounts bankAccounts;
     private final ActivityLog activity;
     private final RowLocks locks;
-    private final jakarta.persistence.EntityManager em;
-    private final TransactionTemplate transaction;
     private final JsonMapper json;
     private final Clock clock;
 
     Drafts(
             DraftRepository drafts,
-            PostingRunRepository runs,
             DraftForms forms,
-            LedgerViews ledgerViews,
             Companies companies,
             BankAccounts bankAccounts,
             ActivityLog activity,
             RowLocks locks,
-            jakarta.persistence.EntityManager em,
-            PlatformTransactionManager transactions,
             JsonMapper json,
             Clock clock) {
         this.drafts = drafts;
-        this.runs = runs;
         this.forms = forms;
-        this.ledgerViews = ledgerViews;
         this.companies = companies;
         this.bankAccounts = bankAccounts;
         this.activity = activity;
         this.locks = locks;
-        this.em = em;
-        this.transaction = new TransactionTemplate(transactions);
         this.json = json;
         this.clock = clock;
     }
@@ -254,150 +235,15 @@ public class Drafts {
                 say("draft.discarded.discardedTheDraft", draft.title()));
     }
 
-    /** What became of one draft. */
-    public record Outcome(
-            long draftId,
-            String title,
-            @Nullable Long entryId,
-            @Nullable String refusal) {}
-
-    /** @param runId absent for a preview */
-    public record RunView(
-            @Nullable Long runId,
-            Instant at,
-            String by,
-            @Nullable LocalDate accountingDate,
-            int posted,
-            int refused,
-            List<Outcome> outcomes,
-            LedgerViews.@Nullable BookedView booked) {}
-
-    private record Refused(long draftId, String reason) {}
-
-    /** Ends an attempt, which is then rolled back and made again without the draft that was refused. */
-    private static final class Again extends RuntimeException {
-        @java.io.Serial
-        private static final long serialVersionUID = 1L;
-
-        private final transient Refused refused;
-
-        Again(Refused refused) {
-            super(refused.reason());
-            this.refused = refused;
-        }
+    /** Locks a draft for a run. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    Draft lockToPost(long companyId, long id) {
+        return lock(companyId, id);
     }
 
-    /**
-     * Posts drafts in one transaction. A draft that is refused is left as it is and logged with the reason; the others
-     * are then posted as if it had not been among them. A preview does the same and keeps nothing.
-     */
-    public RunView post(
-            long companyId, List<Long> ids, @Nullable LocalDate accountingDate, boolean preview, Actor actor) {
-        if (ids.isEmpty() || ids.size() > MOST) {
-            throw new RuleViolation(
-                    "run.size",
-                    "",
-                    say("run.size.found", ids.size()),
-                    say("run.size.expected", MOST),
-                    say("run.size.remedy"));
+    static void checkOpen(Draft draft) {
+        if (draft.state() != Draft.State.OPEN) {
+            throw gone(draft);
         }
-        Map<Long, String> refused = new LinkedHashMap<>();
-        while (true) {
-            try {
-                return java.util.Objects.requireNonNull(transaction.execute(status -> {
-                    RunView view = attempt(companyId, ids, refused, accountingDate, preview, actor);
-                    if (preview) {
-                        status.setRollbackOnly();
-                    }
-                    return view;
-                }));
-            } catch (Again again) {
-                refused.put(again.refused.draftId(), again.refused.reason());
-            }
-        }
-    }
-
-    private RunView attempt(
-            long companyId,
-            List<Long> ids,
-            Map<Long, String> refused,
-            @Nullable LocalDate accountingDate,
-            boolean preview,
-            Actor actor) {
-        String who = actor.name();
-        Ledger.Booked booked = Ledger.Booked.nothing();
-        List<Outcome> outcomes = new ArrayList<>();
-        List<Draft> taken =
-                ids.stream().distinct().sorted().map(id -> lock(companyId, id)).toList();
-        bankAccounts.lockAll(companyId);
-        for (Draft draft : taken) {
-            String refusal = refused.get(draft.id());
-            if (refusal != null) {
-                outcomes.add(new Outcome(draft.id(), draft.title(), null, refusal));
-                continue;
-            }
-            try {
-                if (draft.state() != Draft.State.OPEN) {
-                    throw gone(draft);
-                }
-                Ledger.Booked one = forms.post(draft, accountingDate, actor);
-                booked.add(one);
-                draft.close(Draft.State.POSTED);
-                outcomes.add(new Outcome(
-                        draft.id(),
-                        draft.title(),
-                        preview
-                                ? null
-                                : one.entries().stream()
-                                        .findFirst()
-                                        .map(JournalEntryRow::id)
-                                        .orElse(null),
-                        null));
-            } catch (RuleViolation e) {
-                throw new Again(new Refused(
-                        draft.id(),
-                        String.join(
-                                " ", e.problems().stream().map(Problem::message).toList())));
-            } catch (NotFound e) {
-                throw new Again(new Refused(draft.id(), say("draft.noSuchOpenTheDraftAndMend", e.getMessage())));
-            }
-        }
-        int posted = outcomes.size() - refused.size();
-        LedgerViews.BookedView shown = ledgerViews.booked(companyId, booked, preview);
-        PostingRun run = new PostingRun(companyId, who, clock.instant(), accountingDate, posted, refused.size());
-        runs.save(run);
-        outcomes.forEach(o -> em.persist(new PostingRunItem(
-                run.id(), o.draftId(), o.title(), o.entryId(), o.refusal() == null ? "" : o.refusal())));
-        activity.record(
-                companyId,
-                who,
-                "drafts.posted",
-                "posting_run",
-                run.id(),
-                say("draft.postedDraftsRefused").formatted(posted, refused.size()));
-        return new RunView(
-                preview ? null : run.id(), run.runAt(), who, accountingDate, posted, refused.size(), outcomes, shown);
-    }
-
-    /** The last runs, newest first, each with what was posted and what was refused and why. */
-    @Transactional(readOnly = true)
-    public List<RunView> runs(long companyId) {
-        return runs.latest(companyId, Limit.of(30)).stream()
-                .map(r -> new RunView(
-                        r.id(),
-                        r.runAt(),
-                        r.runBy(),
-                        r.accountingDate(),
-                        r.posted(),
-                        r.refused(),
-                        runs.items(r.id()).stream()
-                                .map(i -> new Outcome(
-                                        i.draftId(),
-                                        i.title(),
-                                        i.journalEntryId(),
-                                        i.refusal().isEmpty() ? null : i.refusal()))
-                                .toList(),
-                        null))
-                .toList();
     }
 }

@@ -1,12 +1,14 @@
 package tidemark.app.draft;
 
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.SequenceGenerator;
 import org.jspecify.annotations.Nullable;
 
-/** What became of one draft in a posting run. */
+/** What became of one draft or payment in a posting run. */
 @Entity
 public class PostingRunItem {
     @Id
@@ -15,34 +17,33 @@ public class PostingRunItem {
     private long id;
 
     private long postingRunId;
-    private long draftId;
+    private @Nullable Long draftId;
+    private @Nullable Long paymentId;
     private String title;
+    private String amount;
+
+    @Enumerated(EnumType.STRING)
+    private PostingRuns.Stop stop;
+
     private @Nullable Long journalEntryId;
     private String refusal;
 
     protected PostingRunItem() {}
 
-    PostingRunItem(long postingRunId, long draftId, String title, @Nullable Long journalEntryId, String refusal) {
+    PostingRunItem(long postingRunId, PostingRuns.Outcome o) {
+        String reason = o.refusal() == null ? "" : o.refusal();
         this.postingRunId = postingRunId;
-        this.draftId = draftId;
-        this.title = title;
-        this.journalEntryId = journalEntryId;
-        this.refusal = refusal.length() > 2_000 ? refusal.substring(0, 2_000) : refusal;
+        this.draftId = o.draftId();
+        this.paymentId = o.paymentId();
+        this.title = o.title().length() > 200 ? o.title().substring(0, 199) + "…" : o.title();
+        this.amount = o.amount();
+        this.stop = o.stop();
+        this.journalEntryId = o.entryId();
+        this.refusal = reason.length() > 2_000 ? reason.substring(0, 2_000) : reason;
     }
 
-    public long draftId() {
-        return draftId;
-    }
-
-    public String title() {
-        return title;
-    }
-
-    public @Nullable Long journalEntryId() {
-        return journalEntryId;
-    }
-
-    public String refusal() {
-        return refusal;
+    PostingRuns.Outcome outcome() {
+        return new PostingRuns.Outcome(
+                draftId, paymentId, title, amount, stop, journalEntryId, refusal.isEmpty() ? null : refusal);
     }
 }

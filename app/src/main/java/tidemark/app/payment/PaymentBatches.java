@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import tidemark.app.access.Actor;
@@ -32,6 +33,7 @@ import tidemark.core.payment.PaymentKind;
 import tidemark.core.payment.PaymentState;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.problem.Words;
 
 /** Many payments in one step, all or none: an outside list, and those whose date has come. */
 @Service
@@ -113,6 +115,61 @@ public class PaymentBatches {
                 oneByOne = true;
             }
         }
+    }
+
+    /** A payment whose date has come, for a run that takes it with other things. */
+    public record Coming(
+            long id,
+            String title,
+            String amount,
+            LocalDate date,
+            long bankAccountId,
+            @Nullable Long siteId,
+            String madeBy) {}
+
+    /** Those of the company, the oldest first, no more than so many. */
+    @Transactional(readOnly = true)
+    public List<Coming> coming(long companyId, int most) {
+        return payments
+                .waiting(companyId, PaymentState.WAITS_FOR_DATE, companies.today(companyId), Limit.of(most))
+                .stream()
+                .map(p -> new Coming(
+                        p.id(),
+                        Payment.upper(p.title()) + ", " + p.payee(),
+                        MinorUnits.toDecimal(
+                                p.minorUnits(),
+                                bankAccounts.get(companyId, p.bankAccountId()).currency()),
+                        p.paymentDate(),
+                        p.bankAccountId(),
+                        p.siteId(),
+                        p.madeBy()))
+                .toList();
+    }
+
+    /** The name of a payment, for a run that goes over it. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public String titleOf(long companyId, long id) {
+        Payment payment = single.get(companyId, id);
+        return Payment.upper(payment.title()) + ", " + payment.payee();
+    }
+
+    /**
+     * Books one of them, for a run that holds all bank accounts and the journal.
+     *
+     * @throws RuleViolation {@code payment.early} before its date; where it waits for it no longer
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Ledger.Booked bookOne(long companyId, long id, Actor who) {
+        Payment payment = single.get(companyId, id);
+        if (payment.state() == PaymentState.WAITS_FOR_DATE && !single.hasCome(payment)) {
+            throw new RuleViolation(
+                    "payment.early",
+                    "",
+                    say("payment.early.found", payment.title(), Words.day(payment.paymentDate())),
+                    say("payment.early.expected"),
+                    say("payment.early.remedy"));
+        }
+        return bookings.book(bankAccounts.get(companyId, payment.bankAccountId()), payment, who.name());
     }
 
     private Due attempt(long companyId, Map<Long, Left> left, boolean oneByOne, Actor who) {

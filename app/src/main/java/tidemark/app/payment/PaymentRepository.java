@@ -68,6 +68,11 @@ interface PaymentRepository extends MasterRows<Payment> {
     List<Summand> summands(
             long company, long account, Set<PaymentState> states, LocalDate from, LocalDate to, String text);
 
+    @Query("""
+            select p from Payment p where p.companyId = :company and p.state = :state and p.paymentDate <= :to
+            order by p.paymentDate, p.id""")
+    List<Payment> waiting(long company, PaymentState state, LocalDate to, Limit limit);
+
     @Query("select count(p) from Payment p where p.companyId = :company and p.state = :state and p.paymentDate <= :to")
     int count(long company, PaymentState state, LocalDate to);
 

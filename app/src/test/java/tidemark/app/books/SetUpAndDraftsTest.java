@@ -16,6 +16,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
+import tidemark.core.ledger.Purpose;
 import tools.jackson.databind.JsonNode;
 
 /** Set-up, the journal with its tags, drafts posted in batches, views and exports, on a company of the test's own. */
@@ -62,7 +63,11 @@ class SetUpAndDraftsTest {
         assertEquals(preview.path("bankBalance"), added.path("bankBalance"));
         assertEquals("bank-account.taken", c.post("/bank-accounts", form).code());
         for (JsonNode purpose : c.get("/bank-accounts").get(0).path("purposes")) {
-            assertTrue(purpose.path("ledgerAccountId").asLong() > 0, purpose.toString());
+            Purpose serves = Purpose.valueOf(purpose.path("purpose").asString());
+            assertEquals(
+                    serves == serves.general(),
+                    purpose.path("ledgerAccountId").asLong() > 0,
+                    "all but those that the general one stands in for: " + purpose);
         }
         assertEquals("1000.00", c.balance("1010"));
         assertEquals("-1000.00", c.balance("3900"));
