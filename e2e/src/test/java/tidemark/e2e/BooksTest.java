@@ -10,6 +10,7 @@ import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.AfterAll;
@@ -18,6 +19,9 @@ import org.junit.jupiter.api.Test;
 
 /** The main tasks of the books, each done in a real browser on the demo company. */
 class BooksTest {
+    private static final Locator.WaitForOptions GONE =
+            new Locator.WaitForOptions().setState(WaitForSelectorState.DETACHED);
+
     private static Server server;
     private static Browsing browsing;
 
@@ -75,8 +79,7 @@ class BooksTest {
                 .getByText("Settle", new Locator.GetByTextOptions().setExact(true))
                 .click();
         page.getByText("not settled yet")
-                .waitFor(new Locator.WaitForOptions()
-                        .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
+                .waitFor(GONE);
         button(page, "Undo this settlement").first().click();
         button(page, "Open both again").click();
         page.getByText("not settled yet").waitFor();
@@ -148,7 +151,7 @@ class BooksTest {
         page.getByLabel("Choose Half a thought").check();
         button(page, "Discard").click();
         button(page, "Discard 1 draft for good").click();
-        page.getByLabel("Choose Half a thought").waitFor(HIDDEN);
+        page.getByLabel("Choose Half a thought").waitFor(GONE);
         // what a second person is asked is listed too, and is not theirs to post
         page.getByLabel("Waits for a second person").getByText("PY-0001").first().waitFor();
     }

@@ -5,12 +5,15 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * The bank's days, made from its seed: checks clear days after they were written, deposits are credited whole, in
- * parts, late, or at an amount that is put right later, some of their checks come back with a fee, fees and interest fall on a month's last business day, and now and
- * then the bank books something on the wrong account and puts it right. The same seed and instructions make the same
- * books, and a later date never changes an earlier day.
+ * parts, late, or at an amount that is put right later; some of their checks come back, with a fee beside them, in the same
+ * line, or none, and when they are presented again some come back a second time; a collection comes back without a fee; a
+ * check is now and then lost and never paid; fees and interest fall on a month's last business day, and now and then the
+ * bank books something on the wrong account and puts it right. The same seed and instructions make the same books, and a
+ * later date never changes an earlier day.
  */
 final class CustomerActivity {
     private static final long RETURN_FEE = 1_200;
@@ -84,6 +87,10 @@ final class CustomerActivity {
         switch (i.kind()) {
             case "CHECK" -> {
                 LocalDate day = after(i.day(), 2 + (int) dice(i.id() + "/days", 8));
+                if (dice == 99) {
+                    // lost on its way to the payee: nobody ever presents it
+                    return;
+                }
                 if (dice < 4) {
                     long wrong = swapped(i.cents());
                     out.add(line(i.id(), day, wrong, i, "CHECK PAID", "475"));
@@ -120,10 +127,9 @@ final class CustomerActivity {
                 } else {
                     out.add(line(i.id(), day, i.cents(), i, "DEPOSIT", "301"));
                 }
-                if (dice >= 94) {
-                    LocalDate back = after(day, 5);
-                    out.add(line(i.id() + "-r", back, -i.cents() / 2, i, "RETURNED ITEM " + i.reference(), "555"));
-                    out.add(line(i.id() + "-f", back, -RETURN_FEE, i, "RETURNED ITEM FEE", "698"));
+                long back = comesBack(i, dice);
+                if (back > 0) {
+                    returned(i, after(day, 5), back, out);
                 }
             }
             default ->
@@ -134,6 +140,52 @@ final class CustomerActivity {
                         i,
                         i.cents() < 0 ? "TRANSFER OUT" : "TRANSFER IN",
                         i.cents() < 0 ? "495" : "195"));
+        }
+    }
+
+    /** What of a deposit comes back: one of its items, a collection whole, half of what is not known; 0 for nothing. */
+    private long comesBack(State.Instruction i, long dice) {
+        if (dice >= 94) {
+            if (!i.items().isEmpty()) {
+                return i.items().get((int) dice(i.id() + "/item", i.items().size()));
+            }
+            return i.name().isEmpty() ? i.cents() / 2 : i.cents();
+        }
+        // what came back before and is presented again comes back again as often as not
+        return dice(i.id() + "/again", 2) == 0
+                ? i.items().stream()
+                        .filter(cents -> cameBackBefore(i, cents))
+                        .findFirst()
+                        .orElse(0L)
+                : 0;
+    }
+
+    private boolean cameBackBefore(State.Instruction again, long cents) {
+        return state.instructions.stream()
+                .filter(i -> i.kind().equals("DEPOSIT")
+                        && i.account().equals(again.account())
+                        && i.day().isBefore(again.day().minusDays(5))
+                        && i.day().isAfter(again.day().minusDays(90)))
+                .anyMatch(i -> dice(i.id(), 100) >= 94 && comesBack(i, dice(i.id(), 100)) == cents);
+    }
+
+    /** The bank's fee stands beside it, in the same line, or there is none; never one for a collection. */
+    private void returned(State.Instruction i, LocalDate day, long cents, List<Line> out) {
+        if (!i.name().isEmpty() && i.items().isEmpty()) {
+            out.add(line(
+                    i.id() + "-r", day, -cents, i, "ACH RETURN R01 " + i.name().toUpperCase(Locale.ROOT), "257"));
+            return;
+        }
+        long fee = dice(i.id() + "/fee", 3);
+        out.add(line(
+                i.id() + "-r",
+                day,
+                fee == 2 ? -cents - RETURN_FEE : -cents,
+                i,
+                "RETURNED ITEM " + i.reference(),
+                "555"));
+        if (fee == 0) {
+            out.add(line(i.id() + "-f", day, -RETURN_FEE, i, "RETURNED ITEM FEE", "698"));
         }
     }
 

@@ -153,8 +153,15 @@ class LifeTest {
             List<Line> lines = byInstruction.getOrDefault("PB" + i.id(), List.of());
             long sum = lines.stream().mapToLong(Line::cents).sum();
             boolean back = lines.stream().anyMatch(l -> l.id().endsWith("-r"));
-            // half of a deposit comes back, and its fee of 12.00 with it
-            assertEquals(back ? i.cents() - i.cents() / 2 - 1_200 : i.cents(), sum, i + ": " + lines);
+            boolean lost = i.kind().equals("CHECK") && lines.isEmpty();
+            if (back) {
+                // a check of it or the half of what is not told, and the fee of 12.00 beside it, with it, or none
+                long gone = i.cents() - sum;
+                List<Long> items = i.items().isEmpty() ? List.of(i.cents() / 2) : i.items();
+                assertTrue(items.stream().anyMatch(c -> gone == c || gone == c + 1_200), i + ": " + lines);
+            } else {
+                assertEquals(lost ? 0 : i.cents(), sum, i + ": " + lines);
+            }
             assertTrue(lines.stream().allMatch(l -> l.day().isAfter(i.day())), i + ": " + lines);
             parts += lines.stream().anyMatch(l -> l.id().endsWith("-2")) ? 1 : 0;
             returned += back ? 1 : 0;
@@ -231,5 +238,52 @@ class LifeTest {
             assertEquals(Long.toString(cents).length(), Long.toString(wrong).length(), cents + " " + wrong);
             assertEquals(0, (wrong - cents) % 9, cents + " " + wrong);
         }
+    }
+
+    /** Over many seeds: a fee beside, in the line, none; a collection; a second time; a check that nobody presents. */
+    @Test
+    void whatComesBack_doesSoInEveryWay() {
+        Map<String, Integer> seen = new HashMap<>();
+        for (int seed = 1; seed < 400; seed++) {
+            State state = bank(5_000 + seed, LATE);
+            state.instructions.addAll(List.of(
+                    deposit("d", 1, "", List.of(30_000L, 12_500L)),
+                    deposit("e", 20, "", List.of(30_000L)),
+                    deposit("c", 3, "Brightwater", List.of()),
+                    new Instruction(
+                            "k", "pb-1", BEGIN.plusDays(2), "CHECK", -7_700L, "", "4001", "Osprey Glass", List.of())));
+            List<Line> lines = new CustomerActivity(state).booked(state.accounts.getFirst());
+            Map<String, Line> byId = new HashMap<>();
+            lines.forEach(l -> byId.put(l.id(), l));
+            Line first = byId.get("PBd-r");
+            if (first != null) {
+                boolean beside = byId.containsKey("PBd-f");
+                boolean within = first.cents() == -31_200 || first.cents() == -13_700;
+                seen.merge(beside ? "beside" : within ? "within" : "none", 1, Integer::sum);
+                if (first.cents() == -30_000 && byId.containsKey("PBe-r")) {
+                    seen.merge("again", 1, Integer::sum);
+                }
+            }
+            Line collection = byId.get("PBc-r");
+            if (collection != null) {
+                seen.merge("collection", 1, Integer::sum);
+                assertEquals("ACH RETURN R01 BRIGHTWATER", collection.text());
+                assertEquals(-42_500, collection.cents());
+                assertTrue(!byId.containsKey("PBc-f"));
+            }
+            if (!byId.containsKey("PBk")) {
+                seen.merge("lost", 1, Integer::sum);
+            }
+        }
+        for (String way : List.of("beside", "within", "none", "again", "collection", "lost")) {
+            assertTrue(seen.getOrDefault(way, 0) > 0, way + " never happens: " + seen);
+        }
+    }
+
+    private static Instruction deposit(String id, int day, String name, List<Long> items) {
+        long cents = items.isEmpty()
+                ? 42_500
+                : items.stream().mapToLong(Long::longValue).sum();
+        return new Instruction(id, "pb-1", BEGIN.plusDays(day), "DEPOSIT", cents, "D-" + id, "", name, items);
     }
 }

@@ -276,7 +276,27 @@ public class DemoCompany {
         return out;
     }
 
+    /** The first two days of July on Operating, for whoever has closed June; the same bytes at every call. */
+    public static StatementFile julyFile(BankAccount operating, long juneOpening) {
+        Story story = new Story();
+        long opening = juneOpening;
+        for (Story.BankItem item : story.items(Story.OPERATING, Story.LAST)) {
+            opening = Math.addExact(opening, item.cents());
+        }
+        YearMonth july = Story.LAST.plusMonths(1);
+        LocalDate last = july.atDay(2);
+        List<Story.BankItem> days = story.items(Story.OPERATING, july).stream()
+                .filter(item -> !item.date().isAfter(last))
+                .toList();
+        return file(operating, days, july, last, opening);
+    }
+
     private static StatementFile file(BankAccount account, List<Story.BankItem> items, YearMonth month, long opening) {
+        return file(account, items, month, month.atEndOfMonth(), opening);
+    }
+
+    private static StatementFile file(
+            BankAccount account, List<Story.BankItem> items, YearMonth month, LocalDate lastDay, long opening) {
         List<BankLine> lines = new ArrayList<>();
         long closing = opening;
         for (Story.BankItem item : items) {
@@ -309,7 +329,7 @@ public class DemoCompany {
                         month + "-" + account.shortNumber().substring(2),
                         account.currency(),
                         month.atDay(1),
-                        month.atEndOfMonth(),
+                        lastDay,
                         opening,
                         closing),
                 lines,

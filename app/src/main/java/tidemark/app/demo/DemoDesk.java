@@ -11,6 +11,9 @@ import tidemark.app.company.BankAccount;
 import tidemark.app.draft.Drafts;
 import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.ManualEntries;
+import tidemark.app.outstanding.CheckDecisions;
+import tidemark.app.outstanding.OutstandingChecks;
+import tidemark.app.party.Allocations;
 import tidemark.app.party.Invoices;
 import tidemark.app.party.Receipts;
 import tidemark.app.payment.PaymentVoids;
@@ -21,6 +24,7 @@ import tidemark.app.rule.RuleContent;
 import tidemark.app.rule.Rules;
 import tidemark.app.setup.SetUp;
 import tidemark.core.party.InvoiceBooking;
+import tidemark.core.payment.CheckFate;
 import tidemark.core.payment.PaymentKind;
 import tidemark.core.receipt.Tender;
 import tidemark.core.rule.Conditions;
@@ -44,6 +48,8 @@ class DemoDesk {
     private final Rules rules;
     private final ReturnedSetUp returned;
     private final ManualEntries entries;
+    private final OutstandingChecks checks;
+    private final CheckDecisions decisions;
 
     DemoDesk(
             SetUp setUp,
@@ -56,8 +62,12 @@ class DemoDesk {
             Drafts drafts,
             Rules rules,
             ReturnedSetUp returned,
-            ManualEntries entries) {
+            ManualEntries entries,
+            OutstandingChecks checks,
+            CheckDecisions decisions) {
         this.entries = entries;
+        this.checks = checks;
+        this.decisions = decisions;
         this.rules = rules;
         this.returned = returned;
         this.setUp = setUp;
@@ -221,9 +231,70 @@ class DemoDesk {
                 place.companyId(), new ReturnedSetUp.ReturnedTerms(0, "12.00", "25.00", "", "6180", 60, 120), MAREN);
         withCourier(place, LocalDate.of(2026, 6, 17), "318.50");
         withCourier(place, LocalDate.of(2026, 6, 30), "274.75");
+        collected(place);
+        lost(place);
         deposits.mishaps(place);
         deposits.morning(place);
         drafts(place, operating);
+    }
+
+    /** A direct debit that the bank credits by itself on 1 July, and takes back the day after. */
+    private void collected(DemoLedger.Place place) {
+        long brightwater = Objects.requireNonNull(place.names().customers().get("Brightwater Tours"));
+        long item = invoices.book(
+                        place.companyId(),
+                        new Invoices.NewInvoice(
+                                brightwater,
+                                InvoiceBooking.Kind.INVOICE,
+                                "",
+                                LocalDate.of(2026, 6, 29),
+                                null,
+                                null,
+                                null,
+                                "Berth of the tender, July",
+                                List.of(new GrossLine("4050", "240.00", "", "DOCK", "Berth of the tender, July"))),
+                        MAREN)
+                .items()
+                .getFirst()
+                .itemId();
+        receipts.book(
+                place.companyId(),
+                new Receipts.NewReceipt(
+                        brightwater,
+                        null,
+                        LocalDate.of(2026, 7, 1),
+                        "1010",
+                        "240.00",
+                        "COL-0701",
+                        "Collected, berth of the tender",
+                        place.names().sites().get("Dock office"),
+                        List.of(new Allocations.ItemPart(item, "240.00", "")),
+                        null,
+                        null,
+                        null,
+                        null,
+                        null),
+                MAREN);
+    }
+
+    /** A check that its payee says never came: left alone for some days, with a note. */
+    private void lost(DemoLedger.Place place) {
+        String key = checks.list(place.companyId(), new OutstandingChecks.Filter(0, null, "20395", true), 1)
+                .checks()
+                .getFirst()
+                .key();
+        decisions.decide(
+                place.companyId(),
+                new CheckDecisions.Decision(
+                        CheckFate.KEEP,
+                        List.of(key),
+                        TODAY,
+                        null,
+                        "Dunmore Timber says that it never came; ask again before it is stopped",
+                        LocalDate.of(2026, 7, 6),
+                        "",
+                        ""),
+                place.maren());
     }
 
     /** Coins of the shower house, which a courier counts and takes to the bank; until then they are in transit. */

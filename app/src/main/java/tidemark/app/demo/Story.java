@@ -102,6 +102,7 @@ final class Story {
             reserve(month);
         }
         mishaps();
+        firstDaysOfJuly();
         euro();
         bookings.sort(Comparator.comparing(Booking::date));
         items.sort(Comparator.comparing(BankItem::date));
@@ -494,6 +495,20 @@ final class Story {
                 "DEP",
                 List.of("D-191"),
                 null));
+    }
+
+    /** The first days of July: what was paid in, and what comes back of it. */
+    private void firstDaysOfJuly() {
+        july(1, 64_000L, "", "", "DEPOSIT", "DEP");
+        july(1, 24_000L, "COL-0701", "Brightwater Tours", "ACH COLLECTION BRIGHTWATER TOURS", "ACH");
+        // the collection comes back without a fee; the check, presented again, with its fee in the same line
+        july(2, -24_000L, "COL-0701", "Brightwater Tours", "ACH RETURN R01 BRIGHTWATER TOURS", "RTN");
+        july(2, -65_200L, "", "", "RETURNED ITEM CHK 3318 PELL CHARTER", "RTN");
+    }
+
+    private void july(int day, long cents, String reference, String party, String text, String code) {
+        items.add(new BankItem(
+                OPERATING, LocalDate.of(2026, 7, day), cents, reference, "", party, text, code, List.of(), null));
     }
 
     /** The account in euros, taken over at the end of May with two items outstanding. */
