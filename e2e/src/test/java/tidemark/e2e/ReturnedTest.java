@@ -11,13 +11,12 @@ import com.microsoft.playwright.Page;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
 /** A check comes back with its fee, is presented again, comes back again, and is paid in cash with the fees. */
 class ReturnedTest {
     private static final Path JUNE = Path.of("../demo/statements/operating-2026-06.xml");
+    private static final Path JULY = Path.of("../demo/statements/operating-2026-07.xml");
 
     @Test
     void aCheck_comesBackTwice_andIsPaidWithItsFees() throws Exception {
@@ -39,15 +38,24 @@ class ReturnedTest {
             onASlip(page, server);
 
             // July takes it back a second time, the fee in the line
-            read(page, server, july());
+            read(page, server, JULY);
+            String ladder = page.url();
             page.keyboard().press("f");
             button(page, "Undo the").waitFor();
-            comeBack(page, "RETURNED CHECK 3318", "12.00");
+            comeBack(page, "RETURNED ITEM CHK 3318", "12.00");
             page.locator("tr:has-text('Owed in all'):has-text('665.00')").waitFor();
             page.getByText("2 came back in a year").waitFor();
             button(page, "It is owed").click();
             page.locator("h1 small:has-text('owed')").waitFor();
 
+            // a collection comes back without a fee of the bank
+            page.navigate(ladder);
+            comeBack(page, "ACH RETURN R01 BRIGHTWATER", "");
+            page.locator("h1:has-text('COL-0701 of Brightwater Tours')").waitFor();
+            page.locator("tr:has-text('Owed in all'):has-text('265.00')").waitFor();
+
+            page.navigate(server.url() + "/returned-items");
+            link(page, "3318 of Pell Charter").first().click();
             paid(page, server);
             page.navigate(server.url() + "/returned-items");
             page.locator("tr:has-text('3318 of Pell Charter'):has-text('owed'):has-text('0.00')")
@@ -124,26 +132,5 @@ class ReturnedTest {
         Browsing.settled(page);
         page.keyboard().press("Control+Enter");
         page.locator("h1:has-text('Pell Charter')").waitFor();
-    }
-
-    /** The bank's July begins where its June ended: it credits the slip, and takes the check back on the same day. */
-    private static Path july() throws Exception {
-        String text = Files.readString(JUNE);
-        Matcher closing = Pattern.compile("(?s)CLBD.*?<Amt[^>]*>([0-9.]+)<").matcher(text);
-        Matcher number = Pattern.compile("(?s)<Othr>\\s*<Id>([^<]+)</Id>").matcher(text);
-        if (!closing.find() || !number.find()) {
-            throw new IllegalStateException("The demo's statement says its closing balance and account");
-        }
-        String begins = closing.group(1).replace('.', ',');
-        String ends = new java.math.BigDecimal(closing.group(1))
-                .subtract(new java.math.BigDecimal("12.00"))
-                .toString()
-                .replace('.', ',');
-        return Files.writeString(
-                Files.createTempDirectory("returned").resolve("july.sta"),
-                (":20:JULY\n:25:%s\n:28C:7/1\n:60F:C260630USD%s\n:61:2607020702C640,00NMSCD-193\n"
-                                + ":86:DEPOSIT D-193\n:61:2607020702D652,00NRTINONREF\n:86:RETURNED CHECK 3318\n"
-                                + ":62F:C260702USD%s\n")
-                        .formatted(number.group(1), begins, ends));
     }
 }

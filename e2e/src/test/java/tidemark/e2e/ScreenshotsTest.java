@@ -107,15 +107,11 @@ class ScreenshotsTest {
             page.getByLabel("All drafts that fit").check();
             page.getByText("Refused; they stay as drafts.").waitFor();
             shot(page, "drafts");
+            page.navigate(server.url() + "/in-transit");
+            page.getByText("In it altogether").waitFor();
+            shot(page, "in-transit");
             Page iris = browsing.window(1280, 800);
             Browsing.signIn(iris, server.url(), "iris");
-            iris.navigate(server.url() + "/bank-links");
-            iris.getByLabel("Bank").selectOption("Practice bank");
-            Browsing.button(iris, "Sign in at the bank").click();
-            iris.getByLabel("Password").fill("harbour");
-            Browsing.button(iris, "Allow it").click();
-            iris.getByText("consent valid").waitFor();
-            shot(iris, "bank-links");
             iris.navigate(server.url() + "/set-up");
             Browsing.button(iris, "Change").first().click();
             iris.getByText("Which ledger account serves what").waitFor();
