@@ -37,6 +37,7 @@ describe('capabilities', () => {
       'reconcile: Certificates',
       'reconcile: Bank links',
       'reconcile: Lists',
+      'reconcile: In transit',
       'books: Customers',
       'books: Suppliers',
       'books: Employees',
