@@ -4,6 +4,7 @@ import static tidemark.core.words.Catalogue.say;
 
 import java.time.DateTimeException;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.problem.RuleViolation;
 
@@ -40,6 +41,19 @@ final class FormatDates {
         int month = number(text, 5, 2);
         int day = number(text, 8, 2);
         return year < 0 || month < 0 || day < 0 ? -1 : year * 10_000 + month * 100 + day;
+    }
+
+    /**
+     * The last day of its month for a day such as 260230 that the calendar does not have: banks that reckon interest by
+     * months of 30 days write such. Null for what is no such day either.
+     */
+    static @Nullable LocalDate endOfMonth(int sixDigits) {
+        int year = sixDigits / 10_000;
+        int month = sixDigits / 100 % 100;
+        int day = sixDigits % 100;
+        return sixDigits < 0 || month < 1 || month > 12 || day < 29 || day > 31
+                ? null
+                : YearMonth.of(year < 80 ? 2000 + year : 1900 + year, month).atEndOfMonth();
     }
 
     /** The day with this month and day of month, four digits, that lies nearest to another. */

@@ -12,6 +12,7 @@ import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.problem.Words;
 import tidemark.core.statement.Balance;
 import tidemark.core.statement.ReadWarning;
 import tidemark.core.statement.StatementFacts;
@@ -39,7 +40,7 @@ public final class MtReader implements StatementReader {
         private final CurrencyUnit assumed;
         private final StatementSink sink;
         private final LineDraft draft = new LineDraft();
-        private final MtAmounts amounts = new MtAmounts();
+        private final MtAmounts amounts;
         private final DayMemo days = new DayMemo();
         private String head = "";
         private int headAt;
@@ -54,6 +55,8 @@ public final class MtReader implements StatementReader {
         private boolean open;
         private boolean begun;
         private boolean drafted;
+        private boolean described;
+        private boolean markTold;
         private boolean pageToCome;
         private boolean interim;
         private boolean closed;
@@ -76,6 +79,7 @@ public final class MtReader implements StatementReader {
             this.lines = lines;
             this.assumed = assumed;
             this.sink = sink;
+            this.amounts = new MtAmounts(assumed);
         }
 
         void read() throws IOException {
@@ -181,6 +185,16 @@ public final class MtReader implements StatementReader {
             } else {
                 field(head.substring(headAt));
             }
+            if (amounts.wasWithoutMark() && !markTold) {
+                // once: whoever leaves it out does so all over the file
+                markTold = true;
+                sink.warn(ReadWarning.note(
+                        tagLine,
+                        "amount.mark",
+                        FormatDates.quoted(head),
+                        say("amount.mark.expected"),
+                        say("amount.mark.remedy", counted().getCode())));
+            }
             tag = "";
             if (!more.isEmpty()) {
                 more.clear();
@@ -233,6 +247,14 @@ public final class MtReader implements StatementReader {
 
         private void open60(String text, boolean intermediate) {
             Balance balance = amounts.balance(text, null);
+            if (!MtAmounts.namesCurrency(text)) {
+                sink.warn(ReadWarning.note(
+                        tagLine,
+                        "currency.untold",
+                        FormatDates.quoted(text),
+                        say("currency.untold.expected"),
+                        say("currency.untold.remedy", assumed.getCode())));
+            }
             if (open && intermediate && pageToCome && newAccount.equals(account)) {
                 if (closing != null && closing.minorUnits() != balance.minorUnits()) {
                     sink.warn(ReadWarning.breach(
@@ -266,6 +288,8 @@ public final class MtReader implements StatementReader {
             finish();
             open = true;
             started = true;
+            // another group of fields under the same reference is another statement
+            closed = false;
             begun = false;
             interim = isInterim;
             account = newAccount;
@@ -289,9 +313,21 @@ public final class MtReader implements StatementReader {
             begin();
             draft.clear();
             drafted = true;
+            described = false;
             draft.fileLine = tagLine;
             Mt61 parts = Mt61.parse(head, headAt, tagLine);
             LocalDate value = days.ofSix(parts.valueDate());
+            if (value == null) {
+                value = FormatDates.endOfMonth(parts.valueDate());
+                if (value != null) {
+                    sink.warn(ReadWarning.note(
+                            tagLine,
+                            "date.calendar",
+                            FormatDates.quoted(head.substring(headAt, headAt + 6)),
+                            say("date.calendar.expected"),
+                            say("date.calendar.remedy", Words.day(value))));
+                }
+            }
             if (value == null) {
                 throw FormatDates.refused(head.substring(headAt, headAt + 6), tagLine, ":61:", FormatDates.SIX_DIGITS);
             }
@@ -353,9 +389,24 @@ public final class MtReader implements StatementReader {
         }
 
         private void line86(String first) {
-            if (drafted) {
+            if (drafted && !described) {
+                described = true;
                 Mt86.into(first, more, draft, lastSign > 0);
-                endLine();
+            } else if (drafted) {
+                sink.warn(ReadWarning.note(
+                        tagLine,
+                        "text.twice",
+                        say("text.twice.found"),
+                        say("text.twice.expected"),
+                        say("text.twice.remedy")));
+                draft.extra((first + " " + String.join(" ", more)).strip());
+            } else if (open && !closed) {
+                sink.warn(ReadWarning.note(
+                        tagLine,
+                        "text.lineless",
+                        FormatDates.quoted(first),
+                        say("text.lineless.expected"),
+                        say("text.lineless.remedy")));
             }
         }
 

@@ -25,7 +25,7 @@ import tidemark.core.statement.StatementFacts;
 
 /**
  * Reads the interchange format QIF: lists of movements of bank, cash and card accounts. It tells neither currency nor
- * period nor, mostly, a balance; a first record “Opening Balance” is taken as one. Whether the month or the day stands
+ * period nor, mostly, a balance; a record “Opening Balance” is taken as one, as is the balance of an account's block. Whether the month or the day stands
  * first in its dates is found from all dates of a list, which is kept in memory for that (at most {@link #MOST} lines).
  */
 public final class QifReader implements StatementReader {
@@ -53,6 +53,9 @@ public final class QifReader implements StatementReader {
         private boolean inList;
         private boolean inAccount;
         private String account = "";
+        private String balance = "";
+        private String balanceDay = "";
+        private int balanceLine;
         private int statements;
 
         private int recordLine;
@@ -78,19 +81,14 @@ public final class QifReader implements StatementReader {
                         section(line.substring(1).strip());
                     } else if (inList) {
                         field(line);
-                    } else if (inAccount && line.charAt(0) == 'N') {
-                        account = line.substring(1).strip();
+                    } else if (inAccount) {
+                        ofAccount(line.charAt(0), line.substring(1).strip());
                     }
                 }
                 line = lines.next();
             }
             if (any) {
-                throw new RuleViolation(
-                        "file.incomplete",
-                        say("file.incomplete.where", lines.number()),
-                        say("file.incomplete.found4"),
-                        say("file.incomplete.expected4"),
-                        say("file.incomplete.remedy3"));
+                endOfFile();
             }
             endList();
             if (statements == 0) {
@@ -104,6 +102,42 @@ public final class QifReader implements StatementReader {
             lines.tellCharset(sink);
         }
 
+        /** The last record has no end of its own: a person decides, where its last line is whole; else the file was cut off. */
+        private void endOfFile() {
+            if (!lines.wasEnded() || date.isEmpty() || amount == null) {
+                throw new RuleViolation(
+                        "file.incomplete",
+                        say("file.incomplete.where", lines.number()),
+                        say("file.incomplete.found4"),
+                        say("file.incomplete.expected4"),
+                        say("file.incomplete.remedy3"));
+            }
+            sink.warn(ReadWarning.breach(
+                    recordLine,
+                    "record.end",
+                    say("file.incomplete.found4"),
+                    say("file.incomplete.expected4"),
+                    say("record.end.remedy")));
+            endRecord();
+        }
+
+        /** A field of an account's block; the block that stands before a list is of its account. */
+        private void ofAccount(char field, String value) {
+            switch (field) {
+                case 'N' -> {
+                    account = value;
+                    balance = "";
+                    balanceDay = "";
+                }
+                case '$' -> {
+                    balance = value;
+                    balanceLine = lines.number();
+                }
+                case '/' -> balanceDay = value;
+                default -> {}
+            }
+        }
+
         private void section(String header) {
             if (any) {
                 throw bad(say("format.aNewSectionInsideARecord"), say("format.afterEveryRecord"));
@@ -114,6 +148,11 @@ public final class QifReader implements StatementReader {
             }
             endList();
             inAccount = lower.equals("account");
+            if (inAccount) {
+                account = "";
+                balance = "";
+                balanceDay = "";
+            }
             inList = false;
             if (lower.startsWith("type:")) {
                 inList = READ.contains(lower.substring(5).strip());
@@ -210,36 +249,69 @@ public final class QifReader implements StatementReader {
                         say("date.order.remedy")));
                 order = DateOrder.MONTH_FIRST;
             }
-            Raw first = records.getFirst();
-            boolean opens = first.payee().equalsIgnoreCase("Opening Balance");
+            Optional<Raw> opens = opening();
             Optional<Balance> opening = Optional.empty();
-            if (opens) {
+            if (opens.isPresent()) {
+                Raw first = opens.get();
                 opening = Optional.of(new Balance(order.parse(first.date(), first.line(), "D"), first.amount()));
                 if (first.category().startsWith("[") && account.isEmpty()) {
                     account = first.category().replaceAll("[\\[\\]]", "");
                 }
+                records.remove(first);
             }
-            sink.begin(facts(opening));
+            Optional<Balance> closing = closing(order);
+            sink.begin(facts(opening, closing));
             long position = 0;
-            for (Raw raw : opens ? records.subList(1, records.size()) : records) {
+            for (Raw raw : records) {
                 position++;
                 sink.line(line(raw, order.parse(raw.date(), raw.line(), "D"), position));
             }
-            sink.end(facts(opening));
+            sink.end(facts(opening, closing));
             records.clear();
             account = "";
+            balance = "";
+            balanceDay = "";
         }
 
-        private StatementFacts facts(Optional<Balance> opening) {
+        /** The record that is the opening balance, wherever it stands; none where several say that they are. */
+        private Optional<Raw> opening() {
+            List<Raw> said = records.stream()
+                    .filter(r -> r.payee().equalsIgnoreCase("Opening Balance"))
+                    .toList();
+            return said.size() == 1 ? Optional.of(said.getFirst()) : Optional.empty();
+        }
+
+        /** What the account's block says that the list comes to; its day where it has none is that of the last movement. */
+        private Optional<Balance> closing(DateOrder order) {
+            if (balance.isEmpty()) {
+                return Optional.empty();
+            }
+            LocalDate day = balanceDay.isEmpty()
+                    ? records.stream()
+                            .map(r -> order.parse(r.date(), r.line(), "D"))
+                            .max(LocalDate::compareTo)
+                            .orElse(null)
+                    : order.parse(balanceDay, balanceLine, "/");
+            return day == null
+                    ? Optional.empty()
+                    : Optional.of(new Balance(
+                            day,
+                            MinorUnits.parse(
+                                    DecimalText.plain(balance, DecimalText.pointOf(balance)),
+                                    assumed,
+                                    say("format.lineBalance", balanceLine))));
+        }
+
+        private StatementFacts facts(Optional<Balance> opening, Optional<Balance> closing) {
             return new StatementFacts(
                     StatementFacts.Kind.BOOKED,
                     account,
                     "",
                     Optional.empty(),
                     Optional.empty(),
-                    Optional.empty(),
+                    closing.map(Balance::date),
                     opening,
-                    Optional.empty());
+                    closing);
         }
 
         private static ReadLine line(Raw raw, LocalDate day, long position) {

@@ -66,6 +66,10 @@ class HostileFilesTest {
                 continue;
             }
             int at = i;
+            // between two lines of its last record a list may be meant to end; a person decides
+            if (format.equals("QIF") && i > 0 && file[i - 1] == '\n' && isReadWithADecision(cut)) {
+                continue;
+            }
             RuleViolation refused = assertThrows(
                     RuleViolation.class,
                     () -> FILES.readAll(new ByteArrayInputStream(cut), CurrencyUnit.USD),
@@ -77,6 +81,15 @@ class HostileFilesTest {
                             || code.equals("mapping.needed")
                             || code.equals("statement.none"),
                     () -> format + " cut at " + at + ": " + refused.problems());
+        }
+    }
+
+    private static boolean isReadWithADecision(byte[] cut) throws IOException {
+        try {
+            return FILES.readAll(new ByteArrayInputStream(cut), CurrencyUnit.USD).warnings().stream()
+                    .anyMatch(w -> w.decides() && w.problem().code().equals("record.end"));
+        } catch (RuleViolation refused) {
+            return false;
         }
     }
 
