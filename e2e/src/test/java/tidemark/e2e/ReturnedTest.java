@@ -52,7 +52,7 @@ class ReturnedTest {
             page.navigate(ladder);
             comeBack(page, "ACH RETURN R01 BRIGHTWATER", "");
             page.locator("h1:has-text('COL-0701 of Brightwater Tours')").waitFor();
-            page.locator("tr:has-text('Owed in all'):has-text('265.00')").waitFor();
+            page.locator("tr:has-text('Owed in all'):has-text('270.00')").waitFor();
 
             page.navigate(server.url() + "/returned-items");
             link(page, "3318 of Pell Charter").first().click();

@@ -252,7 +252,7 @@ class DemoDesk {
                                 null,
                                 null,
                                 "Berth of the tender, July",
-                                List.of(new GrossLine("4050", "240.00", "", "DOCK", "Berth of the tender, July"))),
+                                List.of(new GrossLine("4050", "245.00", "", "DOCK", "Berth of the tender, July"))),
                         MAREN)
                 .items()
                 .getFirst()
@@ -264,11 +264,11 @@ class DemoDesk {
                         null,
                         LocalDate.of(2026, 7, 1),
                         "1010",
-                        "240.00",
+                        "245.00",
                         "COL-0701",
                         "Collected, berth of the tender",
                         place.names().sites().get("Dock office"),
-                        List.of(new Allocations.ItemPart(item, "240.00", "")),
+                        List.of(new Allocations.ItemPart(item, "245.00", "")),
                         null,
                         null,
                         null,

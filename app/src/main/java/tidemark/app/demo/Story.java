@@ -499,10 +499,10 @@ final class Story {
 
     /** The first days of July, once the check that came back was presented again on slip D-193: what comes back of it. */
     private void firstDaysOfJuly() {
-        july(1, 24_000L, "COL-0701", "Brightwater Tours", "ACH COLLECTION BRIGHTWATER TOURS", "ACH");
+        july(1, 24_500L, "COL-0701", "Brightwater Tours", "ACH COLLECTION BRIGHTWATER TOURS", "ACH");
         // the collection comes back without a fee; the check, presented again, with its fee in the same line
         july(2, 64_000L, "D-193", "", "Deposit D-193", "DEP");
-        july(2, -24_000L, "COL-0701", "Brightwater Tours", "ACH RETURN R01 BRIGHTWATER TOURS", "RTN");
+        july(2, -24_500L, "COL-0701", "Brightwater Tours", "ACH RETURN R01 BRIGHTWATER TOURS", "RTN");
         july(2, -65_200L, "", "", "RETURNED ITEM CHK 3318 PELL CHARTER", "RTN");
     }
 
