@@ -200,7 +200,7 @@ export function RuleForm({ start, ruleId, onDone }: Props) {
                 onChange={(v) => set({ tolerance: v || undefined })}
               />
             )}
-            {!ofParty && c.does !== 'ALLOW' && (
+            {!ofParty && c.does !== 'ALLOW' && c.does !== 'RETURN' && (
               <TextField
                 className="col-6"
                 label={

@@ -17,6 +17,7 @@ export const DOES: [Content['does'], string][] = [
   ['PREFER', say('rule.preferEntriesOf')],
   ['FORBID', say('rule.neverPairWithEntriesOf')],
   ['ALLOW', say('rule.letBankAndLedgerDifferByUp')],
+  ['RETURN', say('rule.openItAsAnItemThatCameBack')],
 ];
 
 export const EMPTY: Draft = {
@@ -59,6 +60,7 @@ export function sentence(c: Content): string {
 
 function then(c: Content): string {
   if (c.does === 'ALLOW') return `${named(DOES, c.does)} ${c.tolerance ?? ''}`;
+  if (c.does === 'RETURN') return named(DOES, c.does);
   if (c.does !== 'BOOK') return `${named(DOES, c.does)} ${c.party}`;
   const kind = kindOf(c.kind);
   const more = [...(kind?.sentence?.(c.details ?? {}) ?? []), c.party].filter(Boolean);

@@ -179,6 +179,7 @@ public class HandReceipts {
         ReceiptInHand wrong = get(companyId, id);
         long right = Ledger.amount(amount, company, "amount");
         Receipts.NewReceipt again = reaching(company, form, right);
+        checkNotAgain(wrong);
         Long slip = wrong.depositSlipId();
         int place = wrong.place();
         String title = wrong.title();
@@ -210,6 +211,19 @@ public class HandReceipts {
                 stands.id(),
                 say("receipt.corrected.is", title, before, MinorUnits.grouped(right, company.baseCurrency())));
         return new Corrected(stands.id(), booked);
+    }
+
+    /** What came back and is presented again stays what the returned item knows. */
+    private void checkNotAgain(ReceiptInHand receipt) {
+        Long entry = receipt.journalEntryId();
+        if (entry != null && receipts.isPresentedAgain(entry)) {
+            throw new RuleViolation(
+                    "receipt.again",
+                    "",
+                    say("receipt.again.found", receipt.title()),
+                    say("receipt.again.expected"),
+                    say("receipt.again.remedy"));
+        }
     }
 
     private static long entryOf(ReceiptInHand receipt) {

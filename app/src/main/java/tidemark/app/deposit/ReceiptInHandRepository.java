@@ -13,6 +13,10 @@ import tidemark.core.receipt.ReceiptState;
 import tidemark.core.receipt.Tender;
 
 interface ReceiptInHandRepository extends MasterRows<ReceiptInHand> {
+    /** Whether the entry is that by which something that came back is in hand once more. */
+    @Query(value = "select count(*) > 0 from presented_again where entry_id = :entry", nativeQuery = true)
+    boolean isPresentedAgain(long entry);
+
     @Query(
             "select r from ReceiptInHand r where r.companyId = :company and r.state in :states order by r.receivedOn, r.id")
     List<ReceiptInHand> inStates(long company, Collection<ReceiptState> states, Limit limit);

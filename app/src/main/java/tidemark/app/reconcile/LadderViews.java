@@ -99,9 +99,9 @@ public class LadderViews {
     private final Months months;
     private final Companies companies;
     private final BankLineRepository lines;
-    private final VoidedChecks voidedChecks;
+    private final List<VoidedChecks> voidedChecks;
 
-    LadderViews(Months months, BankLineRepository lines, VoidedChecks voidedChecks, Companies companies) {
+    LadderViews(Months months, BankLineRepository lines, List<VoidedChecks> voidedChecks, Companies companies) {
         this.voidedChecks = voidedChecks;
         this.companies = companies;
         this.months = months;
@@ -129,7 +129,7 @@ public class LadderViews {
                     .toList();
             lines.extras(accountId, ids).forEach(e -> extras.put(e.getId(), e.getExtra()));
         }
-        Map<String, String> voided = voidedChecks.told(
+        Map<String, String> voided = voided(
                 accountId,
                 Arrays.stream(page)
                         .mapToObj(i -> rows.get(i).line().checkNumber())
@@ -139,6 +139,12 @@ public class LadderViews {
                 .mapToObj(i -> row(data, rows.get(i), i, extras, voided))
                 .toList();
         return new RowPage(total, from, data.ladder().tide(), out);
+    }
+
+    private Map<String, String> voided(long accountId, List<String> numbers) {
+        Map<String, String> out = new HashMap<>();
+        voidedChecks.forEach(kind -> kind.told(accountId, numbers).forEach(out::putIfAbsent));
+        return out;
     }
 
     /** What open lines of a month may be matched with, in the words of their rows; without those that have nothing. */

@@ -21,10 +21,12 @@ import tidemark.app.access.NotFound;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.deposit.BankedReceipts;
+import tidemark.app.rule.Rules;
 import tidemark.core.receipt.Tender;
 import tidemark.core.returned.FeeBeside;
 import tidemark.core.returned.ReturnSearch;
 import tidemark.core.returned.ReturnSigns;
+import tidemark.core.rule.Rule;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
 
@@ -38,6 +40,7 @@ class ReturnOriginals {
     private final ReturnedItemRepository items;
     private final ReturnedSetUp setUp;
     private final BankAccounts bankAccounts;
+    private final Rules rules;
     private final JdbcTemplate jdbc;
 
     ReturnOriginals(
@@ -45,11 +48,13 @@ class ReturnOriginals {
             ReturnedItemRepository items,
             ReturnedSetUp setUp,
             BankAccounts bankAccounts,
+            Rules rules,
             JdbcTemplate jdbc) {
         this.banked = banked;
         this.items = items;
         this.setUp = setUp;
         this.bankAccounts = bankAccounts;
+        this.rules = rules;
         this.jdbc = jdbc;
     }
 
@@ -239,7 +244,8 @@ class ReturnOriginals {
         OpenLine open = line(companyId, lineId).orElseThrow(() -> new NotFound(say("returned.line")));
         BankLine line = open.line();
         CurrencyUnit currency = open.account().currency();
-        ReturnSigns signs = ReturnSigns.of(line);
+        ReturnSigns told = ReturnSigns.of(line);
+        ReturnSigns signs = Rule.returned(rules.inForce(open.account()), line) ? told.asItem() : told;
         if (line.minorUnits() > 0 || !(chosen || signs.item())) {
             return new Proposal(open, signs, new ReturnSearch(List.of(), false), Optional.empty(), Map.of());
         }

@@ -46,7 +46,9 @@ public record RuleContent(
         BOOK,
         PREFER,
         FORBID,
-        ALLOW
+        ALLOW,
+        /** The line is something the bank takes back. */
+        RETURN
     }
 
     private static String plain(@Nullable String text) {
@@ -101,6 +103,7 @@ public record RuleContent(
             case BOOK -> new Effect.Book();
             case PREFER -> new Effect.Prefer(party.strip());
             case FORBID -> new Effect.Forbid(party.strip());
+            case RETURN -> new Effect.Returned();
             case ALLOW ->
                 new Effect.Allow(amount(tolerance, "tolerance", currency).orElse(0));
         };

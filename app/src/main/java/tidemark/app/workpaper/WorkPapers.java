@@ -160,7 +160,8 @@ class WorkPapers {
                     account.name());
         }
         MonthData data = months.load(account.companyId(), account.id(), YearMonth.from(day));
-        if (!data.hasStatement()) {
+        // what is outstanding is told by the ledger and the last balance of the bank that is known
+        if (kind == Kind.PROOF && !data.hasStatement()) {
             throw unfit(
                     say("workpaper.day.noStatement", Words.day(day)), say("workpaper.day.aStatement"), account.name());
         }

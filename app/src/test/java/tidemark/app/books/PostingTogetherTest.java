@@ -72,25 +72,37 @@ class PostingTogetherTest {
         entry("2026-06-10", "Ready", "5.00", "5.00");
         entry("2026-06-11", "Torn", "5.00", "4.00");
         draft("PAYMENT", c.payment(bank, null, "", "2026-07-20", List.of(), "30.00"));
-        c.set(bank, Map.of("mostPayment", "90000.00"));
-        ok(c.iris.put(c.base + "/set-up/company", Map.of("name", "Company " + c.id, "onePerson", false)));
+        ok(c.iris.put(c.base + "/set-up/company", Map.of("name", "Company " + c.id, "secondPersonAbove", "5000.00")));
+        Map<String, Object> large = c.payment(bank, null, "", "2026-06-12", List.of(), "5000.01");
+        large.put("payee", "Corran Engines");
+        draft("PAYMENT", large);
+        large.put("payee", "Marlow Waste");
+        ok(c.post("/payments", large));
         // a payment whose date has come since it was made
         ok(c.post("/payments", c.payment(bank, null, "", "2026-07-03", List.of(), "12.00")));
         app.bean(JdbcTemplate.class)
-                .update("update payment set payment_date = date '2026-07-01' where company_id = " + c.id);
+                .update(
+                        "update payment set payment_date = date '2026-07-01' where state = 'WAITS_FOR_DATE' and company_id = "
+                                + c.id);
 
         Map<String, String> all = stops(Map.of());
         assertEquals("READY", all.get("Ready"), all.toString());
         assertTrue(all.get("Torn").startsWith("REFUSED") && all.get("Torn").contains("1.00 apart"), all.toString());
         assertEquals("LATER", all.get("Orrin Paints, Paint"), all.toString());
-        assertEquals("READY", all.get("Check 1001, Orrin Paints"), all.toString());
-        assertEquals(4, all.size());
-        assertEquals(3, c.get("/drafts").path("drafts").size(), "a trial keeps nothing");
+        assertEquals("READY", all.get("Check 1002, Orrin Paints"), all.toString());
+        assertEquals("SECOND_PERSON", all.get("Corran Engines, Paint"), all.toString());
+        String asked = all.keySet().stream()
+                .filter(t -> t.contains("Marlow Waste"))
+                .findFirst()
+                .orElseThrow();
+        assertTrue(all.get(asked).startsWith("SECOND_PERSON Iris Calloway asked"), all.toString());
+        assertEquals(6, all.size());
+        assertEquals(4, c.get("/drafts").path("drafts").size(), "a trial keeps nothing");
         assertEquals("100000.00", c.balance("1010"));
 
-        assertEquals(2, stops(Map.of("kind", "PAYMENT")).size());
-        assertEquals(1, stops(Map.of("from", "2026-06-11", "to", "2026-06-30")).size());
-        assertEquals(2, stops(Map.of("account", bank)).size());
+        assertEquals(3, stops(Map.of("kind", "PAYMENT")).size());
+        assertEquals(2, stops(Map.of("from", "2026-06-11", "to", "2026-06-30")).size());
+        assertEquals(3, stops(Map.of("account", bank)).size());
         assertEquals(0, stops(Map.of("person", "Nobody")).size());
     }
 

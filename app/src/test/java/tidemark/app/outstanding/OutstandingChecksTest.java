@@ -189,6 +189,29 @@ class OutstandingChecksTest {
         assertEquals("", rows.get(1).path("voidCheck").asString());
     }
 
+    /** A check that is a plain entry is void once its entry is reversed; written again under its number it is not. */
+    @Test
+    void lineThatPaysTheCheckOfAVoidEntry_standsOut(RunningApp.App app) {
+        ChecksOut out = new ChecksOut(app);
+        NewCompany c = out.company;
+        out.entries("2026-06-02,-12.50,,9001,Tarn House,Postage", "2026-06-02,-8.00,,9002,Tarn House,Postage");
+        ok(out.decide(ChecksOut.decision("VOID", "2026-07-02", out.key(0))));
+        ok(out.decide(ChecksOut.decision("VOID", "2026-07-02", out.key(0))));
+        out.entries("2026-06-20,-8.00,,9002,Tarn House,Postage again");
+        ok(c.iris.upload(
+                c.base + "/bank-accounts/" + out.bank + "/statements",
+                "june.csv",
+                ("date,amount,balance,check_number,text\n2026-06-29,-12.50,987.50,9001,CHECK\n"
+                                + "2026-06-29,-8.00,979.50,9002,CHECK\n")
+                        .getBytes(StandardCharsets.UTF_8)));
+        JsonNode rows =
+                c.get("/bank-accounts/" + out.bank + "/months/2026-06/lines").path("rows");
+        assertEquals(
+                "Check 9001 to Tarn House is void. Ask the bank why it paid it.",
+                rows.get(0).path("voidCheck").asString());
+        assertEquals("", rows.get(1).path("voidCheck").asString());
+    }
+
     @Test
     void ofTwoWhoDecideOnOneCheck_oneIsRefused(RunningApp.App app) throws Exception {
         ChecksOut out = new ChecksOut(app);

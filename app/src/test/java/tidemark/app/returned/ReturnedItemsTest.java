@@ -17,6 +17,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.books.LineRequests;
 import tidemark.app.running.Client;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
@@ -76,6 +77,11 @@ class ReturnedItemsTest extends WhatComesBack {
         ok(c.post("/returned-items/" + item + "/again", Map.of("date", "2026-06-15")));
         assertEquals("IN_HAND", receiptState(receipt));
         assertEquals(c.balance("1250"), hand());
+        assertEquals(
+                "receipt.again",
+                c.post("/receipts-in-hand/" + receipt + "/correction", Map.of("amount", "600.00"))
+                        .code(),
+                "the returned item would lose it");
         assertFalse(opens().containsKey("Invoice Q-1"), opens().toString());
         assertEquals(
                 "receipt.state", c.post("/returned-items", back(receipt)).code(), "what is in hand does not come back");
@@ -283,5 +289,40 @@ class ReturnedItemsTest extends WhatComesBack {
         assertEquals("640.00", opens().get("Invoice Q-1"), opens().toString());
         assertEquals(1, opens().size(), opens().toString());
         c.checkBooks();
+    }
+
+    /** Where neither code nor words say it, a rule does: the line opens with what came back. */
+    @Test
+    void lineOfARule_opensAsOneThatCameBack() {
+        long receipt = banked("4471", "640.00", Map.of());
+        List<Long> lines =
+                bank("2026-06-09 640.00 DEPOSIT", "2026-06-12 -640.00 DEBIT MEMO 17", "2026-06-13 5.00 DEBIT MEMO");
+        String path = "/returned-items/for-line?line=" + lines.get(1);
+        assertFalse(c.get(path).path("likely").asBoolean());
+        Map<String, Object> content = LineRequests.ruleContent("CONTAINS", "DEBIT MEMO", "RETURN", "", Map.of());
+        content.remove("details");
+        Map<String, Object> rule = Map.of("name", "Memos", "bankAccountId", account, "content", content);
+        JsonNode trial = ok(c.post("/rules/trial", rule));
+        assertEquals(1, trial.path("fresh").asInt(), "only money out comes back: " + trial);
+        long id = ok(c.post("/rules", rule)).path("id").asLong();
+        ok(c.post("/rules/" + id + "/switch", Map.of("on", true)));
+        JsonNode found = c.get(path);
+        assertTrue(found.path("likely").asBoolean(), found.toString());
+        assertEquals(
+                receipt,
+                found.path("explanations")
+                        .get(0)
+                        .path("originals")
+                        .get(0)
+                        .path("receiptId")
+                        .asLong());
+        for (JsonNode row : c.get("/bank-accounts/" + account + "/movements").path("rows")) {
+            boolean memo = row.path("example").asString().startsWith("DEBIT MEMO")
+                    && !row.path("in").asBoolean();
+            assertTrue(!memo || row.path("notProvided").asInt() == 0, row.toString());
+        }
+        assertFalse(c.get("/returned-items/for-line?line=" + lines.get(0))
+                .path("likely")
+                .asBoolean());
     }
 }

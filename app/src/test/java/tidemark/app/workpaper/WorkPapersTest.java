@@ -91,7 +91,13 @@ class WorkPapersTest {
     @Test
     void outstanding_hasAges_andComesInEveryForm(RunningApp.App app) {
         Account a = june(app);
+        JsonNode today = a.paper("OUTSTANDING", "2026-07-02");
+        assertTrue(today.path("agrees").asBoolean(), "without the month's statement too: " + today.path("ties"));
         JsonNode paper = a.paper("OUTSTANDING", "2026-06-30");
+        assertEquals(
+                paper.path("figures").valueStream().toList().getLast().path("amount"),
+                today.path("figures").valueStream().toList().getLast().path("amount"),
+                "nothing has come to the bank since");
         assertEquals(
                 List.of(
                         "0 to 30 days",

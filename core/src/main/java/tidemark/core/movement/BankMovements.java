@@ -63,7 +63,7 @@ public record BankMovements(List<Row> rows) {
      * @param words the first words of the lines' text, in capitals; empty beside a code
      * @param meaning what the code says by a standard
      * @param notProvided those that neither the ledger nor a rule knows of: open, or booked by hand
-     * @param rules names of the rules that book some of them, in their order
+     * @param rules names of the rules that book some of them, or say that they came back, in their order
      * @param latest the last of the lines, as an example
      * @param bookedAs how often the lines were booked as what, by rule or by hand
      * @param lastBooking of the last line that was booked by hand; 0 for none
@@ -156,7 +156,7 @@ public record BankMovements(List<Row> rows) {
         Map<Key, Gathered> kinds = new LinkedHashMap<>();
         for (Seen seen : lines) {
             kinds.computeIfAbsent(Key.of(seen.line()), k -> new Gathered(seen.line()))
-                    .add(seen, Rule.booking(inForce, seen.line()));
+                    .add(seen, Rule.providing(inForce, seen.line()));
         }
         List<Row> rows = new ArrayList<>();
         kinds.forEach((key, gathered) -> rows.add(gathered.row(key, inForce)));

@@ -72,6 +72,11 @@ public record ReturnSigns(boolean item, boolean fee, Optional<ReturnReason> reas
         return out;
     }
 
+    /** The same of a line that is said to be an item that came back. */
+    public ReturnSigns asItem() {
+        return new ReturnSigns(true, fee, reason);
+    }
+
     /** Cost: O(length of the texts). Only money out comes back; of money in there is nothing to tell. */
     public static ReturnSigns of(BankLine line) {
         if (line.minorUnits() > 0) {

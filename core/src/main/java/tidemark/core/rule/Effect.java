@@ -41,6 +41,9 @@ public sealed interface Effect {
         }
     }
 
+    /** Says that the line is something the bank takes back: it opens with what may have come back, and is booked by a person. */
+    record Returned() implements Effect {}
+
     private static void named(String party) {
         if (party.isBlank()) {
             throw new RuleViolation(

@@ -29,6 +29,21 @@ public record Rule(
                 .findFirst();
     }
 
+    /** Whether a rule says that the line is something the bank takes back; only money out is. */
+    public static boolean returned(List<Rule> rules, BankLine line) {
+        return line.minorUnits() < 0
+                && rules.stream().anyMatch(r -> r.then() instanceof Effect.Returned && r.fits(line));
+    }
+
+    /** The first of the rules that says what becomes of the line: books it, or says that it came back. */
+    public static Optional<Rule> providing(List<Rule> rules, BankLine line) {
+        return rules.stream()
+                .filter(r -> r.then() instanceof Effect.Book
+                        || (r.then() instanceof Effect.Returned && line.minorUnits() < 0))
+                .filter(r -> r.fits(line))
+                .findFirst();
+    }
+
     /** The largest difference allowed for a line: the account's own, or that of the first rule that allows one. */
     public static long tolerance(List<Rule> rules, BankLine line, long ofAccount) {
         for (Rule rule : rules) {
@@ -54,6 +69,7 @@ public record Rule(
             case Effect.Forbid f -> f.party();
             case Effect.Book ignored -> "";
             case Effect.Allow ignored -> "";
+            case Effect.Returned ignored -> "";
         };
         String wanted = party.strip().toUpperCase(Locale.ROOT);
         return !wanted.isEmpty()

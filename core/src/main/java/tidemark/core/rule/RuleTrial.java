@@ -84,6 +84,18 @@ public record RuleTrial(List<Tried> lines) {
             }
             return tried(past, Verdict.NEW, say("rule.wouldBeBookedOn", account));
         }
+        if (rule.then() instanceof Effect.Returned) {
+            if (past.line().minorUnits() > 0) {
+                return Optional.empty();
+            }
+            return past.bookedOn().isPresent()
+                    ? tried(
+                            past,
+                            Verdict.AGAINST,
+                            say("rule.wasBookedOn", past.bookedOn().get()))
+                    : matched.map(e -> tried(past, Verdict.AS_DECIDED, say("rule.wasMatchedTo", e.title())))
+                            .orElseGet(() -> tried(past, Verdict.NEW, say("rule.isOpenWouldComeBack")));
+        }
         if (rule.then() instanceof Effect.Allow) {
             return matched.isEmpty() && past.bookedOn().isEmpty()
                     ? tried(past, Verdict.NEW, say("rule.isOpenADifferenceCouldBeBooked"))
