@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.problem.Words;
@@ -36,6 +37,8 @@ public record ColumnMapping(
         boolean turned,
         Map<Column, List<Integer>> columns) {
     static final int MOST_COLUMNS = 200;
+    private static final Pattern OPENING =
+            Pattern.compile("\\b(opening|beginning|starting|initial)\\b|brought forward|anfangs|inicial|solde initial");
 
     /** @throws RuleViolation naming everything that does not fit together */
     public ColumnMapping {
@@ -179,6 +182,14 @@ public record ColumnMapping(
             joined = LineDraft.join(joined, place < row.size() ? row.get(place).strip() : "");
         }
         return joined;
+    }
+
+    /** Whether the column of balances holds the opening one, the same on every row, by what its header says. */
+    boolean tellsOpeningBalance() {
+        List<Integer> places = columns.get(Column.BALANCE);
+        return places != null
+                && places.getFirst() < header.size()
+                && OPENING.matcher(plain(header.get(places.getFirst()))).find();
     }
 
     boolean has(Column column) {

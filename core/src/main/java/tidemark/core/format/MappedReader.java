@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
+import tidemark.core.statement.Balance;
 import tidemark.core.statement.ReadLine;
 import tidemark.core.statement.ReadWarning;
 import tidemark.core.statement.StatementFacts;
@@ -90,6 +91,9 @@ public final class MappedReader implements StatementReader {
         private @Nullable CurrencyUnit currency;
         private String account = "";
         private String rowAccount = "";
+        private OptionalLong rowOpening = OptionalLong.empty();
+        private OptionalLong opening = OptionalLong.empty();
+        private boolean openingTold;
 
         Reading(CurrencyUnit assumed, StatementSink sink) {
             this.assumed = assumed;
@@ -102,8 +106,19 @@ public final class MappedReader implements StatementReader {
                 if (period == null || !rowAccount.equals(account)) {
                     endStatement();
                     account = rowAccount;
+                    opening = rowOpening;
+                    openingTold = false;
                     period = new ListedPeriod();
                     sink.begin(facts(period));
+                }
+                if (!rowOpening.equals(opening) && !openingTold) {
+                    openingTold = true;
+                    sink.warn(ReadWarning.breach(
+                            number,
+                            "balance.opening",
+                            say("balance.opening.found"),
+                            say("balance.opening.expected"),
+                            say("balance.opening.remedy")));
                 }
                 period.add(line);
                 sink.line(line);
@@ -155,7 +170,10 @@ public final class MappedReader implements StatementReader {
                 return null;
             }
             String balance = mapping.cell(Column.BALANCE, cells);
-            if (!balance.isEmpty()) {
+            rowOpening = OptionalLong.empty();
+            if (!balance.isEmpty() && mapping.tellsOpeningBalance()) {
+                rowOpening = OptionalLong.of(parse(balance, number, "balance"));
+            } else if (!balance.isEmpty()) {
                 draft.balance = OptionalLong.of(parse(balance, number, "balance"));
             }
             draft.reference = mapping.cell(Column.REFERENCE, cells);
@@ -276,6 +294,13 @@ public final class MappedReader implements StatementReader {
             }
         }
 
+        /** What the column says where it holds the opening balance, else what the running ones tell. */
+        private Optional<Balance> opening(ListedPeriod listed) {
+            return opening.isPresent()
+                    ? listed.monthOrEarliest().map(day -> new Balance(day, opening.getAsLong()))
+                    : listed.opening();
+        }
+
         private StatementFacts facts(ListedPeriod listed) {
             return new StatementFacts(
                     StatementFacts.Kind.BOOKED,
@@ -284,10 +309,8 @@ public final class MappedReader implements StatementReader {
                     Optional.ofNullable(currency),
                     Optional.empty(),
                     listed.latest(),
-                    listed.opening(),
-                    listed.latest()
-                            .flatMap(d ->
-                                    listed.closing().map(c -> new tidemark.core.statement.Balance(d, c.minorUnits()))));
+                    opening(listed),
+                    listed.latest().flatMap(d -> listed.closing().map(c -> new Balance(d, c.minorUnits()))));
         }
     }
 }

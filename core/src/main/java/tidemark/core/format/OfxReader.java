@@ -10,8 +10,10 @@ import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.EnumSet;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.money.MinorUnits;
@@ -73,6 +75,7 @@ public final class OfxReader implements StatementReader {
         private @Nullable String closingText;
         private int closingLine;
 
+        private final Set<OfxElement> toldEmpty = EnumSet.noneOf(OfxElement.class);
         private boolean inLine;
         private String amount = "";
         private int amountLine;
@@ -98,6 +101,7 @@ public final class OfxReader implements StatementReader {
                         element = OfxElement.OTHER;
                     }
                     case OPEN -> {
+                        tellEmpty(element);
                         element = tokens.element();
                         if (element == OfxElement.OFX) {
                             seen = true;
@@ -117,6 +121,7 @@ public final class OfxReader implements StatementReader {
                     }
                     case CLOSE -> {
                         OfxElement closed = tokens.element();
+                        tellEmpty(element);
                         element = OfxElement.OTHER;
                         if (closed.group) {
                             if (path.peek() != closed) {
@@ -158,6 +163,18 @@ public final class OfxReader implements StatementReader {
                         say("statement.none.found5"),
                         say("statement.none.expected5"),
                         say("statement.none.remedy"));
+            }
+        }
+
+        /** An element without a value is as none at all; said once for each. */
+        private void tellEmpty(OfxElement leaf) {
+            if (leaf != OfxElement.OTHER && !leaf.group && toldEmpty.add(leaf)) {
+                sink.warn(ReadWarning.note(
+                        tokens.line(),
+                        "element.empty",
+                        "<" + leaf + ">",
+                        say("element.empty.expected"),
+                        say("element.empty.remedy")));
             }
         }
 
@@ -302,6 +319,17 @@ public final class OfxReader implements StatementReader {
                             (group == OfxElement.CURRENCY ? say("format.in2") : say("format.originallyIn")) + symbol,
                             rate));
                 case STMTTRN, STMTTRNP -> endLine();
+                case LEDGERBAL -> {
+                    if (closingText == null || closingText.isBlank()) {
+                        closingText = null;
+                        sink.warn(ReadWarning.note(
+                                tokens.line(),
+                                "balance.none",
+                                say("balance.none.found"),
+                                say("balance.none.expected"),
+                                say("balance.none.remedy")));
+                    }
+                }
                 case STMTRS, CCSTMTRS -> endStatement();
                 default -> {}
             }

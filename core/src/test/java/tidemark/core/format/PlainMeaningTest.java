@@ -4,11 +4,13 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import org.joda.money.CurrencyUnit;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -157,5 +159,54 @@ class PlainMeaningTest {
         assertEquals(1, first.lines().size(), "the opening balance is no movement, wherever it stands");
         assertEquals("Second", second.facts().accountNumber());
         assertEquals(Optional.empty(), second.facts().closing());
+    }
+
+    @Test
+    void ofx_emptyElementsAndBalances_areSaid() throws IOException {
+        String file = """
+                OFXHEADER:100
+                DATA:OFXSGML
+
+                <OFX><BANKMSGSRSV1><STMTTRNRS><STMTRS><CURDEF>USD
+                <BANKACCTFROM><ACCTID>A-1</BANKACCTFROM>
+                <BANKTRANLIST><DTSTART></DTSTART><DTEND>20260630
+                <STMTTRN><TRNTYPE>DEBIT<DTPOSTED>20260602<TRNAMT>-5.00<FITID>1<NAME></NAME><MEMO>ONE</STMTTRN>
+                <STMTTRN><TRNTYPE>DEBIT<DTPOSTED>20260603<TRNAMT>-6.00<FITID>2<NAME></NAME><MEMO>TWO</STMTTRN>
+                </BANKTRANLIST><LEDGERBAL><BALAMT></BALAMT><DTASOF>20260630</LEDGERBAL>
+                </STMTRS></STMTTRNRS></BANKMSGSRSV1></OFX>
+                """;
+        StatementFiles.Contents read = read(file);
+        assertEquals(2, lines(read).size());
+        assertEquals(Optional.empty(), read.statements().getFirst().facts().closing());
+        assertEquals(
+                List.of("element.empty", "element.empty", "element.empty", "balance.none"),
+                said(read).stream()
+                        .filter(c -> c.startsWith("element") || c.startsWith("balance"))
+                        .toList(),
+                "each element once: " + read.warnings());
+        assertThrows(RuleViolation.class, () -> read(file.replace("<TRNAMT>-5.00", "<TRNAMT></TRNAMT>")));
+        assertThrows(RuleViolation.class, () -> read(file.replace("</STMTTRN>\n</BANKTRANLIST>", "</BANKTRANLIST>")));
+    }
+
+    @Test
+    void table_columnOfTheOpeningBalance_isNoRunningOne() throws IOException {
+        String table =
+                "Date;Amount;Opening balance;Description\n2026-06-02;-5,00;100,00;ONE\n2026-06-03;-6,00;100,00;TWO\n";
+        StatementFiles.Contents read = table(table);
+        assertEquals(
+                Optional.of(10_000L),
+                read.statements().getFirst().facts().opening().map(Balance::minorUnits));
+        assertEquals(Optional.empty(), read.statements().getFirst().facts().closing());
+        assertTrue(
+                lines(read).stream().allMatch(l -> l.statedBalanceMinorUnits().isEmpty()));
+        assertEquals(List.of(), said(read));
+        assertEquals(List.of("balance.opening"), said(table(table.replace("-6,00;100,00", "-6,00;95,00"))));
+    }
+
+    private static StatementFiles.Contents table(String text) throws IOException {
+        byte[] file = text.getBytes(StandardCharsets.UTF_8);
+        ColumnMapping mapping = MappingGuess.of(file, false).mapping().orElseThrow();
+        return new StatementFiles(StatementFiles.Limits.USUAL, List.of(mapping))
+                .readAll(new ByteArrayInputStream(file), CurrencyUnit.USD);
     }
 }
