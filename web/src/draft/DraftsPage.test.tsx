@@ -1,7 +1,7 @@
 import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { person } from '../shared/person';
-import { answering, renderHere } from '../shared/testing';
+import { answering, problem, renderHere } from '../shared/testing';
 import DraftsPage from './DraftsPage';
 
 const item = (part: object) => ({
@@ -90,6 +90,20 @@ describe('what waits to be posted', () => {
     expect(bodies[0]?.together).toBeTruthy();
     expect(bodies[0]?.together).toBe(bodies[1]?.together);
     expect(first?.key).not.toBe(other?.key);
+  });
+
+  it('of one company stands there where another refuses', async () => {
+    answering({
+      ...answers,
+      'POST /api/v1/companies/3/posting-runs/trial': {
+        status: 403,
+        body: problem('second-factor.due', 'It asks for a second factor.'),
+      },
+      'GET /api/v1/companies/3/posting-runs': { body: [] },
+    });
+    renderHere(<DraftsPage />, ['PREPARER'], '/?person=Iris', [{ id: 3, name: 'Gullmere Boats' }]);
+    await screen.findByRole('link', { name: 'Insurance' });
+    expect(screen.getByRole('alert')).toBeTruthy();
   });
 
   it('names a draft by its form, and lists one whose form is not here without a way to it', async () => {

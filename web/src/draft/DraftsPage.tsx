@@ -63,7 +63,7 @@ function ToPost() {
           places={here}
           people={people.filter((n) => n !== '')}
         />
-        <Problems error={waiting.error} />
+        <Problems error={waiting.error ?? waiting.data?.refused} />
         <div className="sheet">
           <WaitingTable items={items} several={listed.length > 1} chosen={chosen} toggle={toggle} all={all} />
           {waiting.data?.more && (

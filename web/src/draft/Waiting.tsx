@@ -40,19 +40,25 @@ export function useWaiting(companies: CompanyView[], filter: Record<string, unkn
       settled,
     ),
     queryFn: async () => {
-      const lists = await Promise.all(
+      // one company that refuses, such as one that asks for a second factor, does not hide the others
+      const asked = await Promise.allSettled(
         companies.map((c) =>
           send<WaitingList>('POST', `/api/v1/companies/${c.id}/posting-runs/trial`, settled),
         ),
       );
+      const refused = asked.find((a) => a.status === 'rejected');
+      if (refused && asked.every((a) => a.status === 'rejected')) {
+        throw refused.reason;
+      }
       return {
-        items: lists.flatMap((list, i) =>
-          list.items.map((item): Waits => {
+        items: asked.flatMap((a, i) =>
+          (a.status === 'fulfilled' ? a.value.items : []).map((item): Waits => {
             const company = companies[i] as CompanyView;
             return { ...item, company, key: keyOf(company, item) };
           }),
         ),
-        more: lists.some((list) => list.more),
+        more: asked.some((a) => a.status === 'fulfilled' && a.value.more),
+        refused: refused?.reason as unknown,
       };
     },
     retry: false,

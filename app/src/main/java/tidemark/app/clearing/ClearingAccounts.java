@@ -11,6 +11,7 @@ import org.springframework.stereotype.Component;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
+import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.party.Tenders;
 import tidemark.core.clearing.ClearingAccount.FilledBy;
@@ -83,7 +84,7 @@ class ClearingAccounts {
                         companyId)
                 .forEach(id -> add(out, id, FilledBy.CREDITS, Purpose.IN_TRANSIT_OUT, false));
         List<Watched> all = new ArrayList<>(out.values());
-        Map<Long, tidemark.app.ledger.ChartAccount> chart = ledger.chartById(companyId);
+        Map<Long, ChartAccount> chart = ledger.chartById(companyId);
         all.removeIf(w -> !chart.containsKey(w.ledgerAccountId()));
         return all;
     }
