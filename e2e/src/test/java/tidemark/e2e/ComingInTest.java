@@ -165,7 +165,10 @@ class ComingInTest {
         page.getByText("it is 30 Jun 2026").waitFor();
         button(page, "Fetch now").click();
         page.getByText(java.util.regex.Pattern.compile("new lines?")).waitFor();
-        page.getByLabel("What goes wrong there").selectOption("it is down");
+        // the bank has to be down before it is asked
+        page.waitForResponse(
+                response -> !response.request().method().equals("GET"),
+                () -> page.getByLabel("What goes wrong there").selectOption("it is down"));
         Browsing.settled(page);
         button(page, "Fetch now").click();
         page.getByText("Nothing is lost").first().waitFor();
