@@ -7,6 +7,7 @@ import { send } from '../shared/api';
 import { UNREADABLE } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
+import { newKey } from '../shared/sending';
 import { say } from '../words';
 import type { RunView } from './api';
 import { draftKeys } from './keys';
@@ -61,7 +62,7 @@ export function PostTogether({ chosen, date, valueDate, onPosted }: Props) {
     );
   const post = useMutation({
     mutationFn: async () => {
-      const together = companies.length > 1 ? crypto.randomUUID() : undefined;
+      const together = companies.length > 1 ? newKey() : undefined;
       for (const [i, p] of parts.entries()) {
         if (trials[i]?.data?.posted) {
           await send<RunView>('POST', path(p.company), { ...p.body, ...(together && { together }) });
