@@ -44,7 +44,7 @@ describe('what is in transit', () => {
               party: '',
               what: 'typed',
               out: '318.50',
-              why: 'Here since 17 Jun 2026; nothing has taken it on.',
+              why: 'Waiting since 17 Jun 2026; nothing has cleared it.',
               entryId: 9,
               path: '/ledger/entries/9',
             },
@@ -55,8 +55,8 @@ describe('what is in transit', () => {
     renderHere(<InTransitPage />);
     const item = (await screen.findByText('Bag with the courier')).closest('tr') as HTMLElement;
     expect(within(item).getByRole('link').getAttribute('href')).toBe('/ledger/entries/9');
-    expect(within(item).getByText(/nothing has taken it on/)).toBeTruthy();
-    const sum = screen.getByText('In it altogether').closest('tr') as HTMLElement;
+    expect(within(item).getByText(/nothing has cleared it/)).toBeTruthy();
+    const sum = screen.getByRole('rowheader', { name: 'Balance' }).closest('tr') as HTMLElement;
     expect([...sum.querySelectorAll('td')].map((c) => c.textContent)).toEqual(['', '318.50']);
     expect(screen.getByText('There are more; the file has them all.')).toBeTruthy();
     expect(screen.getByText('nothing in it')).toBeTruthy();

@@ -108,7 +108,7 @@ class ScreenshotsTest {
             page.getByText("Refused; they stay as drafts.").waitFor();
             shot(page, "drafts");
             page.navigate(server.url() + "/in-transit");
-            page.getByText("In it altogether").waitFor();
+            page.locator("tfoot").waitFor();
             shot(page, "in-transit");
             Page iris = browsing.window(1280, 800);
             Browsing.signIn(iris, server.url(), "iris");

@@ -3,11 +3,7 @@ package tidemark.app.deposit;
 import static tidemark.core.words.Catalogue.say;
 
 import java.time.Clock;
-import java.time.ZonedDateTime;
-import java.time.format.DateTimeFormatter;
-import java.time.format.FormatStyle;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -28,10 +24,6 @@ import tidemark.core.receipt.Tender;
 /** Prints slips as the bank takes them: totals by tender, pieces of cash, the list of checks. */
 @Service
 class SlipPrints {
-    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofLocalizedDateTime(
-                    FormatStyle.MEDIUM, FormatStyle.SHORT)
-            .withLocale(Locale.US);
-
     private final Slips books;
     private final BankAccounts bankAccounts;
     private final Companies companies;
@@ -67,10 +59,7 @@ class SlipPrints {
         BankAccount account = bankAccounts.get(companyId, slip.bankAccountId());
         return PrintedSheet.of(
                 paper,
-                new PrintedSheet.Stamp(
-                        who,
-                        WHEN.format(ZonedDateTime.ofInstant(clock.instant(), company.zone())),
-                        before != null && before > 0),
+                PrintedSheet.Stamp.at(who, clock.instant(), company.zone(), before != null && before > 0),
                 sheet -> write(sheet, standing, company, account));
     }
 
@@ -88,44 +77,39 @@ class SlipPrints {
             total = Math.addExact(total, MinorUnits.parse(row.total(), currency, "total"));
         }
         long all = total;
-        return PrintedSheet.of(
-                paper,
-                new PrintedSheet.Stamp(
-                        who, WHEN.format(ZonedDateTime.ofInstant(clock.instant(), company.zone())), false),
-                sheet -> {
-                    sheet.title(say("deposit.printRegister"));
-                    sheet.line(company.name());
-                    sheet.table(
-                            new float[] {15, 22, 15, 15, 15, 8, 18},
-                            Set.of(5, 6),
-                            List.of(
-                                    say("deposit.printNumber"),
-                                    say("deposit.printBankAccount"),
-                                    say("deposit.printPaperDate"),
-                                    say("deposit.printTakenOn"),
-                                    say("deposit.printState"),
-                                    say("deposit.printCount"),
-                                    say("deposit.printAmountIn", currency.getCode())),
-                            rows.stream()
-                                    .map(r -> List.of(
-                                            r.number(),
-                                            r.account(),
-                                            Words.day(r.paperDate()),
-                                            r.takenOn() == null ? "" : Words.day(r.takenOn()),
-                                            r.state().words(),
-                                            String.valueOf(r.receipts()),
-                                            MinorUnits.grouped(
-                                                    MinorUnits.parse(r.total(), currency, "total"), currency)))
-                                    .toList(),
-                            List.of(
-                                    say("deposit.printAll"),
-                                    "",
-                                    "",
-                                    "",
-                                    "",
-                                    String.valueOf(rows.size()),
-                                    MinorUnits.grouped(all, currency)));
-                });
+        return PrintedSheet.of(paper, PrintedSheet.Stamp.at(who, clock.instant(), company.zone(), false), sheet -> {
+            sheet.title(say("deposit.printRegister"));
+            sheet.line(company.name());
+            sheet.table(
+                    new float[] {15, 22, 15, 15, 15, 8, 18},
+                    Set.of(5, 6),
+                    List.of(
+                            say("deposit.printNumber"),
+                            say("deposit.printBankAccount"),
+                            say("deposit.printPaperDate"),
+                            say("deposit.printTakenOn"),
+                            say("deposit.printState"),
+                            say("deposit.printCount"),
+                            say("deposit.printAmountIn", currency.getCode())),
+                    rows.stream()
+                            .map(r -> List.of(
+                                    r.number(),
+                                    r.account(),
+                                    Words.day(r.paperDate()),
+                                    r.takenOn() == null ? "" : Words.day(r.takenOn()),
+                                    r.state().words(),
+                                    String.valueOf(r.receipts()),
+                                    MinorUnits.grouped(MinorUnits.parse(r.total(), currency, "total"), currency)))
+                            .toList(),
+                    List.of(
+                            say("deposit.printAll"),
+                            "",
+                            "",
+                            "",
+                            "",
+                            String.valueOf(rows.size()),
+                            MinorUnits.grouped(all, currency)));
+        });
     }
 
     private void write(PrintedSheet sheet, Slips.Standing standing, Company company, BankAccount account) {

@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -28,8 +27,7 @@ class VoidEntries implements VoidedChecks {
     @Override
     @Transactional(readOnly = true)
     public Map<String, String> told(long bankAccountId, Collection<String> numbers) {
-        Set<String> wanted = new HashSet<>();
-        numbers.forEach(n -> wanted.add(CheckNumbers.plain(n)));
+        Set<String> wanted = VoidedChecks.plain(numbers);
         Map<String, String> out = new HashMap<>();
         if (wanted.isEmpty()) {
             return out;

@@ -4,7 +4,6 @@ import static tidemark.core.words.Catalogue.say;
 
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
@@ -26,8 +25,7 @@ class VoidPayments implements VoidedChecks {
     @Override
     @Transactional(readOnly = true)
     public Map<String, String> told(long bankAccountId, Collection<String> numbers) {
-        Set<String> wanted = new HashSet<>();
-        numbers.forEach(n -> wanted.add(CheckNumbers.plain(n)));
+        Set<String> wanted = VoidedChecks.plain(numbers);
         Map<String, String> out = new HashMap<>();
         if (wanted.isEmpty()) {
             return out;

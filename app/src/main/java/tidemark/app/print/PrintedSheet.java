@@ -7,7 +7,12 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.time.format.FormatStyle;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -58,7 +63,21 @@ public final class PrintedSheet {
      * @param when as people write it, in the company's own time
      * @param copy whether it was printed before
      */
-    public record Stamp(String who, String when, boolean copy) {}
+    public record Stamp(String who, String when, boolean copy) {
+        /** @param zone the company's */
+        public static Stamp at(String who, Instant when, ZoneId zone, boolean copy) {
+            return new Stamp(who, PrintedSheet.when(when, zone), copy);
+        }
+    }
+
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofLocalizedDateTime(
+                    FormatStyle.MEDIUM, FormatStyle.SHORT)
+            .withLocale(Locale.US);
+
+    /** A moment as papers write it: {@code Jul 2, 2026, 9:05 AM}. */
+    public static String when(Instant moment, ZoneId zone) {
+        return WHEN.format(moment.atZone(zone));
+    }
 
     private PrintedSheet(Document document) {
         this.document = document;

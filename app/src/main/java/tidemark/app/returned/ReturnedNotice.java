@@ -3,12 +3,8 @@ package tidemark.app.returned;
 import static tidemark.core.words.Catalogue.say;
 
 import java.time.Clock;
-import java.time.ZonedDateTime;
-import java.time.format.DateTimeFormatter;
-import java.time.format.FormatStyle;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -28,10 +24,6 @@ import tidemark.core.returned.Owed;
 /** The notice to whoever paid: what came back, why, and what is owed now. */
 @Service
 public class ReturnedNotice {
-    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofLocalizedDateTime(
-                    FormatStyle.MEDIUM, FormatStyle.SHORT)
-            .withLocale(Locale.US);
-
     private final ReturnedItems books;
     private final ReturnedFates fates;
     private final Parties parties;
@@ -75,10 +67,7 @@ public class ReturnedNotice {
         Party party = item.partyId() == null ? null : parties.get(companyId, item.partyId());
         return PrintedSheet.of(
                 paper,
-                new PrintedSheet.Stamp(
-                        who,
-                        WHEN.format(ZonedDateTime.ofInstant(clock.instant(), company.zone())),
-                        before != null && before > 0),
+                PrintedSheet.Stamp.at(who, clock.instant(), company.zone(), before != null && before > 0),
                 sheet -> {
                     sheet.line(company.name());
                     sheet.title(say("returned.notice.title"));

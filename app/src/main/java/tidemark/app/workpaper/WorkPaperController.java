@@ -2,9 +2,6 @@ package tidemark.app.workpaper;
 
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.ZonedDateTime;
-import java.time.format.DateTimeFormatter;
-import java.time.format.FormatStyle;
 import java.util.Locale;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -23,10 +20,6 @@ import tidemark.app.print.PrintedSheet;
 @RestController
 @RequestMapping("/api/v1/companies/{companyId}")
 class WorkPaperController {
-    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofLocalizedDateTime(
-                    FormatStyle.MEDIUM, FormatStyle.SHORT)
-            .withLocale(Locale.US);
-
     private final WorkPapers papers;
     private final Clock clock;
 
@@ -94,11 +87,13 @@ class WorkPaperController {
             return WorkPaperViews.table(titled, name)
                     .as(form == PaperForm.CSV ? TableFile.Form.CSV : TableFile.Form.XLSX);
         }
-        String when = WHEN.format(
-                ZonedDateTime.ofInstant(clock.instant(), titled.company().zone()));
         return TableFile.file(
                 name + ".pdf",
                 MediaType.APPLICATION_PDF,
-                WorkPaperViews.pdf(titled, size, new PrintedSheet.Stamp(actor.name(), when, false)));
+                WorkPaperViews.pdf(
+                        titled,
+                        size,
+                        PrintedSheet.Stamp.at(
+                                actor.name(), clock.instant(), titled.company().zone(), false)));
     }
 }

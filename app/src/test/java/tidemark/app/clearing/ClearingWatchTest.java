@@ -175,7 +175,7 @@ class ClearingWatchTest {
         assertEquals(List.of("40.00", "3.00"), List.of(c.balance("2273"), c.balance("2270")));
         JsonNode left = items("2273").get(0);
         assertEquals("40.00", left.path("in").asString());
-        assertTrue(left.path("why").asString().contains("nothing had brought it"), left.toString());
+        assertTrue(left.path("why").asString().contains("nothing had put it"), left.toString());
     }
 
     @Test
