@@ -42,6 +42,17 @@ describe('a change', () => {
     expect(asked).toEqual(['/poll', '/trouble', '/poll']);
   });
 
+  it('is sent anew where something else was changed while it was under way', async () => {
+    const { asked, answer } = server();
+    const both = [change('/poll'), change('/trouble')];
+    answer();
+    await Promise.all(both);
+    const again = change('/poll');
+    answer();
+    await again;
+    expect(asked).toEqual(['/poll', '/trouble', '/poll']);
+  });
+
   it('with another body is another one', async () => {
     const { asked, answer } = server();
     const both = [change('/book', '{"amount":"1"}'), change('/book', '{"amount":"2"}')];

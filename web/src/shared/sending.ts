@@ -16,6 +16,8 @@ const ONE_CLICK = 1_000;
 const underWay = new Map<string, Promise<Response>>();
 /** Those among them that were answered within the last second. */
 const answered = new Set<string>();
+/** How many changes were sent. */
+let turns = 0;
 
 /** A key that no other change has; also where the page is not served securely. */
 export function newKey(): string {
@@ -65,6 +67,7 @@ export async function sendOnce(request: Request, same: string, key = newKey()): 
   answered.forEach((other) => underWay.delete(other));
   answered.clear();
   request.headers.set('Idempotency-Key', key);
+  const turn = ++turns;
   const sent = untilAnswered(request);
   underWay.set(name, sent);
   const forget = () => {
@@ -74,7 +77,8 @@ export async function sendOnce(request: Request, same: string, key = newKey()): 
     }
   };
   sent.then((response) => {
-    if (response.ok) {
+    // what was overtaken by another change may be meant once more as soon as it is answered
+    if (response.ok && turn === turns) {
       answered.add(name);
       setTimeout(forget, ONE_CLICK);
     } else {
