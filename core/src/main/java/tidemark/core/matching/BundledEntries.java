@@ -31,15 +31,8 @@ final class BundledEntries {
     private static final int MOST_LESS = 36;
 
     private static final double LARGEST_FEE = .06;
-    /** What one reference ties is banked as one in half of the cases, what only shares its day seldom. */
-    private static final double SLIP = Math.log(.5);
-
-    private static final double DAY = Math.log(.15);
     /** Where something is usually kept back at all, it is in about half of the cases. */
     private static final double USUALLY_KEPT = .5;
-    /** A part of a bundle is banked by itself now and then. */
-    private static final double PART = Math.log(.05);
-
     /** What is fainter than this, as a logarithm of odds, moves nothing else ({@link Beliefs}) and is not worth telling. */
     private static final double FAINTEST = Math.log(1e-3);
     /** No name makes a sum more telling than one that one party of two thousand has. */
@@ -144,11 +137,10 @@ final class BundledEntries {
             if (worth && searched < MOST_SEARCHED) {
                 searched++;
                 SubsetSums sums = recent.get().of(bundle);
-                subsets(l, bundle, sums, amount, PART, tried, false, out);
+                subsets(l, bundle, sums, amount, 0, tried, false, out);
                 // with more units than all subsets can be searched of, one more unknown leaves nothing that tells
                 for (int i = 0; sums.searchesAll() && i < grosses.length; i++) {
-                    double prior = PART + Math.log(USUALLY_KEPT);
-                    subsets(l, bundle, sums, grosses[i], prior, tried * grosses.length, false, out);
+                    subsets(l, bundle, sums, grosses[i], Math.log(USUALLY_KEPT), tried * grosses.length, false, out);
                 }
             }
         }
@@ -207,9 +199,8 @@ final class BundledEntries {
     private void whole(int l, Bundle bundle, int tried, boolean told, List<Group> out) {
         long wanted = terms.lines[l].line.minorUnits();
         double chance = tried * raster(bundle, wanted);
-        double prior = bundle.tie() == Tie.REFERENCE ? SLIP : DAY;
         if (bundle.total() == wanted) {
-            add(l, bundle.members(), prior - Math.log(Math.min(1, chance)), bundle, true, 0, told, out);
+            add(l, bundle.members(), -Math.log(Math.min(1, chance)), bundle, true, 0, told, out);
         } else if (isLess(wanted, bundle.total())) {
             double amounts = comparison.fees().isUsual(wanted, bundle.total())
                     ? 2.0 * comparison.fees().usualCount()
@@ -218,7 +209,7 @@ final class BundledEntries {
             add(
                     l,
                     bundle.members(),
-                    prior + Math.log(kept) - Math.log(Math.max(chance * amounts, 1e-9)),
+                    Math.log(kept) - Math.log(Math.max(chance * amounts, 1e-9)),
                     bundle,
                     true,
                     wanted - bundle.total(),
@@ -229,7 +220,7 @@ final class BundledEntries {
 
     private void part(int l, Bundle bundle, int tried, boolean told, List<Group> out) {
         SubsetSums sums = new SubsetSums(bundle.unitTotals());
-        subsets(l, bundle, sums, terms.lines[l].line.minorUnits(), PART, tried, told, out);
+        subsets(l, bundle, sums, terms.lines[l].line.minorUnits(), 0, tried, told, out);
     }
 
     /** Parts of a bundle that come to a sum: the line's amount, or it and what is usually kept back. */
@@ -283,7 +274,8 @@ final class BundledEntries {
             }
             oneParty = i == members.length - 1;
         }
-        double all = weight + usual;
+        Way way = !whole ? Way.PART : bundle.tie() == Tie.REFERENCE ? Way.REFERENCE : bundle.number() < 0 ? Way.PARTY : Way.DAY;
+        double all = weight + usual + way.atFirst;
         if (!told && all + MOST_NAMED < FAINTEST) {
             return;
         }
@@ -295,7 +287,7 @@ final class BundledEntries {
             all += named(line, terms.entries[members[0]].party);
         }
         if (told || all >= FAINTEST) {
-            out.add(new Group(new int[] {l}, members, all, whole, told, apart, true));
+            out.add(new Group(way, new int[] {l}, members, all - way.atFirst, whole, told, apart, true));
         }
     }
 

@@ -28,9 +28,25 @@ final class GroupSearch {
     /** Groups of one line or one entry that compete with each other: as many as would be told. */
     private static final int MOST_KEPT = MatchingResult.MOST_PER_LINE;
 
-    /** A group with its weight before others are considered. */
+    /**
+     * A group with its weight before others are considered.
+     *
+     * @param bare the weight without the odds of its way
+     */
     record Group(
-            int[] lines, int[] entries, double weight, boolean whole, boolean reference, long apart, boolean oneLine) {}
+            Way way,
+            int[] lines,
+            int[] entries,
+            double bare,
+            boolean whole,
+            boolean reference,
+            long apart,
+            boolean oneLine) {
+        /** The weight before it is known which ways are usual. */
+        double weight() {
+            return bare + way.atFirst;
+        }
+    }
 
     private final Terms terms;
     private final Weights.Table weights;

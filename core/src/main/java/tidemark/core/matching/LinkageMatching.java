@@ -40,6 +40,7 @@ public final class LinkageMatching implements MatchingEngine {
     private static final double AS_GOOD = Math.log(1.05);
 
     private static final int ROUNDS = 3;
+    private static final int GROUP_ROUNDS = 2;
     /** More than this many of the latest lines teach an account's weights no better. */
     private static final int MOST_TAUGHT_BY = 20_000;
 
@@ -61,7 +62,7 @@ public final class LinkageMatching implements MatchingEngine {
         private final Terms terms;
         private final Comparison comparison;
         private final PairRules rules;
-        private final Weights.Table table;
+        private Weights.Table table;
         private final PairSearch.Found[] pairs;
         private final Set<Learned.UndoneSet> undone;
         private final double firm;
@@ -89,10 +90,11 @@ public final class LinkageMatching implements MatchingEngine {
             IntStream.range(0, pairs.length)
                     .parallel()
                     .forEach(l -> pairs[l] = rules.applied(terms, l, search.of(l, first)));
-            table = learn(learned, payers, first);
+            table = learn(learned, first);
             hypotheses = pairsAsHypotheses(table);
             beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
             addGroups();
+            weighGroups(learned);
         }
 
         private int nodes() {
@@ -121,30 +123,14 @@ public final class LinkageMatching implements MatchingEngine {
         }
 
         /** Expectation and maximization over the account's own lines, on top of what is shipped and was decided. */
-        private Weights.Table learn(Learned learned, Payers payers, Weights.Table first) {
+        private Weights.Table learn(Learned learned, Weights.Table first) {
             Weights.Table now = first;
             int[] latest = latest(MOST_TAUGHT_BY);
             for (int round = 0; round < ROUNDS; round++) {
                 Hypotheses all = pairsAsHypotheses(now, latest);
                 Beliefs believed = new Beliefs(all, nodes(), FIRST_IMPRESSION);
                 Weights weights = teach(learned, new Payers());
-                for (int h = 0; h < all.count(); h++) {
-                    int l = pairLine[h];
-                    double p = believed.probability(h);
-                    if (p < .01) {
-                        continue;
-                    }
-                    PairSearch.Found found = pairs[l];
-                    Terms.EntryTerms entry = terms.entries[found.entries()[pairPlace[h]]];
-                    weights.count(found.facts()[pairPlace[h]], entry.kind, terms.lines[l].code, p);
-                    Facts.Amount amount = Facts.amount(found.facts()[pairPlace[h]]);
-                    if (round == 0 && amount == Facts.Amount.LESS) {
-                        comparison.fees().met(terms.lines[l].line.minorUnits(), entry.amount());
-                    }
-                }
-                for (int l : latest) {
-                    weights.countLine(terms.lines[l].code, believed.taken(l));
-                }
+                count(all, believed, latest, weights, round == 0);
                 now = weights.table();
                 if (round == 0) {
                     comparison.fees().settle();
@@ -152,6 +138,39 @@ public final class LinkageMatching implements MatchingEngine {
                 }
             }
             return now;
+        }
+
+        /** Counts what is believed of lines and the entries that any of these may be. */
+        private void count(Hypotheses all, Beliefs believed, int[] lines, Weights weights, boolean meetFees) {
+            for (int h = 0; h < all.count(); h++) {
+                double p = believed.probability(h);
+                if (p < .01) {
+                    continue;
+                }
+                if (h >= pairCount) {
+                    GroupSearch.Group group = groups.get(h - pairCount);
+                    for (int l : group.lines()) {
+                        weights.countLine(terms.lines[l].code, group.way(), p);
+                    }
+                    continue;
+                }
+                int l = pairLine[h];
+                PairSearch.Found found = pairs[l];
+                Terms.EntryTerms entry = terms.entries[found.entries()[pairPlace[h]]];
+                weights.count(found.facts()[pairPlace[h]], entry.kind, terms.lines[l].code, p);
+                weights.countLine(terms.lines[l].code, Way.PAIR, p);
+                if (meetFees && Facts.amount(found.facts()[pairPlace[h]]) == Facts.Amount.LESS) {
+                    comparison.fees().met(terms.lines[l].line.minorUnits(), entry.amount());
+                }
+            }
+            int firstDay = Integer.MAX_VALUE;
+            for (int l : lines) {
+                weights.countLine(terms.lines[l].code, Way.NONE, 1 - believed.taken(l));
+                firstDay = Math.min(firstDay, terms.lines[l].day);
+            }
+            for (int e = terms.firstEntryOn(firstDay); e < terms.entries.length; e++) {
+                weights.countEntry(terms.entries[e].kind, believed.taken(terms.lines.length + e));
+            }
         }
 
         /** The latest lines, at most so many, in their order. */
@@ -247,6 +266,33 @@ public final class LinkageMatching implements MatchingEngine {
                 }
                 hypotheses.add(group.weight(), nodes);
             }
+        }
+
+        /** Which ways are usual here is known once there are groups. */
+        private void weighGroups(Learned learned) {
+            int[] latest = IntStream.range(0, terms.lines.length).toArray();
+            for (int round = 0; round < GROUP_ROUNDS; round++) {
+                Beliefs believed = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
+                Weights weights = teach(learned, new Payers());
+                count(hypotheses, believed, latest, weights, false);
+                table = weights.table();
+                for (int h = 0; h < hypotheses.count(); h++) {
+                    hypotheses.weigh(h, h < pairCount ? weightOfPair(h) : weightOfGroup(groups.get(h - pairCount)));
+                }
+            }
+        }
+
+        private double weightOfPair(int h) {
+            int l = pairLine[h];
+            PairSearch.Found found = pairs[l];
+            int i = pairPlace[h];
+            return found.unlikely()[i]
+                    + table.of(found.facts()[i], terms.entries[found.entries()[i]].kind, terms.lines[l].code);
+        }
+
+        private double weightOfGroup(GroupSearch.Group group) {
+            double free = group.entries().length == 0 ? 0 : table.free(terms.entries[group.entries()[0]].kind);
+            return group.bare() + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
         }
 
         MatchingResult result() {

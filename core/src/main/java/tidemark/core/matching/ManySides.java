@@ -28,9 +28,6 @@ final class ManySides {
 
     private static final int LATEST = 22;
     private static final int EARLIEST = -1;
-    /** Seldom: one party in a hundred settles crosswise. */
-    private static final double CROSSWISE = Math.log(.01);
-
     private final Terms terms;
     private final Weights.Table weights;
     private final Bundles bundles;
@@ -167,12 +164,12 @@ final class ManySides {
                 sum += bank[l];
             }
             double chance = Chance.raster(Chance.step(ledger), sum);
-            double weight = CROSSWISE
-                    - Math.log(chance)
+            double weight = -Math.log(chance)
                     - Chance.sets(lines.length, sets[0].length)
                     - Chance.sets(entries.length, sets[1].length)
                     + late(lines, sets[0], entries, sets[1]);
             out.add(new GroupSearch.Group(
+                    Way.CROSSWISE,
                     Arrays.stream(sets[0]).map(i -> lines[i]).sorted().toArray(),
                     Arrays.stream(sets[1]).map(i -> entries[i]).sorted().toArray(),
                     weight,

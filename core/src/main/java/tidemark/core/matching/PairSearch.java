@@ -120,7 +120,7 @@ final class PairSearch {
         gathered.near(byAmount.get(line.line.minorUnits()), line.day, EARLIEST, LATEST, MOST_OF_AN_AMOUNT);
         List<Scored> scored = new ArrayList<>(32);
         score(line, gathered, 0, weights, scored);
-        boolean sure = scored.stream().anyMatch(s -> s.weight() > 9 && Facts.amount(s.facts()) == Amount.SAME);
+        boolean sure = scored.stream().anyMatch(s -> s.weight() > 11 && Facts.amount(s.facts()) == Amount.SAME);
         if (!sure) {
             int before = gathered.count;
             slips(line, gathered);

@@ -26,8 +26,6 @@ final class PartLines {
     private static final int EARLIEST_SPEAKING = -3;
     private static final int LATEST_SPEAKING = 30;
     private static final int[] NONE = {};
-    private static final double CREDITED_IN_PARTS = Math.log(.05);
-    private static final double CANCELS = Math.log(.03);
     private static final int DAYS_TO_CANCEL = 15;
     /** A correction or return mostly repeats something of what it takes back. */
     private static final double ALIKE = 2;
@@ -176,8 +174,7 @@ final class PartLines {
                 late += weights.lateness(entry.kind, terms.lines[lines[i]].day - entry.day)
                         + weights.code(entry.kind, terms.lines[lines[i]].code);
             }
-            double weight = CREDITED_IN_PARTS
-                    - Math.log(raster)
+            double weight = -Math.log(raster)
                     - Chance.sets(lines.length, subset.length)
                     + late / subset.length;
             if (speaking) {
@@ -185,6 +182,7 @@ final class PartLines {
                 weight += subset.length * Math.log(20);
             }
             out.add(new Group(
+                    Way.PARTS,
                     Arrays.stream(subset).map(i -> lines[i]).sorted().toArray(),
                     new int[] {e},
                     weight,
@@ -209,8 +207,8 @@ final class PartLines {
                 // half of the lines of an amount go the other way
                 double chance = lineDensity.expected(line.line.minorUnits()) / 2 * DAYS_TO_CANCEL / span;
                 boolean alike = shared(line, terms.lines[other]);
-                double weight = CANCELS - Math.log(Math.min(1, chance)) + (alike ? ALIKE : -ALIKE);
-                out.add(new Group(new int[] {l, other}, new int[0], weight, true, alike, 0, false));
+                double weight = -Math.log(Math.min(1, chance)) + (alike ? ALIKE : -ALIKE);
+                out.add(new Group(Way.CANCELLED, new int[] {l, other}, new int[0], weight, true, alike, 0, false));
             }
         }
     }

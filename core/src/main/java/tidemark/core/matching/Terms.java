@@ -189,6 +189,15 @@ final class Terms {
         return found < 0 ? -1 - found : found;
     }
 
+    /** The first entry of a day or later. Cost: O(1). */
+    int firstEntryOn(int day) {
+        if (entries.length == 0 || day <= entryDays[0]) {
+            return 0;
+        }
+        int d = day - entryDays[0];
+        return d >= firstOfDay.length ? entries.length : firstOfDay[d];
+    }
+
     private int code(BankLine line) {
         return codeIds.computeIfAbsent(codeOf(line), c -> {
             codes.add(c);
@@ -234,7 +243,8 @@ final class Terms {
                 LineTerms line = new LineTerms(d.line(), code);
                 EntryTerms entry = new EntryTerms(d.item(), party);
                 weights.count(comparison.compare(line, entry), entry.kind, code, 1);
-                weights.countLine(code, 1);
+                weights.countLine(code, Way.PAIR, 1);
+                weights.countEntry(entry.kind, 1);
             }
         }
     }

@@ -24,6 +24,8 @@ final class Weights {
     private static final double[] NAME = {.5, .2, .12, .13, .05};
     private static final double[] PAYER = {.9, .1};
     private static final int CODES = 512;
+    /** One entry of ten has no counterpart at the bank, or not yet. */
+    private static final double FREE = .1;
 
     private final double[] amount = counts(AMOUNT);
     private final double[] check = counts(CHECK);
@@ -35,10 +37,12 @@ final class Weights {
     private final double[][] code = new double[MovementKind.values().length][CODES];
 
     private final double[] allCodes = new double[CODES];
-    /** For each code of the bank, how many lines had one entry as counterpart, and how many had none or a group. */
-    private final double[] matched = new double[CODES];
+    /** For each way and code of the bank, how many lines are explained so. */
+    private final double[][] ways = new double[Way.values().length][CODES];
+    /** For each kind, how many entries there are, and how many of them have no counterpart. */
+    private final double[] entries = new double[MovementKind.values().length];
 
-    private final double[] unmatched = new double[CODES];
+    private final double[] free = new double[MovementKind.values().length];
 
     Weights() {
         for (MovementKind kind : MovementKind.values()) {
@@ -74,10 +78,15 @@ final class Weights {
         }
     }
 
-    /** Counts a line, with the probability that one entry is its counterpart. */
-    void countLine(int lineCode, double probability) {
-        matched[Math.min(lineCode, CODES - 1)] += probability;
-        unmatched[Math.min(lineCode, CODES - 1)] += 1 - probability;
+    /** Counts a line, with the probability that it is explained so. */
+    void countLine(int lineCode, Way way, double probability) {
+        ways[way.ordinal()][Math.min(lineCode, CODES - 1)] += probability;
+    }
+
+    /** Counts an entry, with the probability that it has a counterpart. */
+    void countEntry(MovementKind kind, double probability) {
+        entries[kind.ordinal()]++;
+        free[kind.ordinal()] += 1 - probability;
     }
 
     /** Logarithms of what the counts make, quick to look up. */
@@ -94,8 +103,10 @@ final class Weights {
         private final double[] payer;
         private final double[][] lag = new double[MovementKind.values().length][];
         private final double[][] code = new double[MovementKind.values().length][CODES];
-        /** Odds that a line of a code has one entry as counterpart. */
-        private final double[] prior = new double[CODES];
+        /** For each way, the odds that a line of a code is explained so, against not at all. */
+        private final double[][] prior = new double[Way.values().length][CODES];
+        /** For each kind, the share of entries without counterpart. */
+        private final double[] free = new double[MovementKind.values().length];
 
         private Table(Weights w) {
             amount = logs(w.amount);
@@ -116,13 +127,33 @@ final class Weights {
                     code[k][c] = Math.log((w.code[k][c] + 10 * share) / (kind + 10)) - Math.log(share);
                 }
             }
-            // nine of ten lines have a counterpart, until the account or the code shows otherwise
-            double all = (Arrays.stream(w.matched).sum() + SHIPPED_MATCHES * .9)
-                    / (Arrays.stream(w.matched).sum()
-                            + Arrays.stream(w.unmatched).sum()
-                            + SHIPPED_MATCHES);
+            priors(w);
+            frees(w);
+        }
+
+        private void priors(Weights w) {
+            int none = Way.NONE.ordinal();
+            double[] of = new double[prior.length];
+            for (Way way : Way.values()) {
+                of[way.ordinal()] = Arrays.stream(w.ways[way.ordinal()]).sum();
+            }
+            double all = Arrays.stream(of).sum();
+            for (Way way : Way.values()) {
+                of[way.ordinal()] =
+                        (of[way.ordinal()] + SHIPPED_MATCHES * way.shipped) / (all + SHIPPED_MATCHES);
+            }
             for (int c = 0; c < CODES; c++) {
-                prior[c] = Math.log((w.matched[c] + 10 * all) / (w.unmatched[c] + 10 * (1 - all)));
+                for (int way = 0; way < prior.length; way++) {
+                    prior[way][c] = Math.log((w.ways[way][c] + 10 * of[way]) / (w.ways[none][c] + 10 * of[none]));
+                }
+            }
+        }
+
+        private void frees(Weights w) {
+            double all = (Arrays.stream(w.free).sum() + SHIPPED_MATCHES * FREE)
+                    / (Arrays.stream(w.entries).sum() + SHIPPED_MATCHES);
+            for (int k = 0; k < free.length; k++) {
+                free[k] = Math.log((w.free[k] + 10 * all) / (w.entries[k] + 10));
             }
         }
 
@@ -138,7 +169,8 @@ final class Weights {
 
         /** The part of a pair's weight that the account teaches. Cost: O(1). */
         double of(int facts, MovementKind kind, int lineCode) {
-            return prior[Math.min(lineCode, CODES - 1)]
+            return prior(Way.PAIR, lineCode)
+                    - free[kind.ordinal()]
                     + amount[Facts.amount(facts).ordinal()]
                     + check[Facts.check(facts).ordinal()]
                     + reference[Facts.reference(facts).ordinal()]
@@ -146,6 +178,16 @@ final class Weights {
                     + payer[Facts.payer(facts).ordinal()]
                     + lag[kind.ordinal()][Lag.step(Facts.days(facts))]
                     + code[kind.ordinal()][Math.min(lineCode, CODES - 1)];
+        }
+
+        /** The logarithm of the odds that a line of the code is explained so, against not at all. */
+        double prior(Way way, int lineCode) {
+            return prior[way.ordinal()][Math.min(lineCode, CODES - 1)];
+        }
+
+        /** The logarithm of the share of entries of the kind that have no counterpart. */
+        double free(MovementKind kind) {
+            return free[kind.ordinal()];
         }
 
         /** How usual so many days are for the kind, against the most usual number; at most 0. */

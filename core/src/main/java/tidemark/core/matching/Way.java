@@ -1,0 +1,32 @@
+package tidemark.core.matching;
+
+/** How a line may be explained. */
+enum Way {
+    /** By one entry. */
+    PAIR(.84, 1),
+    /** By all entries of one reference. */
+    REFERENCE(.04, .5),
+    /** By all entries of one day and kind, or of these by all of one party. */
+    DAY(.02, .15),
+    /** By all that is open of a party. */
+    PARTY(.01, .15),
+    /** By some of such entries. */
+    PART(.01, .05),
+    /** As one of the parts of an entry. */
+    PARTS(.015, .05),
+    /** With other lines by several entries. */
+    CROSSWISE(.003, .01),
+    /** By another line that takes it back. */
+    CANCELLED(.005, .03),
+    NONE(.057, 1);
+
+    /** The share of lines, before anything is known of an account. */
+    final double shipped;
+    /** The logarithm of the odds against none, before groups were looked at. */
+    final double atFirst;
+
+    Way(double shipped, double atFirst) {
+        this.shipped = shipped;
+        this.atFirst = Math.log(atFirst);
+    }
+}
