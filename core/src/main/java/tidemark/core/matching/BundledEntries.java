@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import tidemark.core.matching.Bundles.Bundle;
-import tidemark.core.matching.Bundles.Tie;
 import tidemark.core.matching.Facts.Reference;
 import tidemark.core.matching.GroupSearch.Group;
 
@@ -31,6 +30,10 @@ final class BundledEntries {
     private static final int MOST_LESS = 36;
 
     private static final double LARGEST_FEE = .06;
+    /** A small number in a text is the count by chance in one line of thirty at the least. */
+    private static final double LEAST_COUNTED = 1 / 30.0;
+    /** Business days that a ledger is written up behind the bank. */
+    private static final int EARLIEST_POSTED = -4;
     /** Where something is usually kept back at all, it is in about half of the cases. */
     private static final double USUALLY_KEPT = .5;
     /** What is fainter than this, as a logarithm of odds, moves nothing else ({@link Beliefs}) and is not worth telling. */
@@ -92,34 +95,35 @@ final class BundledEntries {
     void of(int l, PairSearch.Found pairs, List<Group> out) {
         Terms.LineTerms line = terms.lines[l];
         long amount = line.line.minorUnits();
-        int tried = 1;
+        int[] tried = new int[Way.values().length];
+        Arrays.fill(tried, 1);
         List<Bundle> near = new ArrayList<>();
         List<Bundle> ofParties = new ArrayList<>();
         for (int d = line.day - GroupSearch.EARLIEST; d >= line.day - GroupSearch.LATEST; d--) {
-            tried += bundles.countOfDay(d);
+            bundles.countOfDay(d, tried);
             near.addAll(bundles.wholeDays(d));
             ofParties.addAll(bundles.ofPartiesAbove(d, amount, MOST_OF_PARTIES));
         }
-        List<Bundle> told = told(line);
-        for (Bundle bundle : told) {
-            whole(l, bundle, 1, true, out);
-            part(l, bundle, 1, true, out);
+        List<Told> told = told(line);
+        for (Told t : told) {
+            whole(l, t.bundle(), 1, t.weight(), out);
+            part(l, t.bundle(), 1, t.weight(), out);
         }
         for (Bundle bundle : bundles.ofTotal(amount)) {
             int days = line.day - bundle.day();
-            if (!told.contains(bundle) && days >= GroupSearch.EARLIEST && days <= 2 * GroupSearch.LATEST) {
-                whole(l, bundle, tried, false, out);
+            if (!isTold(told, bundle) && days >= EARLIEST_POSTED && days <= 2 * GroupSearch.LATEST) {
+                whole(l, bundle, tried[bundle.tie().way.ordinal()], 0, out);
             }
         }
         List<Bundle> more = aLittleMore(line);
         for (Bundle bundle : more) {
             boolean tells = more.size() <= MOST_LESS || comparison.fees().isUsual(amount, bundle.total());
-            if (tells && !told.contains(bundle)) {
-                whole(l, bundle, tried, false, out);
+            if (tells && !isTold(told, bundle)) {
+                whole(l, bundle, tried[bundle.tie().way.ordinal()], 0, out);
             }
         }
-        partsOf(l, near, tried, out);
-        partsOf(l, ofParties, tried, out);
+        partsOf(l, near, tried[Way.DAY.ordinal()], out);
+        partsOf(l, ofParties, tried[Way.PARTY_DAY.ordinal()], out);
         parties(l, pairs, out);
     }
 
@@ -137,29 +141,45 @@ final class BundledEntries {
             if (worth && searched < MOST_SEARCHED) {
                 searched++;
                 SubsetSums sums = recent.get().of(bundle);
-                subsets(l, bundle, sums, amount, 0, tried, false, out);
+                subsets(l, bundle, sums, amount, 0, tried, 0, out);
                 // with more units than all subsets can be searched of, one more unknown leaves nothing that tells
                 for (int i = 0; sums.searchesAll() && i < grosses.length; i++) {
-                    subsets(l, bundle, sums, grosses[i], Math.log(USUALLY_KEPT), tried * grosses.length, false, out);
+                    subsets(l, bundle, sums, grosses[i], Math.log(USUALLY_KEPT), tried * grosses.length, 0, out);
                 }
             }
         }
     }
 
-    /** Bundles whose reference the line gives. */
-    private List<Bundle> told(Terms.LineTerms line) {
-        List<Bundle> out = new ArrayList<>();
-        List<String> keys = new ArrayList<>(line.references);
-        keys.addAll(line.text.codes());
+    /** A bundle of which the line tells the reference, and how telling that is. */
+    private record Told(Bundle bundle, double weight) {}
+
+    private static boolean isTold(List<Told> told, Bundle bundle) {
+        return told.stream().anyMatch(t -> t.bundle() == bundle);
+    }
+
+    /** Bundles whose reference the line gives, whole or as a number inside; the fewer have it, the more it tells. */
+    private List<Told> told(Terms.LineTerms line) {
+        List<Told> out = new ArrayList<>();
+        told(line, line.references, Reference.SAME, out);
+        told(line, line.text.codes(), Reference.SAME, out);
+        told(line, line.numbers, Reference.INSIDE, out);
+        return out;
+    }
+
+    private void told(Terms.LineTerms line, List<String> keys, Reference level, List<Told> out) {
         for (String key : keys) {
-            for (Bundle bundle : bundles.ofReference(key)) {
+            List<Bundle> all = bundles.ofKey(key);
+            // one of ten thousand numbers of four digits is met by chance now and then
+            double share = Math.max(
+                    all.size() / (double) Math.max(200, bundles.count()),
+                    level == Reference.SAME ? 0 : 2 * Math.pow(.1, key.length()));
+            for (Bundle bundle : all) {
                 int days = line.day - bundle.day();
-                if (days >= -3 && days <= 30 && !out.contains(bundle)) {
-                    out.add(bundle);
+                if (days >= -3 && days <= 30 && !isTold(out, bundle)) {
+                    out.add(new Told(bundle, weights.reference(level) - Math.log(Math.min(1, share))));
                 }
             }
         }
-        return out;
     }
 
     private void parties(int l, PairSearch.Found pairs, List<Group> out) {
@@ -173,8 +193,8 @@ final class BundledEntries {
                 int[] some = near(bundles.ofParty(party), line);
                 if (some.length > 1) {
                     Bundle bundle = bundles.unbundled(some);
-                    whole(l, bundle, 1, false, out);
-                    part(l, bundle, 1, false, out);
+                    whole(l, bundle, 1, 0, out);
+                    part(l, bundle, 1, 0, out);
                 }
             }
         }
@@ -187,16 +207,14 @@ final class BundledEntries {
         int[] latest = new int[SubsetSums.MOST];
         int count = 0;
         for (; at >= from && count < latest.length; at--) {
-            if ((terms.entries[all[at]].amount() < 0) == (line.line.minorUnits() < 0)) {
-                latest[count++] = all[at];
-            }
+            latest[count++] = all[at];
         }
         int[] out = Arrays.copyOf(latest, count);
         Arrays.sort(out);
         return out;
     }
 
-    private void whole(int l, Bundle bundle, int tried, boolean told, List<Group> out) {
+    private void whole(int l, Bundle bundle, int tried, double told, List<Group> out) {
         long wanted = terms.lines[l].line.minorUnits();
         double chance = tried * raster(bundle, wanted);
         if (bundle.total() == wanted) {
@@ -218,14 +236,14 @@ final class BundledEntries {
         }
     }
 
-    private void part(int l, Bundle bundle, int tried, boolean told, List<Group> out) {
+    private void part(int l, Bundle bundle, int tried, double told, List<Group> out) {
         SubsetSums sums = new SubsetSums(bundle.unitTotals());
         subsets(l, bundle, sums, terms.lines[l].line.minorUnits(), 0, tried, told, out);
     }
 
     /** Parts of a bundle that come to a sum: the line's amount, or it and what is usually kept back. */
     private void subsets(
-            int l, Bundle bundle, SubsetSums sums, long sum, double prior, int tried, boolean told, List<Group> out) {
+            int l, Bundle bundle, SubsetSums sums, long sum, double prior, int tried, double told, List<Group> out) {
         int[][] units = bundle.units();
         SubsetSums.Found subsets = sums.of(sum, MOST_SOLUTIONS);
         for (int[] subset : subsets.subsets()) {
@@ -257,38 +275,38 @@ final class BundledEntries {
             Bundle bundle,
             boolean whole,
             long apart,
-            boolean told,
+            double told,
             List<Group> out) {
         Terms.LineTerms line = terms.lines[l];
-        boolean oneParty = bundle.tie() == Tie.DAY_AND_PARTY;
-        double usual;
-        if (oneParty || bundle.tie() == Tie.DAY) {
-            // all of one day and kind; but the unbundled ones of a party
-            usual = bundle.number() < 0 ? usual(line, members) : usual(line, terms.entries[members[0]]);
-        } else {
-            usual = usual(line, members);
+        double usual = whole && bundle.number() >= 0
+                ? weights.lateness(bundle.kind(), line.day - bundle.day()) + weights.code(bundle.kind(), line.code)
+                : usual(line, members);
+        boolean oneParty = true;
+        for (int i = 1; oneParty && i < members.length; i++) {
+            oneParty = terms.entries[members[i]].party == terms.entries[members[0]].party;
         }
-        for (int i = 1; !oneParty && i < members.length; i++) {
-            if (terms.entries[members[i]].party != terms.entries[members[0]].party) {
-                break;
-            }
-            oneParty = i == members.length - 1;
-        }
-        Way way = !whole ? Way.PART : bundle.tie() == Tie.REFERENCE ? Way.REFERENCE : bundle.number() < 0 ? Way.PARTY : Way.DAY;
-        double all = weight + usual + way.atFirst;
-        if (!told && all + MOST_NAMED < FAINTEST) {
+        Way way = whole ? bundle.tie().way : Way.PART;
+        double all = weight + usual + told + itemsTold(line, members.length);
+        if (told == 0 && all + way.atFirst + MOST_NAMED < FAINTEST) {
             return;
-        }
-        if (told) {
-            all += weights.reference(Reference.SAME) + Math.log(Math.max(200, bundles.count()));
         }
         if (oneParty
                 && !terms.parties.get(terms.entries[members[0]].party).words.isEmpty()) {
-            all += named(line, terms.entries[members[0]].party);
+            int party = terms.entries[members[0]].party;
+            all += terms.weightOfName(party, terms.named(terms.parties.get(party), line));
         }
-        if (told || all >= FAINTEST) {
-            out.add(new Group(way, new int[] {l}, members, all - way.atFirst, whole, told, apart, true));
+        if (told != 0 || all + way.atFirst >= FAINTEST) {
+            out.add(new Group(way, new int[] {l}, members, all, whole, told != 0, apart, true));
         }
+    }
+
+    /** The bank's count of items among the numbers of its text, as far as not many of its lines have this number. */
+    private double itemsTold(Terms.LineTerms line, int count) {
+        String number = Integer.toString(count);
+        if (!line.text.codes().contains(number)) {
+            return 0;
+        }
+        return -Math.log(Math.max(LEAST_COUNTED, terms.shareOfLines(line.code, number)));
     }
 
     /** How usual the days between and the code of the line are for the entries, on the mean. */
@@ -302,11 +320,5 @@ final class BundledEntries {
 
     private double usual(Terms.LineTerms line, Terms.EntryTerms entry) {
         return weights.lateness(entry.kind, line.day - entry.day) + weights.code(entry.kind, line.code);
-    }
-
-    private double named(Terms.LineTerms line, int party) {
-        double share = terms.parties.get(party).count / (double) Math.max(20, terms.entries.length);
-        double part = terms.named(terms.parties.get(party), line);
-        return part >= .75 ? Math.log(.5 / Math.clamp(share, .0005, .5)) : part >= .4 ? 2 : 0;
     }
 }

@@ -4,34 +4,55 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Entries that people take to the bank together: those with one reference within a few days, those of one day and kind,
- * and of these the ones of one party. Cost: O(m log m).
+ * Entries that people take to the bank together: all with one reference within a few days; all of a run, whose references
+ * have one stem ({@code PR0393-001} to {@code -014}) or follow each other; all of one party, one text or one kind on one
+ * day or on days that follow each other. What goes the other way, as a fee or a credit note, belongs to it where a
+ * reference or party ties.
+ *
+ * <p>Cost: O(m log m), as a series has at most {@link #MOST_DAYS} bundles for each of its days.
  */
 final class Bundles {
-    /** What ties a bundle. */
+    /** What ties a bundle, the most telling first; what two ties make is one bundle, of the first. */
     enum Tie {
-        REFERENCE,
-        DAY,
-        DAY_AND_PARTY
+        REFERENCE(Way.REFERENCE),
+        RUN(Way.RUN),
+        PARTY(Way.PARTY_DAY),
+        TEXT(Way.DAY),
+        KIND(Way.DAY),
+        /** Of several days, without a reference. */
+        DAYS(Way.DAYS),
+        /** Open entries of a party, made for a single line. */
+        OPEN(Way.PARTY);
+
+        final Way way;
+
+        Tie(Way way) {
+            this.way = way;
+        }
     }
 
     /**
      * @param number from 0; -1 for one made for a single line
+     * @param key what ties it, as a text of the line may tell; empty where nothing does
      * @param units places of members that are taken together or not at all, as one reference ties them
      * @param unitTotals what each unit comes to
      * @param day the latest of its days
      * @param step that all its amounts share
+     * @param kind of the largest of its entries
      */
     record Bundle(
             int number,
             Tie tie,
+            String key,
             int[] members,
             int[][] units,
             long[] unitTotals,
@@ -41,15 +62,24 @@ final class Bundles {
             MovementKind kind) {}
 
     private static final int MOST_MEMBERS = 400;
-    private static final int DAYS_OF_A_REFERENCE = 3;
+    /** Business days from the first to the last of a reference, and of days taken to the bank together. */
+    private static final int SPAN = 3;
+
+    static final int MOST_DAYS = SPAN + 1;
+    private static final int LONGEST_RUN_NUMBER = 5;
 
     private final Terms terms;
+    private final boolean[] open;
     private final Map<Integer, List<Bundle>> byDay = new TreeMap<>();
     private final Map<Integer, List<Bundle>> wholeDays = new TreeMap<>();
     private final Map<Integer, List<Bundle>> partiesOfDay = new TreeMap<>();
     private final Map<Long, List<Bundle>> byTotal = new HashMap<>();
-    private final Map<String, List<Bundle>> byReference = new HashMap<>();
+    private final Map<String, List<Bundle>> byKey = new HashMap<>();
     private final Map<Integer, int[]> byParty = new HashMap<>();
+    /** For each day, how many bundles of each way end on it. */
+    private final Map<Integer, int[]> counts = new HashMap<>();
+
+    private final Set<List<Object>> made = new HashSet<>();
     /** For each entry its reference bundle, from 1; 0 for none. */
     private final int[] slip;
 
@@ -58,85 +88,121 @@ final class Bundles {
     /** @param open entries that no pair explains; what a reference ties stays together whatever its parts look like */
     Bundles(Terms terms, boolean[] open) {
         this.terms = terms;
+        this.open = open;
         slip = new int[terms.entries.length];
         Map<String, List<Integer>> references = new LinkedHashMap<>();
-        Map<Long, List<Integer>> days = new TreeMap<>();
+        Map<String, List<Integer>> stems = new LinkedHashMap<>();
+        Map<String, List<Integer>> running = new LinkedHashMap<>();
         Map<Integer, List<Integer>> parties = new TreeMap<>();
+        Map<List<Object>, List<Integer>> texts = new LinkedHashMap<>();
+        Map<Integer, List<Integer>> kinds = new TreeMap<>();
         for (int e = 0; e < terms.entries.length; e++) {
             Terms.EntryTerms entry = terms.entries[e];
             if (entry.reference.length() >= 3) {
-                references
-                        .computeIfAbsent(entry.reference, k -> new ArrayList<>())
-                        .add(e);
+                add(references, entry.reference, e);
+            }
+            if (!entry.stem.isEmpty()) {
+                add(stems, entry.stem, e);
             }
             if (open[e]) {
-                long key = (long) entry.day * 64 + entry.kind.ordinal() * 2L + (entry.amount() < 0 ? 1 : 0);
-                days.computeIfAbsent(key, k -> new ArrayList<>()).add(e);
-                parties.computeIfAbsent(entry.party, k -> new ArrayList<>()).add(e);
+                int kind = entry.kind.ordinal() * 2 + (entry.amount() < 0 ? 1 : 0);
+                if (entry.running >= 0) {
+                    add(running, entry.series + kind, e);
+                }
+                add(parties, entry.party, e);
+                add(texts, List.of(kind, entry.words), e);
+                add(kinds, kind, e);
             }
         }
-        references.forEach(this::references);
-        days.forEach((key, members) -> days(members));
-        byDay.values().forEach(all -> all.sort(Comparator.comparingLong(Bundle::total)));
-        partiesOfDay.values().forEach(all -> all.sort(Comparator.comparingLong(Bundle::total)));
-        parties.forEach((party, members) -> {
-            if (members.size() > 1) {
-                byParty.put(party, array(members));
+        references.forEach((key, all) -> series(Tie.REFERENCE, key, all));
+        stems.forEach((key, all) -> series(Tie.RUN, key, all));
+        running.values().forEach(this::runs);
+        parties.forEach((party, all) -> {
+            if (!terms.parties.get(party).words.isEmpty()) {
+                series(Tie.PARTY, "", all);
+            }
+            if (all.size() > 1) {
+                byParty.put(party, array(all));
             }
         });
+        if (texts.size() > kinds.size()) {
+            texts.values().forEach(all -> series(Tie.TEXT, "", all));
+        }
+        kinds.values().forEach(all -> series(Tie.KIND, "", all));
+        byDay.values().forEach(all -> all.sort(Comparator.comparingLong(Bundle::total)));
+        partiesOfDay.values().forEach(all -> all.sort(Comparator.comparingLong(Bundle::total)));
+        made.clear();
+    }
+
+    private static <K> void add(Map<K, List<Integer>> to, K key, int e) {
+        to.computeIfAbsent(key, k -> new ArrayList<>()).add(e);
     }
 
     private static int[] array(List<Integer> numbers) {
         return numbers.stream().mapToInt(Integer::intValue).toArray();
     }
 
-    private void references(String reference, List<Integer> all) {
+    /**
+     * The bundles of entries that have something in common: all of them where they lie within a few days; otherwise, as of
+     * a terminal's number that every day has, those of each day and of each few days that follow each other.
+     */
+    private void series(Tie tie, String key, List<Integer> all) {
         if (all.size() < 2) {
             return;
         }
+        int n = all.size();
+        if (key.length() > 0 && day(all.get(n - 1)) - day(all.get(0)) <= SPAN) {
+            bundle(tie, key, all);
+            return;
+        }
+        for (int start = 0; start < n; start = nextDay(all, start)) {
+            int first = day(all.get(start));
+            int end = start;
+            while (end < n && day(all.get(end)) - first <= SPAN && end - start <= MOST_MEMBERS) {
+                end = nextDay(all, end);
+                boolean days = day(all.get(end - 1)) > first;
+                bundle(days && key.isEmpty() && tie != Tie.PARTY ? Tie.DAYS : tie, key, all.subList(start, end));
+            }
+        }
+    }
+
+    private int day(int e) {
+        return terms.entries[e].day;
+    }
+
+    private int nextDay(List<Integer> all, int from) {
+        int to = from;
+        while (to < all.size() && day(all.get(to)) == day(all.get(from))) {
+            to++;
+        }
+        return to;
+    }
+
+    /** Entries of one day whose references have numbers that follow each other. */
+    private void runs(List<Integer> all) {
+        List<Integer> sorted = new ArrayList<>(all);
+        sorted.sort(Comparator.comparingInt((Integer e) -> day(e)).thenComparingLong(e -> terms.entries[e].running));
         int start = 0;
-        for (int i = 1; i <= all.size(); i++) {
-            if (i == all.size()
-                    || terms.entries[all.get(i)].day - terms.entries[all.get(start)].day > DAYS_OF_A_REFERENCE) {
+        for (int i = 1; i <= sorted.size(); i++) {
+            boolean follows = i < sorted.size()
+                    && day(sorted.get(i)) == day(sorted.get(i - 1))
+                    && terms.entries[sorted.get(i)].running == terms.entries[sorted.get(i - 1)].running + 1;
+            if (!follows) {
                 if (i - start > 1) {
-                    int[] members = array(all.subList(start, i));
-                    Bundle bundle = bundle(Tie.REFERENCE, members);
-                    if (bundle != null) {
-                        byReference
-                                .computeIfAbsent(reference, k -> new ArrayList<>())
-                                .add(bundle);
-                        for (int e : members) {
-                            slip[e] = count;
-                        }
-                    }
+                    List<Integer> run = new ArrayList<>(sorted.subList(start, i));
+                    run.sort(Comparator.naturalOrder());
+                    bundle(Tie.RUN, "", run);
                 }
                 start = i;
             }
         }
     }
 
-    private void days(List<Integer> members) {
-        if (members.size() < 2) {
+    private void bundle(Tie tie, String key, List<Integer> all) {
+        if (all.size() < 2 || all.size() > MOST_MEMBERS) {
             return;
         }
-        int[] all = array(members);
-        bundle(Tie.DAY, all);
-        Map<Integer, List<Integer>> parties = new TreeMap<>();
-        for (int e : all) {
-            parties.computeIfAbsent(terms.entries[e].party, k -> new ArrayList<>())
-                    .add(e);
-        }
-        if (parties.size() > 1) {
-            parties.values().stream()
-                    .filter(some -> some.size() > 1)
-                    .forEach(some -> bundle(Tie.DAY_AND_PARTY, array(some)));
-        }
-    }
-
-    private @Nullable Bundle bundle(Tie tie, int[] members) {
-        if (members.length > MOST_MEMBERS) {
-            return null;
-        }
+        int[] members = array(all);
         long total = 0;
         int day = Integer.MIN_VALUE;
         Map<Integer, List<Integer>> units = new LinkedHashMap<>();
@@ -147,29 +213,57 @@ final class Bundles {
             units.computeIfAbsent(slipOf == 0 ? -1 - i : slipOf, k -> new ArrayList<>())
                     .add(i);
         }
+        if (total == 0 || !made.add(List.of(members[0], members[members.length - 1], members.length, total))) {
+            return;
+        }
         int[][] places = units.values().stream().map(Bundles::array).toArray(int[][]::new);
-        if (tie != Tie.REFERENCE && places.length == 1) {
-            // the same as the slip's
-            return null;
-        }
-        Bundle made = made(count, tie, members, places, day, total);
+        Bundle bundle = made(count, tie, key, members, places, day, total);
         count++;
-        if (tie == Tie.DAY) {
-            wholeDays.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
+        counts.computeIfAbsent(day, k -> new int[Way.values().length])[tie.way.ordinal()]++;
+        if (tie == Tie.KIND) {
+            wholeDays.computeIfAbsent(day, k -> new ArrayList<>()).add(bundle);
         }
-        if (tie == Tie.DAY_AND_PARTY && places.length > 2) {
-            partiesOfDay.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
+        boolean oneDay = terms.entries[members[0]].day == day;
+        if (tie == Tie.PARTY && oneDay && places.length > 2) {
+            partiesOfDay.computeIfAbsent(day, k -> new ArrayList<>()).add(bundle);
         }
-        byDay.computeIfAbsent(day, k -> new ArrayList<>()).add(made);
-        byTotal.computeIfAbsent(total, k -> new ArrayList<>()).add(made);
-        return made;
+        byDay.computeIfAbsent(day, k -> new ArrayList<>()).add(bundle);
+        byTotal.computeIfAbsent(total, k -> new ArrayList<>()).add(bundle);
+        if (!key.isEmpty()) {
+            byKey.computeIfAbsent(key, k -> new ArrayList<>()).add(bundle);
+            for (String number : Numbers.in(List.of(key))) {
+                if (!number.equals(key)) {
+                    byKey.computeIfAbsent(number, k -> new ArrayList<>()).add(bundle);
+                }
+            }
+            if (tie == Tie.REFERENCE) {
+                for (int e : members) {
+                    slip[e] = slip[e] == 0 ? count : slip[e];
+                }
+            }
+        }
     }
 
-    private Bundle made(int number, Tie tie, int[] members, int[][] units, int day, long total) {
+    private Bundle made(int number, Tie tie, String key, int[] members, int[][] units, int day, long total) {
         long step = Chance.step(
                 Arrays.stream(members).mapToLong(e -> terms.entries[e].amount()).toArray());
+        int largest = members[0];
+        for (int e : members) {
+            if (Math.abs(terms.entries[e].amount()) > Math.abs(terms.entries[largest].amount())) {
+                largest = e;
+            }
+        }
         return new Bundle(
-                number, tie, members, units, totals(members, units), day, total, step, terms.entries[members[0]].kind);
+                number,
+                tie,
+                key,
+                members,
+                units,
+                totals(members, units),
+                day,
+                total,
+                step,
+                terms.entries[largest].kind);
     }
 
     private long[] totals(int[] members, int[][] units) {
@@ -216,8 +310,12 @@ final class Bundles {
         return low;
     }
 
-    int countOfDay(int day) {
-        return byDay.getOrDefault(day, List.of()).size();
+    /** Adds how many bundles of each way end on a day. */
+    void countOfDay(int day, int[] to) {
+        int @Nullable [] of = counts.get(day);
+        for (int way = 0; of != null && way < of.length; way++) {
+            to[way] += of[way];
+        }
     }
 
     /** The bundles of a day whose total lies above the one and not above the other, at most so many. Cost: O(log n). */
@@ -235,13 +333,19 @@ final class Bundles {
         return byTotal.getOrDefault(total, List.of());
     }
 
-    List<Bundle> ofReference(String reference) {
-        return byReference.getOrDefault(reference, List.of());
+    /** Bundles that a reference, stem, or a number inside one ties. */
+    List<Bundle> ofKey(String key) {
+        return byKey.getOrDefault(key, List.of());
     }
 
     /** Open entries of a party, by day; empty where there are fewer than two. */
     int[] ofParty(int party) {
         return byParty.getOrDefault(party, new int[0]);
+    }
+
+    /** Whether an entry is not explained by a pair. */
+    boolean isOpen(int entry) {
+        return open[entry];
     }
 
     /** The entries of some as a bundle of their own, each a unit. */
@@ -251,10 +355,25 @@ final class Bundles {
         int[][] units = new int[members.length][];
         Arrays.setAll(units, i -> new int[] {i});
         int day = Arrays.stream(members).map(e -> terms.entries[e].day).max().orElse(0);
-        return made(-1, Tie.DAY_AND_PARTY, members, units, day, total);
+        return made(-1, Tie.OPEN, "", members, units, day, total);
     }
 
     int count() {
         return count;
+    }
+
+    /** What of a reference is a stem with a running number behind it: {@code PR0393} of {@code PR0393-014}; else empty. */
+    static String stem(String reference) {
+        int at = Math.max(reference.lastIndexOf('-'), Math.max(reference.lastIndexOf('/'), reference.lastIndexOf('.')));
+        if (at < 0 || reference.length() - at - 1 > LONGEST_RUN_NUMBER || at == reference.length() - 1) {
+            return "";
+        }
+        for (int i = at + 1; i < reference.length(); i++) {
+            if (!Character.isDigit(reference.charAt(i))) {
+                return "";
+            }
+        }
+        String stem = Phrase.squashed(reference.substring(0, at));
+        return stem.length() >= 3 && Phrase.hasDigit(stem) ? stem : "";
     }
 }

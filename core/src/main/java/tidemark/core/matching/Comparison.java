@@ -14,6 +14,10 @@ import tidemark.core.money.KeyingSlip;
 final class Comparison {
     /** Fees and rates keep back no more than this part of the gross amount. */
     private static final double LARGEST_FEE = .06;
+    /** A number that more than one entry of fifty has tells nothing of a reference. */
+    private static final double MOST_COMMON = .02;
+    /** Where one reference stands inside the other without a number of its own. */
+    private static final double INSIDE_ANOTHER = .004;
     /** Words that few know each other by carry at most this much: one party in two thousand. */
     private static final double RAREST_NAME = 1 / 2000.0;
 
@@ -37,6 +41,7 @@ final class Comparison {
                 reference(line, entry),
                 name(line, entry),
                 payers.of(line.signature, entry.party),
+                month(line.month, entry.month),
                 line.day - entry.day);
     }
 
@@ -93,7 +98,7 @@ final class Comparison {
         return Phrase.oneSlip(banks, ours) ? Check.ONE_SLIP : Check.OTHER;
     }
 
-    private static Reference reference(Terms.LineTerms line, Terms.EntryTerms entry) {
+    private Reference reference(Terms.LineTerms line, Terms.EntryTerms entry) {
         String ours = entry.reference;
         boolean byCheck =
                 !line.line.checkNumber().isEmpty() && !entry.entry.checkNumber().isEmpty();
@@ -111,17 +116,39 @@ final class Comparison {
                 best = Reference.OTHER;
             }
         }
-        if (best.ordinal() > Reference.INSIDE.ordinal()) {
-            for (String code : entry.codes) {
-                boolean told = byCheck && code.equals(entry.entry.checkNumber());
-                if (!told
-                        && code.length() >= 4
-                        && (line.text.codes().contains(code) || line.references.contains(code))) {
-                    return Reference.INSIDE;
-                }
+        return best.ordinal() > Reference.INSIDE.ordinal() && commonest(line, entry) <= MOST_COMMON
+                ? Reference.INSIDE
+                : best;
+    }
+
+    /**
+     * The share of entries that have the rarest number which a line and an entry have in common; 1 for none. The number of
+     * a check that both name as such is left out.
+     */
+    private double commonest(Terms.LineTerms line, Terms.EntryTerms entry) {
+        boolean byCheck =
+                !line.line.checkNumber().isEmpty() && !entry.entry.checkNumber().isEmpty();
+        double least = 1;
+        for (String number : entry.numbers) {
+            if (line.numbers.contains(number)
+                    && !(byCheck && number.equals(Phrase.withoutZeros(entry.entry.checkNumber())))) {
+                least = Math.min(least, share(number));
             }
         }
-        return best;
+        return least;
+    }
+
+    /** How likely an entry has a number by chance: by how many have it, and by how many numbers there are of its length. */
+    double share(String number) {
+        double counted = terms.numberCounts.getOrDefault(number, 1) / Math.max(200.0, terms.entries.length);
+        return Math.max(counted, 2 * Math.pow(.1, number.length()));
+    }
+
+    private static Facts.Month month(int banks, int ours) {
+        if (banks == 0 || ours == 0) {
+            return Facts.Month.SILENT;
+        }
+        return banks == ours ? Facts.Month.SAME : Facts.Month.OTHER;
     }
 
     private static Reference better(Reference a, Reference b) {
@@ -176,8 +203,7 @@ final class Comparison {
             case ZEROS ->
                 weight -= Math.log(
                         Math.max(.001, terms.referenceCounts.getOrDefault(entry.reference, 1) / Math.max(all, 200)));
-            case INSIDE ->
-                weight -= Math.log(Math.max(.004, 2.0 * terms.referenceCounts.getOrDefault(entry.reference, 1) / all));
+            case INSIDE -> weight -= Math.log(Math.min(INSIDE_ANOTHER, commonest(line, entry)));
             case ONE_SLIP -> weight -= Math.log(.01);
             case OTHER -> weight -= Math.log(.98);
             case SILENT -> {}
@@ -196,6 +222,15 @@ final class Comparison {
             case THIS -> weight -= Math.log(Facts.name(facts) == Name.ALL ? .8 : Math.max(.02, share));
             case ANOTHER -> weight -= Math.log(.9);
             case SILENT -> {}
+        }
+        if (Facts.month(facts) != Facts.Month.SILENT) {
+            double same = terms.monthCounts.getOrDefault(line.month, 0)
+                    / (double) Math.max(
+                            1,
+                            terms.monthCounts.values().stream()
+                                    .mapToInt(Integer::intValue)
+                                    .sum());
+            weight -= Math.log(Math.clamp(Facts.month(facts) == Facts.Month.SAME ? same : 1 - same, .05, 1));
         }
         return weight;
     }

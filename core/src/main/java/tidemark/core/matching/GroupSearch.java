@@ -48,6 +48,7 @@ final class GroupSearch {
         }
     }
 
+    private final Comparison comparison;
     private final Terms terms;
     private final Weights.Table weights;
     private final boolean[] openLine;
@@ -64,6 +65,7 @@ final class GroupSearch {
             boolean[] openLine,
             boolean[] openEntry,
             PairSearch.Found[] pairs) {
+        this.comparison = comparison;
         this.terms = comparison.terms();
         this.weights = weights;
         this.openLine = openLine;
@@ -86,7 +88,12 @@ final class GroupSearch {
     List<Group> find() {
         gather(terms.lines.length, l -> openLine[l] ? ofLine(l) : List.of());
         gather(terms.entries.length, e -> openEntry[e] ? ofEntry(e) : List.of());
-        new ManySides(terms, weights, bundles).find(pairs, openLine).forEach(this::found);
+        ManySides many = new ManySides(terms, weights, bundles);
+        Map<Integer, List<Integer>> linesOfParty = many.linesOfParties(pairs, openLine);
+        many.find(linesOfParty).forEach(this::found);
+        new LineSets(comparison, weights, bundles, openLine, linesOfParty)
+                .find()
+                .forEach(this::found);
         return List.copyOf(found.values());
     }
 

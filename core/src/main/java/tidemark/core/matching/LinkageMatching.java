@@ -2,6 +2,7 @@ package tidemark.core.matching;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -71,6 +72,7 @@ public final class LinkageMatching implements MatchingEngine {
         private Beliefs beliefs;
         private Rivals rivals;
         private List<GroupSearch.Group> groups = List.of();
+        private List<List<GroupSearch.Group>> madeUp = List.of();
         private int pairCount;
         private int[] pairLine = {};
         private int[] pairPlace = {};
@@ -258,6 +260,7 @@ public final class LinkageMatching implements MatchingEngine {
             lookAtFees();
             hypotheses = pairsAsHypotheses(table);
             groups = search.find().stream().filter(g -> rules.allow(terms, g)).toList();
+            madeUp = madeUp();
             for (GroupSearch.Group group : groups) {
                 int[] nodes = new int[group.lines().length + group.entries().length];
                 System.arraycopy(group.lines(), 0, nodes, 0, group.lines().length);
@@ -282,17 +285,58 @@ public final class LinkageMatching implements MatchingEngine {
             }
         }
 
+        /**
+         * For each line, the sets that come to its amount to the cent and are all there is of something. What leaves out some
+         * of such a set lacks just what the rest comes to, and that would be chance.
+         */
+        private List<List<GroupSearch.Group>> madeUp() {
+            List<List<GroupSearch.Group>> out = new ArrayList<>(Collections.nCopies(terms.lines.length, List.of()));
+            for (GroupSearch.Group group : groups) {
+                if (group.apart() != 0 || !group.whole() || group.entries().length == 0) {
+                    continue;
+                }
+                for (int l : group.lines()) {
+                    if (out.get(l).isEmpty()) {
+                        out.set(l, new ArrayList<>(2));
+                    }
+                    out.get(l).add(group);
+                }
+            }
+            return out;
+        }
+
+        /** How unlikely it would be that the rest of a set makes up what some of it lack of a line; at most 0. */
+        private double lacking(int l, int[] entries, long apart) {
+            if (apart == 0) {
+                return 0;
+            }
+            for (GroupSearch.Group group : madeUp.get(l)) {
+                int in = 0;
+                for (int e : entries) {
+                    in += Arrays.binarySearch(group.entries(), e) >= 0 ? 1 : 0;
+                }
+                if (in == entries.length) {
+                    return Math.log(Chance.raster(1, apart));
+                }
+            }
+            return 0;
+        }
+
         private double weightOfPair(int h) {
             int l = pairLine[h];
             PairSearch.Found found = pairs[l];
             int i = pairPlace[h];
+            int e = found.entries()[i];
+            long apart = terms.entries[e].amount() - terms.lines[l].line.minorUnits();
             return found.unlikely()[i]
+                    + (apart == 0 ? 0 : lacking(l, new int[] {e}, apart))
                     + table.of(found.facts()[i], terms.entries[found.entries()[i]].kind, terms.lines[l].code);
         }
 
         private double weightOfGroup(GroupSearch.Group group) {
             double free = group.entries().length == 0 ? 0 : table.free(terms.entries[group.entries()[0]].kind);
-            return group.bare() + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
+            double lacking = group.lines().length == 1 ? lacking(group.lines()[0], group.entries(), group.apart()) : 0;
+            return group.bare() + lacking + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
         }
 
         MatchingResult result() {
@@ -426,7 +470,12 @@ public final class LinkageMatching implements MatchingEngine {
                     .mapToObj(e -> terms.entries[e].entry.id())
                     .sorted()
                     .toList();
-            boolean may = chosen && group.apart() == 0 && !entries.isEmpty() && !wasUndone(lines, entries);
+            boolean crosswise = lines.size() > 1 && entries.size() > 1;
+            boolean may = chosen
+                    && group.apart() == 0
+                    && !entries.isEmpty()
+                    && (!crosswise || group.whole())
+                    && !wasUndone(lines, entries);
             return new Candidate(
                     lines,
                     entries,

@@ -85,7 +85,8 @@ final class ManySides {
         return out;
     }
 
-    List<GroupSearch.Group> find(PairSearch.Found[] pairs, boolean[] openLine) {
+    /** For each party the open lines that speak for it. */
+    Map<Integer, List<Integer>> linesOfParties(PairSearch.Found[] pairs, boolean[] openLine) {
         Map<Integer, List<Integer>> linesOf = new TreeMap<>();
         for (int l = 0; l < pairs.length; l++) {
             if (openLine[l]) {
@@ -95,6 +96,10 @@ final class ManySides {
                                 .add(line));
             }
         }
+        return linesOf;
+    }
+
+    List<GroupSearch.Group> find(Map<Integer, List<Integer>> linesOf) {
         List<GroupSearch.Group> out = new ArrayList<>();
         linesOf.forEach((party, lines) -> {
             int[] entries = bundles.ofParty(party);
@@ -173,7 +178,7 @@ final class ManySides {
                     Arrays.stream(sets[0]).map(i -> lines[i]).sorted().toArray(),
                     Arrays.stream(sets[1]).map(i -> entries[i]).sorted().toArray(),
                     weight,
-                    false,
+                    true,
                     false,
                     0,
                     false));

@@ -43,6 +43,7 @@ final class PairSearch {
     private final int amountShift;
 
     private final Map<String, int[]> byKey;
+    private final Map<String, int[]> byNumber;
     private final Map<String, int[]> partiesByStart;
     private final int[][] byParty;
     private final DayAmounts byDay;
@@ -52,6 +53,7 @@ final class PairSearch {
         this.terms = comparison.terms();
         Buckets<Long> ofAmounts = new Buckets<>();
         Buckets<String> keys = new Buckets<>();
+        Buckets<String> numbers = new Buckets<>();
         for (int e = 0; e < terms.entries.length; e++) {
             Terms.EntryTerms entry = terms.entries[e];
             ofAmounts.add(entry.amount(), e);
@@ -60,18 +62,21 @@ final class PairSearch {
             }
             if (entry.reference.length() >= 2) {
                 keys.add(Phrase.withoutZeros(entry.reference), e);
-                digitsOf(entry.reference, keys, e);
             }
             for (String code : entry.codes) {
                 if (code.length() >= 4) {
                     keys.add(Phrase.withoutZeros(code), e);
                 }
             }
+            for (String number : entry.numbers) {
+                numbers.add(number, e);
+            }
         }
         byAmount = ofAmounts.rows();
         amountShift = Long.numberOfLeadingZeros(BITS_OF_AN_AMOUNT * (byAmount.size() + 4L));
         byAmount.keySet().forEach(amount -> amounts.set(bit(amount)));
         byKey = keys.rows();
+        byNumber = numbers.rows();
         Buckets<String> starts = new Buckets<>();
         Buckets<Integer> parties = new Buckets<>();
         for (int p = 0; p < terms.parties.size(); p++) {
@@ -88,21 +93,6 @@ final class PairSearch {
         byParty = new int[terms.parties.size()][];
         parties.rows().forEach((p, found) -> byParty[p] = found);
         byDay = new DayAmounts(terms);
-    }
-
-    private static void digitsOf(String reference, Buckets<String> keys, int e) {
-        int start = -1;
-        for (int i = 0; i <= reference.length(); i++) {
-            boolean digit = i < reference.length() && reference.charAt(i) >= '0' && reference.charAt(i) <= '9';
-            if (digit && start < 0) {
-                start = i;
-            } else if (!digit && start >= 0) {
-                if (i - start >= 4 && i - start < reference.length()) {
-                    keys.add(Phrase.withoutZeros(reference.substring(start, i)), e);
-                }
-                start = -1;
-            }
-        }
     }
 
     /** The pairs of one line: entries, what was found, and the weight by chance, each at most {@link #MOST_KEPT}. */
@@ -138,6 +128,9 @@ final class PairSearch {
         for (String reference : line.references) {
             key(reference, line.day, gathered);
         }
+        for (String number : line.numbers) {
+            gathered.near(byNumber.get(number), line.day, EARLIEST, LATEST, MOST_OF_A_KEY);
+        }
         for (String code : line.text.codes()) {
             if (code.length() >= 3) {
                 key(code, line.day, gathered);
@@ -151,13 +144,6 @@ final class PairSearch {
     private void key(String code, int day, Gathered gathered) {
         String plain = Phrase.withoutZeros(code);
         gathered.near(byKey.get(plain), day, EARLIEST, LATEST, MOST_OF_A_KEY);
-        int end = code.length();
-        while (end > 0 && code.charAt(end - 1) >= '0' && code.charAt(end - 1) <= '9') {
-            end--;
-        }
-        if (end > 0 && code.length() - end >= 4) {
-            gathered.near(byKey.get(Phrase.withoutZeros(code.substring(end))), day, EARLIEST, LATEST, MOST_OF_A_KEY);
-        }
     }
 
     /** By multiplicative hashing; Knuth, The Art of Computer Programming, volume 3, 6.4. */

@@ -174,9 +174,7 @@ final class PartLines {
                 late += weights.lateness(entry.kind, terms.lines[lines[i]].day - entry.day)
                         + weights.code(entry.kind, terms.lines[lines[i]].code);
             }
-            double weight = -Math.log(raster)
-                    - Chance.sets(lines.length, subset.length)
-                    + late / subset.length;
+            double weight = -Math.log(raster) - Chance.sets(lines.length, subset.length) + late / subset.length;
             if (speaking) {
                 // each line's reference or name was met by chance in one of twenty at the most
                 weight += subset.length * Math.log(20);

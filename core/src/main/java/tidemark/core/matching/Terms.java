@@ -24,6 +24,10 @@ final class Terms {
         final int[] letters;
         /** References of the line, squashed; the end-to-end reference first. */
         final List<String> references;
+        /** Numbers inside its references and codes. */
+        final List<String> numbers;
+        /** The month that its text is of; 0 for none. */
+        final int month;
         /** Whether the other side gave a reference of its own. */
         final boolean hasOwnReference;
 
@@ -50,6 +54,10 @@ final class Terms {
                 own.add(bank);
             }
             references = own;
+            List<String> codes = new ArrayList<>(own);
+            codes.addAll(text.codes());
+            numbers = Numbers.in(codes);
+            month = Numbers.month(codes, line.bookingDate().getYear());
             this.code = code;
             this.signature = String.join(" ", text.words());
         }
@@ -62,6 +70,8 @@ final class Terms {
 
     /** What of a cash entry is compared. */
     static final class EntryTerms {
+        private static final int LONGEST_NUMBER = 12;
+
         final CashEntry entry;
         final MovementKind kind;
         final int day;
@@ -69,6 +79,18 @@ final class Terms {
         final String reference;
         /** Codes in its text, such as an invoice number. */
         final List<String> codes;
+        /** Numbers inside its reference and codes. */
+        final List<String> numbers;
+        /** The month that its text is of; 0 for none. */
+        final int month;
+        /** What its reference has in common with the others of a run; empty for none. */
+        final String stem;
+        /** The number at the end of its reference, -1 for none, and what stands before it. */
+        final long running;
+
+        final String series;
+        /** The words of its text, as one. */
+        final String words;
 
         EntryTerms(LedgerItem item, int party) {
             this.entry = item.entry();
@@ -76,7 +98,23 @@ final class Terms {
             this.day = BusinessDays.number(entry.date());
             this.party = party;
             this.reference = Phrase.squashed(entry.reference().isEmpty() ? entry.checkNumber() : entry.reference());
-            this.codes = Phrase.of(entry.text()).codes();
+            Phrase text = Phrase.of(entry.text());
+            this.codes = text.codes();
+            words = String.join(" ", text.words());
+            stem = Bundles.stem(entry.reference());
+            int digits = reference.length();
+            while (digits > 0 && reference.charAt(digits - 1) >= '0' && reference.charAt(digits - 1) <= '9') {
+                digits--;
+            }
+            int length = reference.length() - digits;
+            running = length >= 3 && length <= LONGEST_NUMBER
+                    ? Long.parseLong(reference, digits, reference.length(), 10)
+                    : -1;
+            series = reference.substring(0, digits);
+            List<String> all = new ArrayList<>(codes);
+            all.add(reference);
+            numbers = Numbers.in(all);
+            month = Numbers.month(all, entry.date().getYear());
         }
 
         long amount() {
@@ -110,8 +148,16 @@ final class Terms {
     final Map<String, Integer> partyIds = new HashMap<>();
     final List<String> codes = new ArrayList<>();
     final Map<String, Integer> referenceCounts = new HashMap<>();
+    /** How many entries have each number inside. */
+    final Map<String, Integer> numberCounts = new HashMap<>();
+    /** How many entries are of each month. */
+    final Map<Integer, Integer> monthCounts = new HashMap<>();
+
     final Map<String, Integer> checkCounts = new HashMap<>();
     final Map<Long, Integer> amountCounts = new HashMap<>();
+    private static final int LONGEST_COUNT = 3;
+    private final Map<String, Integer> smallNumbers = new HashMap<>();
+    private final int[] linesOfCode;
     final AmountDensity density;
     /** For each day from the first entry's on, the first entry of this day or later. */
     private final int[] firstOfDay;
@@ -149,6 +195,10 @@ final class Terms {
             if (!entry.reference.isEmpty()) {
                 referenceCounts.merge(entry.reference, 1, Integer::sum);
             }
+            entry.numbers.forEach(number -> numberCounts.merge(number, 1, Integer::sum));
+            if (entry.month != 0) {
+                monthCounts.merge(entry.month, 1, Integer::sum);
+            }
             if (!entry.entry.checkNumber().isEmpty()) {
                 checkCounts.merge(entry.entry.checkNumber(), 1, Integer::sum);
             }
@@ -159,6 +209,8 @@ final class Terms {
         span = entries.length == 0 ? 21 : Math.max(21, entryDays[entries.length - 1] - entryDays[0] + 1);
         firstOfDay = firstOfDays();
         weighWords();
+        linesOfCode = new int[codes.size()];
+        countSmallNumbers();
     }
 
     private int[] firstOfDays() {
@@ -187,6 +239,22 @@ final class Terms {
         }
         int found = Arrays.binarySearch(some, firstOfDay[d]);
         return found < 0 ? -1 - found : found;
+    }
+
+    /** The share of lines of a code whose text has this small number. Cost: O(1). */
+    double shareOfLines(int code, String number) {
+        return smallNumbers.getOrDefault(code + " " + number, 0) / (double) Math.max(1, linesOfCode[code]);
+    }
+
+    private void countSmallNumbers() {
+        for (LineTerms line : lines) {
+            linesOfCode[line.code]++;
+            for (String code : line.text.codes()) {
+                if (code.length() <= LONGEST_COUNT) {
+                    smallNumbers.merge(line.code + " " + code, 1, Integer::sum);
+                }
+            }
+        }
     }
 
     /** The first entry of a day or later. Cost: O(1). */
@@ -281,5 +349,14 @@ final class Terms {
             found += best * party.rarity[i];
         }
         return all == 0 ? 0 : found / all;
+    }
+
+    /**
+     * How telling it is that so much of a party's name stands in a text of a group, as a logarithm; the fewer entries have
+     * the party, the more. Cost: O(1).
+     */
+    double weightOfName(int party, double part) {
+        double share = parties.get(party).count / (double) Math.max(20, entries.length);
+        return part >= .75 ? Math.log(.5 / Math.clamp(share, .0005, .5)) : part >= .4 ? 2 : 0;
     }
 }

@@ -6,12 +6,20 @@ enum Way {
     PAIR(.84, 1),
     /** By all entries of one reference. */
     REFERENCE(.04, .5),
-    /** By all entries of one day and kind, or of these by all of one party. */
+    /** By all entries of a run, whose references have one stem or follow each other. */
+    RUN(.01, .5),
+    /** By all entries of one party on one day, or on days that follow each other. */
+    PARTY_DAY(.01, .15),
+    /** By all entries of one day and kind. */
     DAY(.02, .15),
+    /** By all entries of a kind on days that follow each other. */
+    DAYS(.005, .05),
     /** By all that is open of a party. */
     PARTY(.01, .15),
     /** By some of such entries. */
     PART(.01, .05),
+    /** As one of all lines of something, by one entry. */
+    TOGETHER(.01, .15),
     /** As one of the parts of an entry. */
     PARTS(.015, .05),
     /** With other lines by several entries. */

@@ -23,6 +23,7 @@ final class Weights {
     private static final double[] REFERENCE = {.55, .02, .2, .01, .22};
     private static final double[] NAME = {.5, .2, .12, .13, .05};
     private static final double[] PAYER = {.9, .1};
+    private static final double[] MONTH = {.97, .03};
     private static final int CODES = 512;
     /** One entry of ten has no counterpart at the bank, or not yet. */
     private static final double FREE = .1;
@@ -32,6 +33,7 @@ final class Weights {
     private final double[] reference = counts(REFERENCE);
     private final double[] name = counts(NAME);
     private final double[] payer = counts(PAYER);
+    private final double[] month = counts(MONTH);
     private final double[][] lag = new double[MovementKind.values().length][Lag.STEPS];
     /** For each kind, how often each code of the bank was met. */
     private final double[][] code = new double[MovementKind.values().length][CODES];
@@ -68,6 +70,7 @@ final class Weights {
         add(reference, Facts.reference(facts).ordinal(), times);
         add(name, Facts.name(facts).ordinal(), times);
         add(payer, Facts.payer(facts).ordinal(), times);
+        add(month, Facts.month(facts).ordinal(), times);
         lag[kind.ordinal()][Lag.step(Facts.days(facts))] += times;
         code[kind.ordinal()][Math.min(lineCode, CODES - 1)] += times;
     }
@@ -101,6 +104,7 @@ final class Weights {
         private final double[] reference;
         private final double[] name;
         private final double[] payer;
+        private final double[] month;
         private final double[][] lag = new double[MovementKind.values().length][];
         private final double[][] code = new double[MovementKind.values().length][CODES];
         /** For each way, the odds that a line of a code is explained so, against not at all. */
@@ -114,6 +118,7 @@ final class Weights {
             reference = logs(w.reference);
             name = logs(w.name);
             payer = logs(w.payer);
+            month = logs(w.month);
             double allCodes = Arrays.stream(w.allCodes).sum() + 1;
             for (int k = 0; k < lag.length; k++) {
                 lag[k] = logs(w.lag[k]);
@@ -139,8 +144,7 @@ final class Weights {
             }
             double all = Arrays.stream(of).sum();
             for (Way way : Way.values()) {
-                of[way.ordinal()] =
-                        (of[way.ordinal()] + SHIPPED_MATCHES * way.shipped) / (all + SHIPPED_MATCHES);
+                of[way.ordinal()] = (of[way.ordinal()] + SHIPPED_MATCHES * way.shipped) / (all + SHIPPED_MATCHES);
             }
             for (int c = 0; c < CODES; c++) {
                 for (int way = 0; way < prior.length; way++) {
@@ -176,6 +180,7 @@ final class Weights {
                     + reference[Facts.reference(facts).ordinal()]
                     + name[Facts.name(facts).ordinal()]
                     + payer[Facts.payer(facts).ordinal()]
+                    + month[Facts.month(facts).ordinal()]
                     + lag[kind.ordinal()][Lag.step(Facts.days(facts))]
                     + code[kind.ordinal()][Math.min(lineCode, CODES - 1)];
         }
@@ -198,6 +203,11 @@ final class Weights {
                 best = Math.max(best, steps[s]);
             }
             return steps[Lag.step(days)] - best;
+        }
+
+        /** The logarithm of the share of matches of a kind that are so many days apart, for one day. */
+        double lag(MovementKind kind, int days) {
+            return lag[kind.ordinal()][Lag.step(days)];
         }
 
         double code(MovementKind kind, int lineCode) {
