@@ -25,6 +25,8 @@ final class Bundles {
     enum Tie {
         REFERENCE(Way.REFERENCE),
         RUN(Way.RUN),
+        /** One entry and a small one that goes the other way, as takings and their fee. */
+        LESS(Way.LESS_ENTRY),
         PARTY(Way.PARTY_DAY),
         TEXT(Way.DAY),
         KIND(Way.DAY),
@@ -66,6 +68,11 @@ final class Bundles {
     private static final int SPAN = 3;
 
     static final int MOST_DAYS = SPAN + 1;
+    /** Pairs of takings and fee of one party that are looked at for a day. */
+    private static final int MOST_OF_A_DAY = 200;
+    /** A fee, discount or deduction is at most this part of what it is taken from. */
+    private static final double LARGEST_PART = .1;
+
     private static final int LONGEST_RUN_NUMBER = 5;
 
     private final Terms terms;
@@ -119,7 +126,9 @@ final class Bundles {
         running.values().forEach(this::runs);
         parties.forEach((party, all) -> {
             if (!terms.parties.get(party).words.isEmpty()) {
+                less(all);
                 series(Tie.PARTY, "", all);
+                series(Tie.PARTY, "", loose(all));
             }
             if (all.size() > 1) {
                 byParty.put(party, array(all));
@@ -128,7 +137,10 @@ final class Bundles {
         if (texts.size() > kinds.size()) {
             texts.values().forEach(all -> series(Tie.TEXT, "", all));
         }
-        kinds.values().forEach(all -> series(Tie.KIND, "", all));
+        kinds.values().forEach(all -> {
+            series(Tie.KIND, "", loose(all));
+            series(Tie.KIND, "", all);
+        });
         byDay.values().forEach(all -> all.sort(Comparator.comparingLong(Bundle::total)));
         partiesOfDay.values().forEach(all -> all.sort(Comparator.comparingLong(Bundle::total)));
         made.clear();
@@ -195,6 +207,30 @@ final class Bundles {
                 }
                 start = i;
             }
+        }
+    }
+
+    /** Those that no reference ties to others. */
+    private List<Integer> loose(List<Integer> all) {
+        return all.stream().filter(e -> slip[e] == 0).toList();
+    }
+
+    /** Each entry of a party with each small one of the same day that goes the other way. */
+    private void less(List<Integer> all) {
+        for (int start = 0; start < all.size(); ) {
+            int end = nextDay(all, start);
+            int pairs = 0;
+            for (int a = start; a < end; a++) {
+                for (int b = start; b < end && pairs < MOST_OF_A_DAY; b++) {
+                    long gross = terms.entries[all.get(a)].amount();
+                    long small = terms.entries[all.get(b)].amount();
+                    if ((gross < 0) != (small < 0) && Math.abs(small) <= Math.abs(gross) * LARGEST_PART) {
+                        pairs++;
+                        bundle(Tie.LESS, "", List.of(all.get(Math.min(a, b)), all.get(Math.max(a, b))));
+                    }
+                }
+            }
+            start = end;
         }
     }
 

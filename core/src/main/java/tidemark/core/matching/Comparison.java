@@ -116,7 +116,7 @@ final class Comparison {
                 best = Reference.OTHER;
             }
         }
-        return best.ordinal() > Reference.INSIDE.ordinal() && commonest(line, entry) <= MOST_COMMON
+        return best.ordinal() > Reference.ONE_SLIP.ordinal() && commonest(line, entry) <= MOST_COMMON
                 ? Reference.INSIDE
                 : best;
     }
@@ -204,7 +204,7 @@ final class Comparison {
                 weight -= Math.log(
                         Math.max(.001, terms.referenceCounts.getOrDefault(entry.reference, 1) / Math.max(all, 200)));
             case INSIDE -> weight -= Math.log(Math.min(INSIDE_ANOTHER, commonest(line, entry)));
-            case ONE_SLIP -> weight -= Math.log(.01);
+            case ONE_SLIP -> weight -= Math.log(Math.min(.01, commonest(line, entry)));
             case OTHER -> weight -= Math.log(.98);
             case SILENT -> {}
         }

@@ -305,18 +305,26 @@ public final class LinkageMatching implements MatchingEngine {
             return out;
         }
 
-        /** How unlikely it would be that the rest of a set makes up what some of it lack of a line; at most 0. */
+        /**
+         * How unlikely it would be that the rest of a set makes up what some of it lack of a line: that an entry without
+         * counterpart, of this amount, lies beside them on the day; at most 0.
+         */
         private double lacking(int l, int[] entries, long apart) {
             if (apart == 0) {
                 return 0;
             }
             for (GroupSearch.Group group : madeUp.get(l)) {
                 int in = 0;
-                for (int e : entries) {
-                    in += Arrays.binarySearch(group.entries(), e) >= 0 ? 1 : 0;
+                int rest = -1;
+                for (int e : group.entries()) {
+                    boolean isIn = Arrays.stream(entries).anyMatch(some -> some == e);
+                    in += isIn ? 1 : 0;
+                    rest = isIn ? rest : e;
                 }
                 if (in == entries.length) {
-                    return Math.log(Chance.raster(1, apart));
+                    double chance = terms.density.expected(apart) / terms.span;
+                    double free = rest < 0 ? 0 : table.free(terms.entries[rest].kind);
+                    return Math.min(0, Math.log(chance) + free);
                 }
             }
             return 0;

@@ -8,6 +8,8 @@ enum Way {
     REFERENCE(.04, .5),
     /** By all entries of a run, whose references have one stem or follow each other. */
     RUN(.01, .5),
+    /** By an entry and a small one that goes the other way. */
+    LESS_ENTRY(.01, .15),
     /** By all entries of one party on one day, or on days that follow each other. */
     PARTY_DAY(.01, .15),
     /** By all entries of one day and kind. */

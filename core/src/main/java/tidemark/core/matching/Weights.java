@@ -28,7 +28,7 @@ final class Weights {
     /** One entry of ten has no counterpart at the bank, or not yet. */
     private static final double FREE = .1;
 
-    private final double[] amount = counts(AMOUNT);
+    private final double[][] amount = new double[MovementKind.values().length][AMOUNT.length];
     private final double[] check = counts(CHECK);
     private final double[] reference = counts(REFERENCE);
     private final double[] name = counts(NAME);
@@ -65,7 +65,7 @@ final class Weights {
 
     /** Counts a match, or the part of one that its probability is. */
     void count(int facts, MovementKind kind, int lineCode, double times) {
-        amount[Facts.amount(facts).ordinal()] += times;
+        amount[kind.ordinal()][Facts.amount(facts).ordinal()] += times;
         add(check, Facts.check(facts).ordinal(), times);
         add(reference, Facts.reference(facts).ordinal(), times);
         add(name, Facts.name(facts).ordinal(), times);
@@ -99,7 +99,7 @@ final class Weights {
 
     /** The shares of true matches at each level, as natural logarithms; a silent level has none. */
     static final class Table {
-        private final double[] amount;
+        private final double[][] amount = new double[MovementKind.values().length][];
         private final double[] check;
         private final double[] reference;
         private final double[] name;
@@ -113,7 +113,21 @@ final class Weights {
         private final double[] free = new double[MovementKind.values().length];
 
         private Table(Weights w) {
-            amount = logs(w.amount);
+            double[] amounts = counts(AMOUNT);
+            for (double[] of : w.amount) {
+                for (int i = 0; i < of.length; i++) {
+                    amounts[i] += of[i];
+                }
+            }
+            double allAmounts = Arrays.stream(amounts).sum();
+            for (int k = 0; k < amount.length; k++) {
+                double[] of = w.amount[k].clone();
+                for (int i = 0; i < of.length; i++) {
+                    // as often as anywhere, until the kind's own matches show otherwise
+                    of[i] += 20 * amounts[i] / allAmounts;
+                }
+                amount[k] = logs(of);
+            }
             check = logs(w.check);
             reference = logs(w.reference);
             name = logs(w.name);
@@ -175,7 +189,7 @@ final class Weights {
         double of(int facts, MovementKind kind, int lineCode) {
             return prior(Way.PAIR, lineCode)
                     - free[kind.ordinal()]
-                    + amount[Facts.amount(facts).ordinal()]
+                    + amount[kind.ordinal()][Facts.amount(facts).ordinal()]
                     + check[Facts.check(facts).ordinal()]
                     + reference[Facts.reference(facts).ordinal()]
                     + name[Facts.name(facts).ordinal()]
