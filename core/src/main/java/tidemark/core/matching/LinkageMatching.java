@@ -323,7 +323,11 @@ public final class LinkageMatching implements MatchingEngine {
                 }
                 if (in == entries.length) {
                     double chance = terms.density.expected(apart) / terms.span;
-                    double free = rest < 0 ? 0 : table.free(terms.entries[rest].kind);
+                    double free = 0;
+                    if (rest >= 0) {
+                        MovementKind kind = terms.entries[rest].kind;
+                        free = table.free(kind) + (kind == terms.entries[entries[0]].kind ? 0 : terms.share(kind));
+                    }
                     return Math.min(0, Math.log(chance) + free);
                 }
             }
@@ -361,8 +365,9 @@ public final class LinkageMatching implements MatchingEngine {
             Map<Integer, Candidate> made = new HashMap<>();
             for (int l = 0; l < terms.lines.length; l++) {
                 List<Candidate> candidates = new ArrayList<>();
-                long groupsOf =
-                        Arrays.stream(ofLine[l]).filter(h -> h >= pairCount).count();
+                long groupsOf = Arrays.stream(ofLine[l])
+                        .filter(h -> h >= pairCount && groups.get(h - pairCount).apart() == 0)
+                        .count();
                 for (int h : ofLine[l]) {
                     if (candidates.size() == MatchingResult.MOST_PER_LINE
                             || (rivals.logOdds(h) < WORTH_TELLING && !candidates.isEmpty())) {

@@ -30,7 +30,8 @@ final class PairSearch {
     static final int MOST_KEPT = 10;
 
     private static final int LATEST = 140;
-    private static final int EARLIEST = -15;
+    /** A ledger written up at the end of the month is a month behind the bank. */
+    private static final int EARLIEST = -25;
     /** Pairs this much lighter than the line's best, as a logarithm, never come into question. */
     private static final double HOPELESS = 12;
 

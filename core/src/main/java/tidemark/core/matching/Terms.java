@@ -156,8 +156,10 @@ final class Terms {
     final Map<String, Integer> checkCounts = new HashMap<>();
     final Map<Long, Integer> amountCounts = new HashMap<>();
     private static final int LONGEST_COUNT = 3;
+    private static final int MOST_OF_ONE_PAYMENT = 3;
     private final Map<String, Integer> smallNumbers = new HashMap<>();
     private final int[] linesOfCode;
+    private final int[] ofKind = new int[MovementKind.values().length];
     final AmountDensity density;
     /** For each day from the first entry's on, the first entry of this day or later. */
     private final int[] firstOfDay;
@@ -190,6 +192,7 @@ final class Terms {
         for (int i = 0; i < entries.length; i++) {
             EntryTerms entry = entries[i];
             parties.get(entry.party).count++;
+            ofKind[entry.kind.ordinal()]++;
             amounts[i] = entry.amount();
             amountCounts.merge(entry.amount(), 1, Integer::sum);
             if (!entry.reference.isEmpty()) {
@@ -255,6 +258,16 @@ final class Terms {
                 }
             }
         }
+    }
+
+    /** Whether a reference is a payment's own and not one that many entries have, as a contract or a terminal. Cost: O(1). */
+    boolean isOwnReference(String reference) {
+        return referenceCounts.getOrDefault(reference, 0) <= MOST_OF_ONE_PAYMENT;
+    }
+
+    /** The logarithm of the share of entries that are of a kind. Cost: O(1). */
+    double share(MovementKind kind) {
+        return Math.log((ofKind[kind.ordinal()] + 1) / (entries.length + 1.0));
     }
 
     /** The first entry of a day or later. Cost: O(1). */
