@@ -45,6 +45,7 @@ final class BundledEntries {
     private final Terms terms;
     private final Weights.Table weights;
     private final Bundles bundles;
+    private final boolean again;
 
     /** What was prepared for the bundles searched last; lines of neighbouring days search the same ones. */
     private static final class Recent {
@@ -65,7 +66,8 @@ final class BundledEntries {
 
     private final ThreadLocal<Recent> recent = ThreadLocal.withInitial(Recent::new);
 
-    BundledEntries(Comparison comparison, Weights.Table weights, Bundles bundles) {
+    BundledEntries(Comparison comparison, Weights.Table weights, Bundles bundles, boolean again) {
+        this.again = again;
         this.comparison = comparison;
         this.terms = comparison.terms();
         this.weights = weights;
@@ -125,6 +127,22 @@ final class BundledEntries {
         partsOf(l, near, tried[Way.DAY.ordinal()], out);
         partsOf(l, ofParties, tried[Way.PARTY_DAY.ordinal()], out);
         parties(l, pairs, out);
+        if (again) {
+            window(l, out);
+        }
+    }
+
+    /** Looks for the line among the latest loose entries of each kind that its code is usual for. */
+    private void window(int l, List<Group> out) {
+        Terms.LineTerms line = terms.lines[l];
+        for (MovementKind kind : MovementKind.values()) {
+            if (weights.code(kind, line.code) > 0) {
+                int[] latest = bundles.latestLoose(kind, line.line.minorUnits() < 0, line.day, SubsetSums.MOST);
+                if (latest.length > 2) {
+                    part(l, bundles.unbundled(latest), 1, 0, out);
+                }
+            }
+        }
     }
 
     /** Looks for the line among the parts of the latest bundles that are more than it, and of these less what is usually kept back. */

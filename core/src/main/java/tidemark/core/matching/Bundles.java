@@ -68,6 +68,9 @@ final class Bundles {
     private static final int SPAN = 3;
 
     static final int MOST_DAYS = SPAN + 1;
+    /** Business days that what is taken to the bank together lies there at the most. */
+    private static final int LONGEST_WAIT = 5;
+
     /** Pairs of takings and fee of one party that are looked at for a day. */
     private static final int MOST_OF_A_DAY = 200;
     /** A fee, discount or deduction is at most this part of what it is taken from. */
@@ -83,6 +86,7 @@ final class Bundles {
     private final Map<Long, List<Bundle>> byTotal = new HashMap<>();
     private final Map<String, List<Bundle>> byKey = new HashMap<>();
     private final Map<Integer, int[]> byParty = new HashMap<>();
+    private final Map<Integer, int[]> looseOfKind = new HashMap<>();
     /** For each day, how many bundles of each way end on it. */
     private final Map<Integer, int[]> counts = new HashMap<>();
 
@@ -137,7 +141,8 @@ final class Bundles {
         if (texts.size() > kinds.size()) {
             texts.values().forEach(all -> series(Tie.TEXT, "", all));
         }
-        kinds.values().forEach(all -> {
+        kinds.forEach((kind, all) -> {
+            looseOfKind.put(kind, array(loose(all)));
             series(Tie.KIND, "", loose(all));
             series(Tie.KIND, "", all);
         });
@@ -377,6 +382,14 @@ final class Bundles {
     /** Open entries of a party, by day; empty where there are fewer than two. */
     int[] ofParty(int party) {
         return byParty.getOrDefault(party, new int[0]);
+    }
+
+    /** The latest open entries of a kind that no reference ties, of a few days up to a day; at most so many, rising. */
+    int[] latestLoose(MovementKind kind, boolean out, int day, int most) {
+        int[] all = looseOfKind.getOrDefault(kind.ordinal() * 2 + (out ? 1 : 0), new int[0]);
+        int end = terms.firstOn(all, day + 1);
+        int start = Math.max(terms.firstOn(all, day - LONGEST_WAIT), end - most);
+        return Arrays.copyOfRange(all, Math.min(start, end), end);
     }
 
     /** Whether an entry is not explained by a pair. */

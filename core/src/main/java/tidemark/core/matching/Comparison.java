@@ -200,9 +200,7 @@ final class Comparison {
         switch (Facts.reference(facts)) {
             case SAME ->
                 weight -= Math.log(terms.referenceCounts.getOrDefault(entry.reference, 1) / Math.max(all, 200));
-            case ZEROS ->
-                weight -= Math.log(
-                        Math.max(.001, terms.referenceCounts.getOrDefault(entry.reference, 1) / Math.max(all, 200)));
+            case ZEROS -> weight -= Math.log(Math.min(.02, commonest(line, entry)));
             case INSIDE -> weight -= Math.log(Math.min(INSIDE_ANOTHER, commonest(line, entry)));
             case ONE_SLIP -> weight -= Math.log(Math.min(.01, commonest(line, entry)));
             case OTHER -> weight -= Math.log(.98);
@@ -211,8 +209,8 @@ final class Comparison {
         double share = Math.max(RAREST_NAME, terms.parties.get(entry.party).count / Math.max(all, 20));
         switch (Facts.name(facts)) {
             case ALL -> weight -= Math.log(Math.min(1, 1.2 * share));
-            case MOST -> weight -= Math.log(Math.min(1, Math.max(.01, 2 * share)));
-            case SOME -> weight -= Math.log(Math.min(1, Math.max(.08, 2 * share)));
+            case MOST -> weight -= Math.log(Math.clamp(3 * terms.sharedWords(entry.party, line), 2 * RAREST_NAME, 1));
+            case SOME -> weight -= Math.log(Math.clamp(3 * terms.sharedWords(entry.party, line), .02, 1));
             case NONE -> weight -= Math.log(.55);
             case ANOTHER -> weight -= Math.log(.6);
             case SILENT -> {}

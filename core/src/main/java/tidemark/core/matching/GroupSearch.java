@@ -2,7 +2,6 @@ package tidemark.core.matching;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.IntFunction;
@@ -57,21 +56,34 @@ final class GroupSearch {
     private final Bundles bundles;
     private final BundledEntries bundled;
     private final PartLines parts;
-    private final Map<Members, Group> found = new LinkedHashMap<>();
+    private final Map<Members, Group> found;
 
+    /**
+     * @param sure lines, then entries, that are explained for certain
+     * @param again whether this is a second search, in what the first left, where more is tried
+     * @param found where what is found is added
+     */
     GroupSearch(
             Comparison comparison,
             Weights.Table weights,
-            boolean[] openLine,
-            boolean[] openEntry,
-            PairSearch.Found[] pairs) {
+            boolean[] sure,
+            PairSearch.Found[] pairs,
+            boolean again,
+            Map<Members, Group> found) {
         this.comparison = comparison;
         this.terms = comparison.terms();
         this.weights = weights;
-        this.openLine = openLine;
-        this.openEntry = openEntry;
+        this.found = found;
+        openLine = new boolean[terms.lines.length];
+        for (int l = 0; l < openLine.length; l++) {
+            openLine[l] = !sure[l];
+        }
+        openEntry = new boolean[terms.entries.length];
+        for (int e = 0; e < openEntry.length; e++) {
+            openEntry[e] = !sure[openLine.length + e];
+        }
         bundles = new Bundles(terms, openEntry);
-        bundled = new BundledEntries(comparison, weights, bundles);
+        bundled = new BundledEntries(comparison, weights, bundles, again);
         this.pairs = pairs;
         parts = new PartLines(comparison, weights, openLine, pairs);
     }
@@ -85,7 +97,7 @@ final class GroupSearch {
         }
     }
 
-    List<Group> find() {
+    void find() {
         gather(terms.lines.length, l -> openLine[l] ? ofLine(l) : List.of());
         gather(terms.entries.length, e -> openEntry[e] ? ofEntry(e) : List.of());
         ManySides many = new ManySides(terms, weights, bundles);
@@ -94,7 +106,6 @@ final class GroupSearch {
         new LineSets(comparison, weights, bundles, openLine, linesOfParty)
                 .find()
                 .forEach(this::found);
-        return List.copyOf(found.values());
     }
 
     /** Each is searched by itself and what comes of it is put together in order, so that it does not depend on who did it. */
@@ -131,7 +142,7 @@ final class GroupSearch {
     }
 
     /** What a group ties, as a key. */
-    private static final class Members {
+    static final class Members {
         private final int[] lines;
         private final int[] entries;
         private final int hash;

@@ -42,12 +42,14 @@ public final class LinkageMatching implements MatchingEngine {
 
     private static final int ROUNDS = 3;
     private static final int GROUP_ROUNDS = 2;
+    private static final int SEARCHES = 2;
     /** More than this many of the latest lines teach an account's weights no better. */
     private static final int MOST_TAUGHT_BY = 20_000;
 
     /** Rounds of messages while the weights are still being learned and groups are still to come. */
     private static final int FIRST_IMPRESSION = 8;
 
+    private static final double A_WEEK = Math.log(5);
     private static final double WORTH_TELLING = Math.log(1e-6);
 
     @Override
@@ -95,8 +97,7 @@ public final class LinkageMatching implements MatchingEngine {
             table = learn(learned, first);
             hypotheses = pairsAsHypotheses(table);
             beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
-            addGroups();
-            weighGroups(learned);
+            addGroups(learned);
         }
 
         private int nodes() {
@@ -235,54 +236,73 @@ public final class LinkageMatching implements MatchingEngine {
             return all;
         }
 
-        private void addGroups() {
-            int n = terms.lines.length;
-            boolean[] openLine = new boolean[n];
-            boolean[] openEntry = new boolean[terms.entries.length];
+        /** Groups among what no pair explains for certain; then, among what these leave, those that are harder to tell. */
+        private void addGroups(Learned learned) {
+            Map<GroupSearch.Members, GroupSearch.Group> found = new LinkedHashMap<>();
+            boolean[] before = null;
+            for (int round = 0; round < SEARCHES; round++) {
+                boolean[] sure = sure();
+                if (Arrays.equals(before, sure)) {
+                    break;
+                }
+                before = sure;
+                GroupSearch search = new GroupSearch(comparison, table, sure, pairs, round > 0, found);
+                if (round == 0) {
+                    search.meetFees(comparison.fees());
+                    comparison.fees().settle();
+                    lookAtFees();
+                }
+                search.find();
+                groups = found.values().stream()
+                        .filter(g -> rules.allow(terms, g))
+                        .toList();
+                madeUp = madeUp();
+                hypotheses = pairsAsHypotheses(table);
+                for (GroupSearch.Group group : groups) {
+                    hypotheses.add(round == 0 ? group.weight() : weightOfGroup(group), nodes(group));
+                }
+                weighGroups(learned);
+            }
+        }
+
+        private int[] nodes(GroupSearch.Group group) {
+            int[] nodes = new int[group.lines().length + group.entries().length];
+            System.arraycopy(group.lines(), 0, nodes, 0, group.lines().length);
+            for (int i = 0; i < group.entries().length; i++) {
+                nodes[group.lines().length + i] = terms.lines.length + group.entries()[i];
+            }
+            return nodes;
+        }
+
+        /** Lines and entries of what is as good as certain and balances to the cent. */
+        private boolean[] sure() {
             boolean[] sure = new boolean[nodes()];
-            for (int h = 0; h < pairCount; h++) {
-                if (beliefs.logOdds(h) > Math.log(FIRM_ODDS)
-                        && Facts.amount(pairs[pairLine[h]].facts()[pairPlace[h]]) == Facts.Amount.SAME) {
+            for (int h = 0; h < hypotheses.count(); h++) {
+                boolean balanced = h < pairCount
+                        ? Facts.amount(pairs[pairLine[h]].facts()[pairPlace[h]]) == Facts.Amount.SAME
+                        : groups.get(h - pairCount).apart() == 0;
+                if (balanced && beliefs.logOdds(h) > Math.log(FIRM_ODDS)) {
                     for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
                         sure[hypotheses.member(s)] = true;
                     }
                 }
             }
-            for (int l = 0; l < n; l++) {
-                openLine[l] = !sure[l];
-            }
-            for (int e = 0; e < openEntry.length; e++) {
-                openEntry[e] = !sure[n + e];
-            }
-            GroupSearch search = new GroupSearch(comparison, table, openLine, openEntry, pairs);
-            search.meetFees(comparison.fees());
-            comparison.fees().settle();
-            lookAtFees();
-            hypotheses = pairsAsHypotheses(table);
-            groups = search.find().stream().filter(g -> rules.allow(terms, g)).toList();
-            madeUp = madeUp();
-            for (GroupSearch.Group group : groups) {
-                int[] nodes = new int[group.lines().length + group.entries().length];
-                System.arraycopy(group.lines(), 0, nodes, 0, group.lines().length);
-                for (int i = 0; i < group.entries().length; i++) {
-                    nodes[group.lines().length + i] = n + group.entries()[i];
-                }
-                hypotheses.add(group.weight(), nodes);
-            }
+            return sure;
         }
 
         /** Which ways are usual here is known once there are groups. */
         private void weighGroups(Learned learned) {
             int[] latest = IntStream.range(0, terms.lines.length).toArray();
             for (int round = 0; round < GROUP_ROUNDS; round++) {
-                Beliefs believed = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
+                beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
                 Weights weights = teach(learned, new Payers());
-                count(hypotheses, believed, latest, weights, false);
+                count(hypotheses, beliefs, latest, weights, false);
                 table = weights.table();
                 for (int h = 0; h < hypotheses.count(); h++) {
                     hypotheses.weigh(h, h < pairCount ? weightOfPair(h) : weightOfGroup(groups.get(h - pairCount)));
                 }
             }
+            beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
         }
 
         /**
@@ -334,6 +354,22 @@ public final class LinkageMatching implements MatchingEngine {
             return 0;
         }
 
+        /** How unlikely it would be that an entry of the amount lies beside lines that take each other back; at most 0. */
+        private double besides(GroupSearch.Group cancelling) {
+            double least = 0;
+            for (int l : cancelling.lines()) {
+                PairSearch.Found found = pairs[l];
+                for (int i = 0; i < found.entries().length; i++) {
+                    if (Facts.amount(found.facts()[i]) == Facts.Amount.SAME) {
+                        Terms.EntryTerms entry = terms.entries[found.entries()[i]];
+                        double likely = -found.unlikely()[i] + A_WEEK + table.free(entry.kind);
+                        least = Math.min(least, likely);
+                    }
+                }
+            }
+            return least;
+        }
+
         private double weightOfPair(int h) {
             int l = pairLine[h];
             PairSearch.Found found = pairs[l];
@@ -346,7 +382,11 @@ public final class LinkageMatching implements MatchingEngine {
         }
 
         private double weightOfGroup(GroupSearch.Group group) {
-            double free = group.entries().length == 0 ? 0 : table.free(terms.entries[group.entries()[0]].kind);
+            if (group.way() == Way.CANCELLED) {
+                int code = terms.lines[group.lines()[0]].code;
+                return group.bare() + table.prior(group.way(), code) + besides(group);
+            }
+            double free = table.free(terms.entries[group.entries()[0]].kind);
             double lacking = group.lines().length == 1 ? lacking(group.lines()[0], group.entries(), group.apart()) : 0;
             return group.bare() + lacking + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
         }

@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.statement.BankLine;
 
@@ -212,6 +213,7 @@ final class Terms {
         span = entries.length == 0 ? 21 : Math.max(21, entryDays[entries.length - 1] - entryDays[0] + 1);
         firstOfDay = firstOfDays();
         weighWords();
+        countWords();
         linesOfCode = new int[codes.size()];
         countSmallNumbers();
     }
@@ -343,6 +345,54 @@ final class Terms {
                 party.rarity[i] = Math.log(1 + all / counts.getOrDefault(party.words.get(i), 1));
             }
         }
+    }
+
+    /** Words of parties, rising, and how many entries have one of those before each. */
+    private String[] words = {};
+
+    private int[] entriesBefore = {};
+
+    private void countWords() {
+        TreeMap<String, Integer> counts = new TreeMap<>();
+        for (Party party : parties) {
+            party.words.forEach(w -> counts.merge(w, party.count, Integer::sum));
+        }
+        words = counts.keySet().toArray(String[]::new);
+        entriesBefore = new int[words.length + 1];
+        for (int i = 0; i < words.length; i++) {
+            entriesBefore[i + 1] = entriesBefore[i] + counts.getOrDefault(words[i], 0);
+        }
+    }
+
+    /** The share of entries that name a party with a word that begins so. Cost: O(log words). */
+    private double shareOfBeginning(String beginning) {
+        int low = Arrays.binarySearch(words, beginning);
+        int high = Arrays.binarySearch(words, beginning + Character.MAX_VALUE);
+        int count = entriesBefore[high < 0 ? -1 - high : high] - entriesBefore[low < 0 ? -1 - low : low];
+        return Math.max(1, count) / Math.max(20.0, entries.length);
+    }
+
+    /** The share of entries that have what is rarest of what a party's name and a line have in common; 1 for nothing. */
+    double sharedWords(int of, LineTerms line) {
+        Party party = parties.get(of);
+        double rarest = 1;
+        for (int i = 0; i < party.letters.length; i++) {
+            for (int w = 0; w < line.letters.length; w++) {
+                if (Likeness.mayBe(party.letters[i], line.letters[w])) {
+                    String ours = party.words.get(i);
+                    String banks = line.text.words().get(w);
+                    if (Likeness.of(ours, banks) >= .7) {
+                        int common = 0;
+                        int shorter = Math.min(ours.length(), banks.length());
+                        while (common < shorter && ours.charAt(common) == banks.charAt(common)) {
+                            common++;
+                        }
+                        rarest = Math.min(rarest, shareOfBeginning(ours.substring(0, common)));
+                    }
+                }
+            }
+        }
+        return rarest;
     }
 
     /** How much of a party's name stands in the words of a line, 0 to 1, rare words counting for more. */
