@@ -34,6 +34,8 @@ final class BundledEntries {
     private static final double LEAST_COUNTED = 1 / 30.0;
     /** Business days that a ledger is written up behind the bank. */
     private static final int EARLIEST_POSTED = -4;
+    /** Days on which what is taken to the bank together may have ended. */
+    private static final int WINDOWS = 4;
     /** Where something is usually kept back at all, it is in about half of the cases. */
     private static final double USUALLY_KEPT = .5;
     /** What is fainter than this, as a logarithm of odds, moves nothing else ({@link Beliefs}) and is not worth telling. */
@@ -136,11 +138,14 @@ final class BundledEntries {
     private void window(int l, List<Group> out) {
         Terms.LineTerms line = terms.lines[l];
         for (MovementKind kind : MovementKind.values()) {
-            if (weights.code(kind, line.code) > 0) {
-                int[] latest = bundles.latestLoose(kind, line.line.minorUnits() < 0, line.day, SubsetSums.MOST);
-                if (latest.length > 2) {
-                    part(l, bundles.unbundled(latest), 1, 0, out);
+            Movement movement = Movement.of(kind, line.line.minorUnits() < 0);
+            int[] before = {};
+            for (int day = line.day; weights.code(movement, line.code) > 0 && day > line.day - WINDOWS; day--) {
+                int[] latest = bundles.latestLoose(movement, day, SubsetSums.MOST);
+                if (latest.length > 2 && !Arrays.equals(before, latest)) {
+                    part(l, bundles.unbundled(latest), WINDOWS, 0, out);
                 }
+                before = latest;
             }
         }
     }
@@ -155,7 +160,7 @@ final class BundledEntries {
             boolean worth = (bundle.total() < 0) == (amount < 0)
                     && Math.abs(bundle.total()) > Math.abs(amount)
                     && bundle.units().length > 2
-                    && weights.code(bundle.kind(), line.code) > GroupSearch.OTHER_KIND;
+                    && weights.code(bundle.movement(), line.code) > GroupSearch.OTHER_KIND;
             if (worth && searched < MOST_SEARCHED) {
                 searched++;
                 SubsetSums sums = recent.get().of(bundle);
@@ -297,7 +302,7 @@ final class BundledEntries {
             List<Group> out) {
         Terms.LineTerms line = terms.lines[l];
         double usual = whole && bundle.number() >= 0
-                ? weights.lateness(bundle.kind(), line.day - bundle.day()) + weights.code(bundle.kind(), line.code)
+                ? weights.lateness(bundle.movement(), line.day - bundle.day()) + weights.code(bundle.movement(), line.code)
                 : usual(line, members);
         boolean oneParty = true;
         for (int i = 1; oneParty && i < members.length; i++) {
@@ -337,6 +342,6 @@ final class BundledEntries {
     }
 
     private double usual(Terms.LineTerms line, Terms.EntryTerms entry) {
-        return weights.lateness(entry.kind, line.day - entry.day) + weights.code(entry.kind, line.code);
+        return weights.lateness(entry.movement, line.day - entry.day) + weights.code(entry.movement, line.code);
     }
 }

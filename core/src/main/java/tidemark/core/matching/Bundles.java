@@ -49,7 +49,7 @@ final class Bundles {
      * @param unitTotals what each unit comes to
      * @param day the latest of its days
      * @param step that all its amounts share
-     * @param kind of the largest of its entries
+     * @param movement of the largest of its entries
      */
     record Bundle(
             int number,
@@ -61,7 +61,7 @@ final class Bundles {
             int day,
             long total,
             long step,
-            MovementKind kind) {}
+            Movement movement) {}
 
     private static final int MOST_MEMBERS = 400;
     /** Business days from the first to the last of a reference, and of days taken to the bank together. */
@@ -116,7 +116,7 @@ final class Bundles {
                 add(stems, entry.stem, e);
             }
             if (open[e]) {
-                int kind = entry.kind.ordinal() * 2 + (entry.amount() < 0 ? 1 : 0);
+                int kind = entry.movement.index();
                 if (entry.running >= 0) {
                     add(running, entry.series + kind, e);
                 }
@@ -304,7 +304,7 @@ final class Bundles {
                 day,
                 total,
                 step,
-                terms.entries[largest].kind);
+                terms.entries[largest].movement);
     }
 
     private long[] totals(int[] members, int[][] units) {
@@ -385,8 +385,8 @@ final class Bundles {
     }
 
     /** The latest open entries of a kind that no reference ties, of a few days up to a day; at most so many, rising. */
-    int[] latestLoose(MovementKind kind, boolean out, int day, int most) {
-        int[] all = looseOfKind.getOrDefault(kind.ordinal() * 2 + (out ? 1 : 0), new int[0]);
+    int[] latestLoose(Movement movement, int day, int most) {
+        int[] all = looseOfKind.getOrDefault(movement.index(), new int[0]);
         int end = terms.firstOn(all, day + 1);
         int start = Math.max(terms.firstOn(all, day - LONGEST_WAIT), end - most);
         return Arrays.copyOfRange(all, Math.min(start, end), end);

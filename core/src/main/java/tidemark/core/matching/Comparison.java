@@ -238,7 +238,7 @@ final class Comparison {
         double same = line.expected;
         long bank = line.line.minorUnits();
         return switch (level) {
-            case SAME -> same + Math.max(0, terms.amountCounts.getOrDefault(bank, 1) - 1);
+            case SAME -> Math.max(same, terms.amountCounts.getOrDefault(bank, 1) - 1);
             case USUAL_FEE -> same * Math.max(2, fees.usualCount());
             case LESS -> same * Math.abs(bank) * LARGEST_FEE;
             case SWAPPED -> same * 8;

@@ -155,9 +155,9 @@ final class LineSets {
         double chance = terms.density.expected(set.total()) / terms.span;
         double weight = -Math.log(chance)
                 - Math.log(setsOf[set.lines()[0]])
-                + weights.lag(entry.kind, set.last() - entry.day)
+                + weights.lag(entry.movement, set.last() - entry.day)
                 + spoken(set, entry.numbers, entry.party);
-        return group(Way.TOGETHER, set, new int[] {e}, weight + code(entry.kind, set));
+        return group(Way.TOGETHER, set, new int[] {e}, weight + code(entry.movement, set));
     }
 
     private Group ofBundle(LineSet set, Bundle bundle) {
@@ -171,14 +171,14 @@ final class LineSets {
         double weight = -Math.log(Chance.raster(bundle.step(), set.total()))
                 - Math.log(tried[bundle.tie().way.ordinal()])
                 - Math.log(setsOf[set.lines()[0]])
-                + weights.lateness(bundle.kind(), set.last() - bundle.day())
+                + weights.lateness(bundle.movement(), set.last() - bundle.day())
                 + spoken(set, Numbers.in(List.of(bundle.key())), oneParty ? first.party : -1);
         boolean tied = Numbers.in(List.of(bundle.key())).contains(set.key());
         return new Group(
                 Way.CROSSWISE,
                 set.lines(),
                 bundle.members(),
-                weight + code(bundle.kind(), set),
+                weight + code(bundle.movement(), set),
                 tied || !mayBeApart(set, bundle),
                 tied,
                 0,
@@ -218,10 +218,10 @@ final class LineSets {
         return new Group(way, set.lines(), entries, weight, true, !set.key().isEmpty(), 0, false);
     }
 
-    private double code(MovementKind kind, LineSet set) {
+    private double code(Movement movement, LineSet set) {
         double sum = 0;
         for (int l : set.lines()) {
-            sum += weights.code(kind, terms.lines[l].code);
+            sum += weights.code(movement, terms.lines[l].code);
         }
         return sum / set.lines().length;
     }

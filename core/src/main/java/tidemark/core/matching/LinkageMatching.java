@@ -42,7 +42,7 @@ public final class LinkageMatching implements MatchingEngine {
 
     private static final int ROUNDS = 3;
     private static final int GROUP_ROUNDS = 2;
-    private static final int SEARCHES = 2;
+    private static final int SEARCHES = 3;
     /** More than this many of the latest lines teach an account's weights no better. */
     private static final int MOST_TAUGHT_BY = 20_000;
 
@@ -160,7 +160,7 @@ public final class LinkageMatching implements MatchingEngine {
                 int l = pairLine[h];
                 PairSearch.Found found = pairs[l];
                 Terms.EntryTerms entry = terms.entries[found.entries()[pairPlace[h]]];
-                weights.count(found.facts()[pairPlace[h]], entry.kind, terms.lines[l].code, p);
+                weights.count(found.facts()[pairPlace[h]], entry.movement, terms.lines[l].code, p);
                 weights.countLine(terms.lines[l].code, Way.PAIR, p);
                 if (meetFees && Facts.amount(found.facts()[pairPlace[h]]) == Facts.Amount.LESS) {
                     comparison.fees().met(terms.lines[l].line.minorUnits(), entry.amount());
@@ -172,7 +172,7 @@ public final class LinkageMatching implements MatchingEngine {
                 firstDay = Math.min(firstDay, terms.lines[l].day);
             }
             for (int e = terms.firstEntryOn(firstDay); e < terms.entries.length; e++) {
-                weights.countEntry(terms.entries[e].kind, believed.taken(terms.lines.length + e));
+                weights.countEntry(terms.entries[e].movement, believed.taken(terms.lines.length + e));
             }
         }
 
@@ -227,7 +227,7 @@ public final class LinkageMatching implements MatchingEngine {
                     pairLine[all.count()] = l;
                     pairPlace[all.count()] = i;
                     all.add(
-                            found.unlikely()[i] + now.of(found.facts()[i], terms.entries[e].kind, terms.lines[l].code),
+                            found.unlikely()[i] + now.of(found.facts()[i], terms.entries[e].movement, terms.lines[l].code),
                             l,
                             terms.lines.length + e);
                 }
@@ -306,13 +306,12 @@ public final class LinkageMatching implements MatchingEngine {
         }
 
         /**
-         * For each line, the sets that come to its amount to the cent and are all there is of something. What leaves out some
-         * of such a set lacks just what the rest comes to, and that would be chance.
+         * For each line, the sets that come to its amount to the cent. What leaves out some of such a set lacks just what the rest comes to, and that would be chance.
          */
         private List<List<GroupSearch.Group>> madeUp() {
             List<List<GroupSearch.Group>> out = new ArrayList<>(Collections.nCopies(terms.lines.length, List.of()));
             for (GroupSearch.Group group : groups) {
-                if (group.apart() != 0 || !group.whole() || group.entries().length == 0) {
+                if (group.apart() != 0 || group.entries().length == 0) {
                     continue;
                 }
                 for (int l : group.lines()) {
@@ -341,14 +340,15 @@ public final class LinkageMatching implements MatchingEngine {
                     in += isIn ? 1 : 0;
                     rest = isIn ? rest : e;
                 }
-                if (in == entries.length) {
+                // of what is not all there is, any one entry of some days may have been left over
+                if (in == entries.length && (group.whole() || group.entries().length == in + 1)) {
                     double chance = terms.density.expected(apart) / terms.span;
                     double free = 0;
                     if (rest >= 0) {
-                        MovementKind kind = terms.entries[rest].kind;
-                        free = table.free(kind) + (kind == terms.entries[entries[0]].kind ? 0 : terms.share(kind));
+                        Movement of = terms.entries[rest].movement;
+                        free = table.free(of) + (of == terms.entries[entries[0]].movement ? 0 : terms.share(of));
                     }
-                    return Math.min(0, Math.log(chance) + free);
+                    return Math.min(0, Math.log(chance) + free + (group.whole() ? 0 : A_WEEK));
                 }
             }
             return 0;
@@ -362,7 +362,7 @@ public final class LinkageMatching implements MatchingEngine {
                 for (int i = 0; i < found.entries().length; i++) {
                     if (Facts.amount(found.facts()[i]) == Facts.Amount.SAME) {
                         Terms.EntryTerms entry = terms.entries[found.entries()[i]];
-                        double likely = -found.unlikely()[i] + A_WEEK + table.free(entry.kind);
+                        double likely = -found.unlikely()[i] + A_WEEK + table.free(entry.movement);
                         least = Math.min(least, likely);
                     }
                 }
@@ -378,7 +378,7 @@ public final class LinkageMatching implements MatchingEngine {
             long apart = terms.entries[e].amount() - terms.lines[l].line.minorUnits();
             return found.unlikely()[i]
                     + (apart == 0 ? 0 : lacking(l, new int[] {e}, apart))
-                    + table.of(found.facts()[i], terms.entries[found.entries()[i]].kind, terms.lines[l].code);
+                    + table.of(found.facts()[i], terms.entries[found.entries()[i]].movement, terms.lines[l].code);
         }
 
         private double weightOfGroup(GroupSearch.Group group) {
@@ -386,7 +386,7 @@ public final class LinkageMatching implements MatchingEngine {
                 int code = terms.lines[group.lines()[0]].code;
                 return group.bare() + table.prior(group.way(), code) + besides(group);
             }
-            double free = table.free(terms.entries[group.entries()[0]].kind);
+            double free = table.free(terms.entries[group.entries()[0]].movement);
             double lacking = group.lines().length == 1 ? lacking(group.lines()[0], group.entries(), group.apart()) : 0;
             return group.bare() + lacking + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
         }

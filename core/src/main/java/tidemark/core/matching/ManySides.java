@@ -191,7 +191,7 @@ final class ManySides {
         double sum = 0;
         for (int e : someEntries) {
             Terms.EntryTerms entry = terms.entries[entries[e]];
-            sum += weights.lateness(entry.kind, last.day - entry.day) + weights.code(entry.kind, last.code);
+            sum += weights.lateness(entry.movement, last.day - entry.day) + weights.code(entry.movement, last.code);
         }
         return sum / someEntries.length;
     }

@@ -152,7 +152,7 @@ final class PartLines {
         long amount = terms.lines[l].line.minorUnits();
         return (amount < 0) == (entry.amount() < 0)
                 && Math.abs(amount) < Math.abs(entry.amount())
-                && weights.code(entry.kind, terms.lines[l].code) > GroupSearch.OTHER_KIND;
+                && weights.code(entry.movement, terms.lines[l].code) > GroupSearch.OTHER_KIND;
     }
 
     private static boolean speaks(int facts) {
@@ -171,8 +171,8 @@ final class PartLines {
             }
             double late = 0;
             for (int i : subset) {
-                late += weights.lateness(entry.kind, terms.lines[lines[i]].day - entry.day)
-                        + weights.code(entry.kind, terms.lines[lines[i]].code);
+                late += weights.lateness(entry.movement, terms.lines[lines[i]].day - entry.day)
+                        + weights.code(entry.movement, terms.lines[lines[i]].code);
             }
             double weight = -Math.log(raster) - Chance.sets(lines.length, subset.length) + late / subset.length;
             if (speaking) {

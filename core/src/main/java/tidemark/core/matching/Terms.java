@@ -75,6 +75,7 @@ final class Terms {
 
         final CashEntry entry;
         final MovementKind kind;
+        final Movement movement;
         final int day;
         final int party;
         final String reference;
@@ -96,6 +97,7 @@ final class Terms {
         EntryTerms(LedgerItem item, int party) {
             this.entry = item.entry();
             this.kind = item.kind();
+            movement = Movement.of(kind, entry.minorUnits() < 0);
             this.day = BusinessDays.number(entry.date());
             this.party = party;
             this.reference = Phrase.squashed(entry.reference().isEmpty() ? entry.checkNumber() : entry.reference());
@@ -160,7 +162,7 @@ final class Terms {
     private static final int MOST_OF_ONE_PAYMENT = 3;
     private final Map<String, Integer> smallNumbers = new HashMap<>();
     private final int[] linesOfCode;
-    private final int[] ofKind = new int[MovementKind.values().length];
+    private final int[] ofMovement = new int[Movement.COUNT];
     final AmountDensity density;
     /** For each day from the first entry's on, the first entry of this day or later. */
     private final int[] firstOfDay;
@@ -193,7 +195,7 @@ final class Terms {
         for (int i = 0; i < entries.length; i++) {
             EntryTerms entry = entries[i];
             parties.get(entry.party).count++;
-            ofKind[entry.kind.ordinal()]++;
+            ofMovement[entry.movement.index()]++;
             amounts[i] = entry.amount();
             amountCounts.merge(entry.amount(), 1, Integer::sum);
             if (!entry.reference.isEmpty()) {
@@ -267,9 +269,9 @@ final class Terms {
         return referenceCounts.getOrDefault(reference, 0) <= MOST_OF_ONE_PAYMENT;
     }
 
-    /** The logarithm of the share of entries that are of a kind. Cost: O(1). */
-    double share(MovementKind kind) {
-        return Math.log((ofKind[kind.ordinal()] + 1) / (entries.length + 1.0));
+    /** The logarithm of the share of entries that are of a kind and direction. Cost: O(1). */
+    double share(Movement movement) {
+        return Math.log((ofMovement[movement.index()] + 1) / (entries.length + 1.0));
     }
 
     /** The first entry of a day or later. Cost: O(1). */
@@ -325,9 +327,9 @@ final class Terms {
             if (code != null && party != null) {
                 LineTerms line = new LineTerms(d.line(), code);
                 EntryTerms entry = new EntryTerms(d.item(), party);
-                weights.count(comparison.compare(line, entry), entry.kind, code, 1);
+                weights.count(comparison.compare(line, entry), entry.movement, code, 1);
                 weights.countLine(code, Way.PAIR, 1);
-                weights.countEntry(entry.kind, 1);
+                weights.countEntry(entry.movement, 1);
             }
         }
     }

@@ -28,28 +28,28 @@ final class Weights {
     /** One entry of ten has no counterpart at the bank, or not yet. */
     private static final double FREE = .1;
 
-    private final double[][] amount = new double[MovementKind.values().length][AMOUNT.length];
+    private final double[][] amount = new double[Movement.COUNT][AMOUNT.length];
     private final double[] check = counts(CHECK);
     private final double[] reference = counts(REFERENCE);
     private final double[] name = counts(NAME);
     private final double[] payer = counts(PAYER);
     private final double[] month = counts(MONTH);
-    private final double[][] lag = new double[MovementKind.values().length][Lag.STEPS];
+    private final double[][] lag = new double[Movement.COUNT][Lag.STEPS];
     /** For each kind, how often each code of the bank was met. */
-    private final double[][] code = new double[MovementKind.values().length][CODES];
+    private final double[][] code = new double[Movement.COUNT][CODES];
 
     private final double[] allCodes = new double[CODES];
     /** For each way and code of the bank, how many lines are explained so. */
     private final double[][] ways = new double[Way.values().length][CODES];
     /** For each kind, how many entries there are, and how many of them have no counterpart. */
-    private final double[] entries = new double[MovementKind.values().length];
+    private final double[] entries = new double[Movement.COUNT];
 
-    private final double[] free = new double[MovementKind.values().length];
+    private final double[] free = new double[Movement.COUNT];
 
     Weights() {
-        for (MovementKind kind : MovementKind.values()) {
+        for (int m = 0; m < Movement.COUNT; m++) {
             for (int s = 0; s < Lag.STEPS; s++) {
-                lag[kind.ordinal()][s] = Lag.shipped(kind, s) * SHIPPED_MATCHES / 2;
+                lag[m][s] = Lag.shipped(Movement.at(m).kind(), s) * SHIPPED_MATCHES / 2;
             }
         }
     }
@@ -64,15 +64,15 @@ final class Weights {
     }
 
     /** Counts a match, or the part of one that its probability is. */
-    void count(int facts, MovementKind kind, int lineCode, double times) {
-        amount[kind.ordinal()][Facts.amount(facts).ordinal()] += times;
+    void count(int facts, Movement movement, int lineCode, double times) {
+        amount[movement.index()][Facts.amount(facts).ordinal()] += times;
         add(check, Facts.check(facts).ordinal(), times);
         add(reference, Facts.reference(facts).ordinal(), times);
         add(name, Facts.name(facts).ordinal(), times);
         add(payer, Facts.payer(facts).ordinal(), times);
         add(month, Facts.month(facts).ordinal(), times);
-        lag[kind.ordinal()][Lag.step(Facts.days(facts))] += times;
-        code[kind.ordinal()][Math.min(lineCode, CODES - 1)] += times;
+        lag[movement.index()][Lag.step(Facts.days(facts))] += times;
+        code[movement.index()][Math.min(lineCode, CODES - 1)] += times;
     }
 
     private static void add(double[] counts, int level, double times) {
@@ -87,9 +87,9 @@ final class Weights {
     }
 
     /** Counts an entry, with the probability that it has a counterpart. */
-    void countEntry(MovementKind kind, double probability) {
-        entries[kind.ordinal()]++;
-        free[kind.ordinal()] += 1 - probability;
+    void countEntry(Movement movement, double probability) {
+        entries[movement.index()]++;
+        free[movement.index()] += 1 - probability;
     }
 
     /** Logarithms of what the counts make, quick to look up. */
@@ -99,18 +99,18 @@ final class Weights {
 
     /** The shares of true matches at each level, as natural logarithms; a silent level has none. */
     static final class Table {
-        private final double[][] amount = new double[MovementKind.values().length][];
+        private final double[][] amount = new double[Movement.COUNT][];
         private final double[] check;
         private final double[] reference;
         private final double[] name;
         private final double[] payer;
         private final double[] month;
-        private final double[][] lag = new double[MovementKind.values().length][];
-        private final double[][] code = new double[MovementKind.values().length][CODES];
+        private final double[][] lag = new double[Movement.COUNT][];
+        private final double[][] code = new double[Movement.COUNT][CODES];
         /** For each way, the odds that a line of a code is explained so, against not at all. */
         private final double[][] prior = new double[Way.values().length][CODES];
         /** For each kind, the share of entries without counterpart. */
-        private final double[] free = new double[MovementKind.values().length];
+        private final double[] free = new double[Movement.COUNT];
 
         private Table(Weights w) {
             double[] amounts = counts(AMOUNT);
@@ -186,17 +186,17 @@ final class Weights {
         }
 
         /** The part of a pair's weight that the account teaches. Cost: O(1). */
-        double of(int facts, MovementKind kind, int lineCode) {
+        double of(int facts, Movement movement, int lineCode) {
             return prior(Way.PAIR, lineCode)
-                    - free[kind.ordinal()]
-                    + amount[kind.ordinal()][Facts.amount(facts).ordinal()]
+                    - free[movement.index()]
+                    + amount[movement.index()][Facts.amount(facts).ordinal()]
                     + check[Facts.check(facts).ordinal()]
                     + reference[Facts.reference(facts).ordinal()]
                     + name[Facts.name(facts).ordinal()]
                     + payer[Facts.payer(facts).ordinal()]
                     + month[Facts.month(facts).ordinal()]
-                    + lag[kind.ordinal()][Lag.step(Facts.days(facts))]
-                    + code[kind.ordinal()][Math.min(lineCode, CODES - 1)];
+                    + lag[movement.index()][Lag.step(Facts.days(facts))]
+                    + code[movement.index()][Math.min(lineCode, CODES - 1)];
         }
 
         /** The logarithm of the odds that a line of the code is explained so, against not at all. */
@@ -205,13 +205,13 @@ final class Weights {
         }
 
         /** The logarithm of the share of entries of the kind that have no counterpart. */
-        double free(MovementKind kind) {
-            return free[kind.ordinal()];
+        double free(Movement movement) {
+            return free[movement.index()];
         }
 
         /** How usual so many days are for the kind, against the most usual number; at most 0. */
-        double lateness(MovementKind kind, int days) {
-            double[] steps = lag[kind.ordinal()];
+        double lateness(Movement movement, int days) {
+            double[] steps = lag[movement.index()];
             double best = Double.NEGATIVE_INFINITY;
             for (int s = 0; s < Lag.STEPS; s++) {
                 best = Math.max(best, steps[s]);
@@ -220,12 +220,12 @@ final class Weights {
         }
 
         /** The logarithm of the share of matches of a kind that are so many days apart, for one day. */
-        double lag(MovementKind kind, int days) {
-            return lag[kind.ordinal()][Lag.step(days)];
+        double lag(Movement movement, int days) {
+            return lag[movement.index()][Lag.step(days)];
         }
 
-        double code(MovementKind kind, int lineCode) {
-            return code[kind.ordinal()][Math.min(lineCode, CODES - 1)];
+        double code(Movement movement, int lineCode) {
+            return code[movement.index()][Math.min(lineCode, CODES - 1)];
         }
 
         double reference(Facts.Reference level) {
