@@ -175,7 +175,7 @@ final class Comparison {
 
     private Name name(Terms.LineTerms line, Terms.EntryTerms entry) {
         Terms.Party party = terms.parties.get(entry.party);
-        if (party.words.isEmpty() || line.text.words().isEmpty()) {
+        if (party.words.isEmpty() || line.words.isEmpty()) {
             return Name.SILENT;
         }
         double share = terms.named(party, line);

@@ -24,6 +24,9 @@ final class LineSets {
     private static final int SPAN = 5;
     static final int MOST_DAYS = SPAN + 1;
     private static final int MOST_LINES = 60;
+    private static final int SHORTEST_WORD = 5;
+    /** A word that more open lines have is nobody's own. */
+    private static final int MOST_OF_A_WORD = 60;
     /** A number that more lines have is a branch's or an account's own. */
     private static final int MOST_OF_A_NUMBER = 400;
 
@@ -75,6 +78,16 @@ final class LineSets {
                 days.computeIfAbsent(key, k -> new ArrayList<>()).add(l);
             }
         }
+        Map<String, List<Integer>> words = new LinkedHashMap<>();
+        for (int l = 0; l < openLine.length; l++) {
+            for (String word : openLine[l] ? terms.lines[l].words : List.<String>of()) {
+                if (word.length() >= SHORTEST_WORD) {
+                    words.computeIfAbsent(word, k -> new ArrayList<>()).add(l);
+                }
+            }
+        }
+        words.values().removeIf(all -> all.size() > MOST_OF_A_WORD);
+        words.values().forEach(all -> series(all, "", -1));
         numbers.forEach((number, all) -> {
             if (all.size() <= MOST_OF_A_NUMBER) {
                 series(all, number, -1);

@@ -2,6 +2,7 @@ package tidemark.core.matching;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 
 /**
  * Numbers inside references and codes, whatever is glued to them: {@code 2028} of {@code DS002028}, {@code 25007128} of
@@ -12,6 +13,7 @@ final class Numbers {
     /** Shorter ones are met everywhere. */
     private static final int SHORTEST = 3;
 
+    private static final int LONGEST_WORD = 10;
     private static final int LAST_MONTH = 12;
     private static final String TAKEN_FOR_DIGITS = "OQILSBZG";
     private static final String DIGITS = "00115826";
@@ -75,6 +77,47 @@ final class Numbers {
             }
         }
         return out.toString();
+    }
+
+    /** Small numbers with the word before them, as one: {@code FLAT12} of a text with {@code flat 12}. Cost: O(length). */
+    static List<String> named(String text) {
+        List<String> out = new ArrayList<>();
+        String before = "";
+        for (String token : text.toUpperCase(java.util.Locale.ROOT).split("[^\\p{L}\\p{N}]+")) {
+            if (token.length() < SHORTEST && before.length() >= SHORTEST && isNumber(token)) {
+                out.add(before + Phrase.withoutZeros(token));
+            }
+            before = isNumber(token) ? "" : token;
+        }
+        return out;
+    }
+
+    /** Those of a text, and those among known ones that are glued to other words in its codes. */
+    static List<String> named(String text, List<String> codes, Set<String> known) {
+        List<String> out = new ArrayList<>(named(text));
+        out.removeIf(n -> !known.contains(n));
+        for (String code : codes) {
+            for (int i = SHORTEST; i < code.length(); i++) {
+                if (isDigit(code.charAt(i)) && !isDigit(code.charAt(i - 1))) {
+                    int end = i;
+                    while (end < code.length() && isDigit(code.charAt(end))) {
+                        end++;
+                    }
+                    String number = Phrase.withoutZeros(code.substring(i, end));
+                    for (int from = Math.max(0, i - LONGEST_WORD); number.length() < SHORTEST && from <= i - SHORTEST; from++) {
+                        String name = code.substring(from, i) + number;
+                        if (known.contains(name) && !out.contains(name)) {
+                            out.add(name);
+                        }
+                    }
+                }
+            }
+        }
+        return out;
+    }
+
+    private static boolean isNumber(String token) {
+        return !token.isEmpty() && token.chars().allMatch(c -> c >= '0' && c <= '9');
     }
 
     private static boolean isDigit(char c) {

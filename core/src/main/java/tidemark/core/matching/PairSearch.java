@@ -46,6 +46,7 @@ final class PairSearch {
     private final Map<String, int[]> byKey;
     private final Map<String, int[]> byNumber;
     private final Map<String, int[]> partiesByStart;
+    private final Map<String, int[]> partiesByWord;
     private final int[][] byParty;
     private final DayAmounts byDay;
 
@@ -79,10 +80,12 @@ final class PairSearch {
         byKey = keys.rows();
         byNumber = numbers.rows();
         Buckets<String> starts = new Buckets<>();
+        Buckets<String> words = new Buckets<>();
         Buckets<Integer> parties = new Buckets<>();
         for (int p = 0; p < terms.parties.size(); p++) {
             for (String word : terms.parties.get(p).words) {
                 if (word.length() >= 3) {
+                    words.add(word, p);
                     starts.add(word.substring(0, Math.min(4, word.length())), p);
                 }
             }
@@ -91,6 +94,7 @@ final class PairSearch {
             parties.add(terms.entries[e].party, e);
         }
         partiesByStart = starts.rows();
+        partiesByWord = words.rows();
         byParty = new int[terms.parties.size()][];
         parties.rows().forEach((p, found) -> byParty[p] = found);
         byDay = new DayAmounts(terms);
@@ -189,9 +193,11 @@ final class PairSearch {
     /** Entries of the parties whose names begin as words of the line do. */
     private void named(Terms.LineTerms line, Gathered gathered) {
         int asked = 0;
-        for (String word : line.text.words()) {
-            int[] parties =
-                    word.length() < 3 ? null : partiesByStart.get(word.substring(0, Math.min(4, word.length())));
+        for (String word : line.words) {
+            int[] parties = word.length() < 3 ? null : partiesByWord.get(word);
+            if (parties == null && word.length() >= 3) {
+                parties = partiesByStart.get(word.substring(0, Math.min(4, word.length())));
+            }
             if (parties == null || parties.length > 40) {
                 continue;
             }

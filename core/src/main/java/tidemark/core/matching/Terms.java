@@ -21,12 +21,14 @@ final class Terms {
         final BankLine line;
         final int day;
         final Phrase text;
-        /** What letters each word of the text has. */
-        final int[] letters;
+        /** Words of its text, with those of parties that are glued to others. */
+        List<String> words;
+        /** What letters each word has. */
+        int[] letters;
         /** References of the line, squashed; the end-to-end reference first. */
         final List<String> references;
         /** Numbers inside its references and codes. */
-        final List<String> numbers;
+        List<String> numbers;
         /** The month that its text is of; 0 for none. */
         final int month;
         /** Whether the other side gave a reference of its own. */
@@ -43,7 +45,8 @@ final class Terms {
             this.day = BusinessDays.number(line.bookingDate());
             this.text =
                     Phrase.of(line.counterparty().isEmpty() ? line.text() : line.counterparty() + " " + line.text());
-            letters = lettersOf(text.words());
+            words = text.words();
+            letters = lettersOf(words);
             List<String> own = new ArrayList<>(2);
             String end = given(line.reference());
             hasOwnReference = !end.isEmpty();
@@ -116,7 +119,9 @@ final class Terms {
             series = reference.substring(0, digits);
             List<String> all = new ArrayList<>(codes);
             all.add(reference);
-            numbers = Numbers.in(all);
+            List<String> found = new ArrayList<>(Numbers.in(all));
+            found.addAll(Numbers.named(entry.text()));
+            numbers = List.copyOf(found);
             month = Numbers.month(all, entry.date().getYear());
         }
 
@@ -159,6 +164,8 @@ final class Terms {
     final Map<String, Integer> checkCounts = new HashMap<>();
     final Map<Long, Integer> amountCounts = new HashMap<>();
     private static final int LONGEST_COUNT = 3;
+    private static final int SHORTEST_GLUED_WORD = 5;
+    private static final int SHORTEST_GLUED_NAME = 8;
     private static final int MOST_OF_ONE_PAYMENT = 3;
     private final Map<String, Integer> smallNumbers = new HashMap<>();
     private final int[] linesOfCode;
@@ -216,6 +223,7 @@ final class Terms {
         firstOfDay = firstOfDays();
         weighWords();
         countWords();
+        unglue();
         linesOfCode = new int[codes.size()];
         countSmallNumbers();
     }
@@ -298,8 +306,11 @@ final class Terms {
     private record PartyWords(List<String> words, String joined) {
         static PartyWords of(CashEntry entry) {
             List<String> words = Phrase.of(entry.party()).words();
-            List<String> found = words.isEmpty() ? Phrase.of(entry.text()).words() : words;
-            return new PartyWords(found, String.join(" ", found));
+            return words.isEmpty()
+                    ? new PartyWords(
+                            Phrase.of(entry.text()).words(),
+                            String.join(" ", Phrase.of(entry.text()).words()))
+                    : new PartyWords(words, Phrase.squashed(entry.party()));
         }
     }
 
@@ -382,7 +393,7 @@ final class Terms {
             for (int w = 0; w < line.letters.length; w++) {
                 if (Likeness.mayBe(party.letters[i], line.letters[w])) {
                     String ours = party.words.get(i);
-                    String banks = line.text.words().get(w);
+                    String banks = line.words.get(w);
                     if (Likeness.of(ours, banks) >= .7) {
                         int common = 0;
                         int shorter = Math.min(ours.length(), banks.length());
@@ -397,6 +408,37 @@ final class Terms {
         return rarest;
     }
 
+    /** Adds to the words of each line those of parties that stand inside longer ones, and names of numbers likewise. */
+    private void unglue() {
+        Map<String, List<String>> names = Glued.ofNames(
+                parties.stream().map(p -> p.words).toList(), SHORTEST_GLUED_WORD, SHORTEST_GLUED_NAME);
+        Glued glued = new Glued(names.keySet());
+        Arrays.stream(lines).parallel().forEach(line -> {
+            List<String> all = new ArrayList<>(line.words);
+            for (List<String> tokens : List.of(line.text.words(), line.text.codes())) {
+                for (String token : tokens) {
+                    for (String found : token.length() > SHORTEST_GLUED_WORD ? glued.in(token) : List.<String>of()) {
+                        for (String word : names.getOrDefault(found, List.of())) {
+                            if (!all.contains(word)) {
+                                all.add(word);
+                            }
+                        }
+                    }
+                }
+            }
+            if (all.size() > line.words.size()) {
+                line.words = List.copyOf(all);
+                line.letters = lettersOf(line.words);
+            }
+            List<String> named = Numbers.named(line.line.text(), line.text.codes(), numberCounts.keySet());
+            if (!named.isEmpty()) {
+                List<String> numbers = new ArrayList<>(line.numbers);
+                numbers.addAll(named);
+                line.numbers = List.copyOf(numbers);
+            }
+        });
+    }
+
     /** How much of a party's name stands in the words of a line, 0 to 1, rare words counting for more. */
     double named(Party party, LineTerms line) {
         double all = 0;
@@ -407,7 +449,7 @@ final class Terms {
                 if (Likeness.mayBe(party.letters[i], line.letters[w])) {
                     best = Math.max(
                             best,
-                            Likeness.of(party.words.get(i), line.text.words().get(w)));
+                            Likeness.of(party.words.get(i), line.words.get(w)));
                 }
             }
             all += party.rarity[i];

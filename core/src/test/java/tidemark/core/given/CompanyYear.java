@@ -252,8 +252,9 @@ public final class CompanyYear {
 
     /** Takings of a card terminal, gross, with the fee as an entry of its own, sometimes of single sales. */
     private void cards(double share, String terminal, double rate, boolean singles) {
-        times(share, i -> {
-            LocalDate day = START.plusDays(i * 364L / (int) Math.max(1, size * share));
+        int days = (int) Math.min(350, size * share);
+        times(days / (double) size, i -> {
+            LocalDate day = START.plusDays(i * 364L / days);
             int n = singles ? 2 + random.nextInt(6) : 1;
             List<Long> entries = new ArrayList<>();
             long total = 0;
