@@ -170,7 +170,10 @@ final class Comparison {
         if (a.length() >= 5 && b.length() >= 5 && (a.contains(b) || b.contains(a))) {
             return Reference.INSIDE;
         }
-        return a.length() >= 5 && Phrase.oneSlip(a, b) ? Reference.ONE_SLIP : Reference.SILENT;
+        if (a.length() < 5 || !Phrase.oneSlip(a, b)) {
+            return Reference.SILENT;
+        }
+        return Numbers.digits(a).equals(Numbers.digits(b)) ? Reference.INSIDE : Reference.ONE_SLIP;
     }
 
     private Name name(Terms.LineTerms line, Terms.EntryTerms entry) {

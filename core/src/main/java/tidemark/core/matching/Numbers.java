@@ -116,6 +116,17 @@ final class Numbers {
         return out;
     }
 
+    /** The digits alone. */
+    static String digits(String code) {
+        StringBuilder out = new StringBuilder(code.length());
+        for (int i = 0; i < code.length(); i++) {
+            if (isDigit(code.charAt(i))) {
+                out.append(code.charAt(i));
+            }
+        }
+        return out.toString();
+    }
+
     private static boolean isNumber(String token) {
         return !token.isEmpty() && token.chars().allMatch(c -> c >= '0' && c <= '9');
     }

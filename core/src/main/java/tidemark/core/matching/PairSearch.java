@@ -226,6 +226,9 @@ final class PairSearch {
 
     /** Whether more than its day speaks for an entry: an amount not far below it, a check number, a reference or a name. */
     private static boolean speaks(int facts, long bank, long ledger) {
+        if (Facts.amount(facts) == Amount.OTHER && (bank < 0) != (ledger < 0)) {
+            return false;
+        }
         long kept = ledger - bank;
         return Facts.amount(facts) != Facts.Amount.OTHER
                 || (kept > 0 && kept <= Math.abs(ledger) / LARGEST_PART_KEPT)

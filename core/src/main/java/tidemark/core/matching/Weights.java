@@ -19,6 +19,9 @@ final class Weights {
     private static final double SHIPPED_MATCHES = 60;
 
     private static final double[] AMOUNT = {.94, .015, .015, .006, .002, .002, .01, .01};
+    /** However many lines have no better explanation, slips of the hand stay rare. */
+    private static final double[] MOST_OF_AMOUNTS = {1, 1, .1, .02, .02, .02, .02, .02};
+
     private static final double[] CHECK = {.985, .01, .005};
     private static final double[] REFERENCE = {.55, .02, .2, .01, .22};
     private static final double[] NAME = {.5, .2, .12, .13, .05};
@@ -127,6 +130,9 @@ final class Weights {
                     of[i] += 20 * amounts[i] / allAmounts;
                 }
                 amount[k] = logs(of);
+                for (int i = 0; i < AMOUNT.length; i++) {
+                    amount[k][i] = Math.min(amount[k][i], Math.log(MOST_OF_AMOUNTS[i]));
+                }
             }
             check = logs(w.check);
             reference = logs(w.reference);

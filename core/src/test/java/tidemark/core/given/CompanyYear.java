@@ -89,7 +89,13 @@ public final class CompanyYear {
         this.size = size;
         for (int i = 0; i < 20 + size / 25; i++) {
             firms.add(pick(HEADS) + pick(TAILS) + " " + pick(TRADES) + (i % 3 == 0 ? " Ltd" : i % 3 == 1 ? " & Co" : ""));
-            people.add(pick(GIVEN) + " " + pick(HEADS) + pick(TAILS));
+        }
+        Set<String> named = new TreeSet<>();
+        while (named.size() < 30 + size / 12) {
+            String name = pick(GIVEN) + " " + pick(HEADS) + pick(TAILS);
+            if (named.add(name)) {
+                people.add(name);
+            }
         }
         switch (kind) {
             case PRACTICE -> practice();
@@ -377,7 +383,7 @@ public final class CompanyYear {
         int flats = Math.max(20, size / 14);
         long[] rents = {65_000, 72_500, 80_000, 80_000, 95_000, 110_000};
         for (int flat = 1; flat <= flats; flat++) {
-            String tenant = people.get(flat % people.size());
+            String tenant = people.get(flat);
             String other = pick(GIVEN) + " " + tenant.split(" ")[1];
             boolean joint = chance(.12);
             boolean council = !joint && chance(.15);
