@@ -1,5 +1,6 @@
 package tidemark.core.matching;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -177,19 +178,24 @@ final class Bundles {
             int end = start;
             while (end < n && day(all.get(end)) - first <= SPAN && end - start <= MOST_MEMBERS) {
                 end = nextDay(all, end);
-                boolean days = day(all.get(end - 1)) > first;
+                boolean days = !date(all.get(end - 1)).equals(date(all.get(start)));
                 bundle(days && key.isEmpty() && tie != Tie.PARTY ? Tie.DAYS : tie, key, all.subList(start, end));
             }
         }
+    }
+
+    private LocalDate date(int e) {
+        return terms.entries[e].entry.date();
     }
 
     private int day(int e) {
         return terms.entries[e].day;
     }
 
+    /** Days of the calendar: what is taken on a Saturday may be banked apart from what is taken on a Monday. */
     private int nextDay(List<Integer> all, int from) {
         int to = from;
-        while (to < all.size() && day(all.get(to)) == day(all.get(from))) {
+        while (to < all.size() && date(all.get(to)).equals(date(all.get(from)))) {
             to++;
         }
         return to;
@@ -198,11 +204,11 @@ final class Bundles {
     /** Entries of one day whose references have numbers that follow each other. */
     private void runs(List<Integer> all) {
         List<Integer> sorted = new ArrayList<>(all);
-        sorted.sort(Comparator.comparingInt((Integer e) -> day(e)).thenComparingLong(e -> terms.entries[e].running));
+        sorted.sort(Comparator.comparing((Integer e) -> date(e)).thenComparingLong(e -> terms.entries[e].running));
         int start = 0;
         for (int i = 1; i <= sorted.size(); i++) {
             boolean follows = i < sorted.size()
-                    && day(sorted.get(i)) == day(sorted.get(i - 1))
+                    && date(sorted.get(i)).equals(date(sorted.get(i - 1)))
                     && terms.entries[sorted.get(i)].running == terms.entries[sorted.get(i - 1)].running + 1;
             if (!follows) {
                 if (i - start > 1) {
@@ -264,7 +270,7 @@ final class Bundles {
         if (tie == Tie.KIND) {
             wholeDays.computeIfAbsent(day, k -> new ArrayList<>()).add(bundle);
         }
-        boolean oneDay = terms.entries[members[0]].day == day;
+        boolean oneDay = date(members[0]).equals(date(members[members.length - 1]));
         if (tie == Tie.PARTY && oneDay && places.length > 2) {
             partiesOfDay.computeIfAbsent(day, k -> new ArrayList<>()).add(bundle);
         }

@@ -31,6 +31,7 @@ final class GroupSearch {
      * A group with its weight before others are considered.
      *
      * @param bare the weight without the odds of its way
+     * @param openShare of entries like its own that were not explained when it was found
      */
     record Group(
             Way way,
@@ -40,7 +41,20 @@ final class GroupSearch {
             boolean whole,
             boolean reference,
             long apart,
-            boolean oneLine) {
+            boolean oneLine,
+            double openShare) {
+        Group(
+                Way way,
+                int[] lines,
+                int[] entries,
+                double bare,
+                boolean whole,
+                boolean reference,
+                long apart,
+                boolean oneLine) {
+            this(way, lines, entries, bare, whole, reference, apart, oneLine, 1);
+        }
+
         /** The weight before it is known which ways are usual. */
         double weight() {
             return bare + way.atFirst;
@@ -53,6 +67,7 @@ final class GroupSearch {
     private final boolean[] openLine;
     private final boolean[] openEntry;
     private final PairSearch.Found[] pairs;
+    private final double[] openShare = new double[Movement.COUNT];
     private final Bundles bundles;
     private final BundledEntries bundled;
     private final PartLines parts;
@@ -81,6 +96,15 @@ final class GroupSearch {
         openEntry = new boolean[terms.entries.length];
         for (int e = 0; e < openEntry.length; e++) {
             openEntry[e] = !sure[openLine.length + e];
+        }
+        double[] all = new double[Movement.COUNT];
+        for (int e = 0; e < openEntry.length; e++) {
+            int movement = terms.entries[e].movement.index();
+            all[movement]++;
+            openShare[movement] += openEntry[e] ? 1 : 0;
+        }
+        for (int m = 0; m < all.length; m++) {
+            openShare[m] = (openShare[m] + 1) / (all[m] + 1);
         }
         bundles = new Bundles(terms, openEntry);
         bundled = new BundledEntries(comparison, weights, bundles, again);
@@ -137,8 +161,21 @@ final class GroupSearch {
     }
 
     /** A set that was found in two ways is one group, as weighty as the better way makes it. */
-    private void found(Group group) {
-        found.merge(new Members(group), group, (a, b) -> a.weight() >= b.weight() ? a : b);
+    private void found(Group found) {
+        Group group = found;
+        if (!found.way().isAll && found.entries().length > 0) {
+            group = new Group(
+                    found.way(),
+                    found.lines(),
+                    found.entries(),
+                    found.bare(),
+                    found.whole(),
+                    found.reference(),
+                    found.apart(),
+                    found.oneLine(),
+                    openShare[terms.entries[found.entries()[0]].movement.index()]);
+        }
+        this.found.merge(new Members(group), group, (a, b) -> a.weight() >= b.weight() ? a : b);
     }
 
     /** What a group ties, as a key. */

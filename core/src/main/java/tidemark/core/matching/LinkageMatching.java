@@ -386,7 +386,12 @@ public final class LinkageMatching implements MatchingEngine {
                 int code = terms.lines[group.lines()[0]].code;
                 return group.bare() + table.prior(group.way(), code) + besides(group);
             }
-            double free = table.free(terms.entries[group.entries()[0]].movement);
+            Movement movement = terms.entries[group.entries()[0]].movement;
+            double free = table.free(movement);
+            if (!group.way().isAll) {
+                // some of what was still open by chance: its own counterpart may be one that is not found
+                free = Math.min(0, free - Math.log(group.openShare()));
+            }
             double lacking = group.lines().length == 1 ? lacking(group.lines()[0], group.entries(), group.apart()) : 0;
             return group.bare() + lacking + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
         }
