@@ -190,9 +190,30 @@ final class Comparison {
 
     /** The logarithm of one over the chance of the findings among entries that do not belong to the line. */
     double unlikely(int facts, Terms.LineTerms line, Terms.EntryTerms entry) {
+        return -Math.log(byChance(Facts.amount(facts), line)) + Math.log(terms.span) + unlikelyText(facts, line, entry);
+    }
+
+    /**
+     * What the texts of several lines tell of one entry: that of the line that tells most, and half of the others', as those
+     * of one payer are alike. A line that tells nothing of it speaks not against it, as others may pay a part.
+     */
+    double spoken(int[] lines, Terms.EntryTerms entry, Weights.Table weights) {
+        double sum = 0;
+        double most = 0;
+        for (int l : lines) {
+            Terms.LineTerms line = terms.lines[l];
+            int facts = compare(line, entry);
+            double told = Math.max(0, weights.text(facts) + unlikelyText(facts, line, entry));
+            sum += told;
+            most = Math.max(most, told);
+        }
+        return (sum + most) / 2;
+    }
+
+    /** The same of what the texts tell, without the amount and the days. */
+    double unlikelyText(int facts, Terms.LineTerms line, Terms.EntryTerms entry) {
         double all = Math.max(1, terms.entries.length);
-        double chance = byChance(Facts.amount(facts), line);
-        double weight = -Math.log(chance) + Math.log(terms.span);
+        double weight = 0;
         switch (Facts.check(facts)) {
             case SAME ->
                 weight -= Math.log(terms.checkCounts.getOrDefault(entry.entry.checkNumber(), 1) / Math.max(all, 200));

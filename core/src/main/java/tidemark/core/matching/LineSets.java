@@ -169,7 +169,7 @@ final class LineSets {
         double weight = -Math.log(chance)
                 - Math.log(setsOf[set.lines()[0]])
                 + weights.lag(entry.movement, set.last() - entry.day)
-                + spoken(set, entry.numbers, entry.party);
+                + comparison.spoken(set.lines(), entry, weights);
         return group(Way.TOGETHER, set, new int[] {e}, weight + code(entry.movement, set));
     }
 

@@ -175,13 +175,13 @@ final class PartLines {
                         + weights.code(entry.movement, terms.lines[lines[i]].code);
             }
             double weight = -Math.log(raster) - Chance.sets(lines.length, subset.length) + late / subset.length;
+            int[] some = Arrays.stream(subset).map(i -> lines[i]).sorted().toArray();
             if (speaking) {
-                // each line's reference or name was met by chance in one of twenty at the most
-                weight += subset.length * Math.log(20);
+                weight += comparison.spoken(some, entry, weights);
             }
             out.add(new Group(
                     Way.PARTS,
-                    Arrays.stream(subset).map(i -> lines[i]).sorted().toArray(),
+                    some,
                     new int[] {e},
                     weight,
                     false,

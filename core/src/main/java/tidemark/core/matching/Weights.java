@@ -196,13 +196,18 @@ final class Weights {
             return prior(Way.PAIR, lineCode)
                     - free[movement.index()]
                     + amount[movement.index()][Facts.amount(facts).ordinal()]
-                    + check[Facts.check(facts).ordinal()]
+                    + text(facts)
+                    + lag[movement.index()][Lag.step(Facts.days(facts))]
+                    + code[movement.index()][Math.min(lineCode, CODES - 1)];
+        }
+
+        /** The part of it that is of the texts. */
+        double text(int facts) {
+            return check[Facts.check(facts).ordinal()]
                     + reference[Facts.reference(facts).ordinal()]
                     + name[Facts.name(facts).ordinal()]
                     + payer[Facts.payer(facts).ordinal()]
-                    + month[Facts.month(facts).ordinal()]
-                    + lag[movement.index()][Lag.step(Facts.days(facts))]
-                    + code[movement.index()][Math.min(lineCode, CODES - 1)];
+                    + month[Facts.month(facts).ordinal()];
         }
 
         /** The logarithm of the odds that a line of the code is explained so, against not at all. */
