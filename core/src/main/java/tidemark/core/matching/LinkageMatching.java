@@ -155,13 +155,24 @@ public final class LinkageMatching implements MatchingEngine {
                     for (int l : group.lines()) {
                         weights.countLine(terms.lines[l].code, group.way(), p);
                     }
+                    for (int e : group.entries()) {
+                        weights.countEntry(terms.entries[e], group.way(), p);
+                        if (group.apart() == 0) {
+                            weights.countText(terms.entries[e], group.way(), p);
+                        }
+                    }
                     continue;
                 }
                 int l = pairLine[h];
                 PairSearch.Found found = pairs[l];
                 Terms.EntryTerms entry = terms.entries[found.entries()[pairPlace[h]]];
+                long apart = terms.lines[l].line.minorUnits() - entry.amount();
                 weights.count(found.facts()[pairPlace[h]], entry.movement, terms.lines[l].code, p);
                 weights.countLine(terms.lines[l].code, Way.PAIR, p);
+                if (apart == 0) {
+                    weights.countText(entry, Way.PAIR, p);
+                }
+                weights.countEntry(entry, Way.PAIR, p);
                 if (meetFees && Facts.amount(found.facts()[pairPlace[h]]) == Facts.Amount.LESS) {
                     comparison.fees().met(terms.lines[l].line.minorUnits(), entry.amount());
                 }
@@ -172,7 +183,7 @@ public final class LinkageMatching implements MatchingEngine {
                 firstDay = Math.min(firstDay, terms.lines[l].day);
             }
             for (int e = terms.firstEntryOn(firstDay); e < terms.entries.length; e++) {
-                weights.countEntry(terms.entries[e].movement, believed.taken(terms.lines.length + e));
+                weights.countEntry(terms.entries[e], Way.NONE, 1 - believed.taken(terms.lines.length + e));
             }
         }
 
@@ -227,7 +238,7 @@ public final class LinkageMatching implements MatchingEngine {
                     pairLine[all.count()] = l;
                     pairPlace[all.count()] = i;
                     all.add(
-                            found.unlikely()[i] + now.of(found.facts()[i], terms.entries[e].movement, terms.lines[l].code),
+                            found.unlikely()[i] + now.of(found.facts()[i], terms.entries[e], terms.lines[l].code),
                             l,
                             terms.lines.length + e);
                 }
@@ -296,6 +307,7 @@ public final class LinkageMatching implements MatchingEngine {
             for (int round = 0; round < GROUP_ROUNDS; round++) {
                 beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
                 Weights weights = teach(learned, new Payers());
+                weights.withTexts();
                 count(hypotheses, beliefs, latest, weights, false);
                 table = weights.table();
                 for (int h = 0; h < hypotheses.count(); h++) {
@@ -378,7 +390,7 @@ public final class LinkageMatching implements MatchingEngine {
             long apart = terms.entries[e].amount() - terms.lines[l].line.minorUnits();
             return found.unlikely()[i]
                     + (apart == 0 ? 0 : lacking(l, new int[] {e}, apart))
-                    + table.of(found.facts()[i], terms.entries[found.entries()[i]].movement, terms.lines[l].code);
+                    + table.of(found.facts()[i], terms.entries[e], terms.lines[l].code);
         }
 
         private double weightOfGroup(GroupSearch.Group group) {
@@ -393,7 +405,11 @@ public final class LinkageMatching implements MatchingEngine {
                 free = Math.min(0, free - Math.log(group.openShare()));
             }
             double lacking = group.lines().length == 1 ? lacking(group.lines()[0], group.entries(), group.apart()) : 0;
-            return group.bare() + lacking + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
+            double text = 0;
+            for (int e : group.entries()) {
+                text += table.ofText(terms.entries[e], group.way());
+            }
+            return group.bare() + lacking + text / group.entries().length + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
         }
 
         MatchingResult result() {

@@ -220,7 +220,7 @@ final class PairSearch {
                 continue;
             }
             double unlikely = comparison.unlikely(facts, line, entry);
-            out.add(new Scored(e, facts, unlikely, unlikely + weights.of(facts, entry.movement, line.code)));
+            out.add(new Scored(e, facts, unlikely, unlikely + weights.of(facts, entry, line.code)));
         }
     }
 
@@ -255,7 +255,7 @@ final class PairSearch {
                     Terms.EntryTerms entry = terms.entries[s.entry()];
                     double unlikely = comparison.unlikely(facts, line, entry);
                     all.add(new Scored(
-                            s.entry(), facts, unlikely, unlikely + weights.of(facts, entry.movement, line.code)));
+                            s.entry(), facts, unlikely, unlikely + weights.of(facts, entry, line.code)));
                 } else {
                     all.add(s);
                 }

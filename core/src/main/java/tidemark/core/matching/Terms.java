@@ -96,6 +96,8 @@ final class Terms {
         final String series;
         /** The words of its text, as one. */
         final String words;
+        /** The number of its movement and words among those that many entries have; -1 for none. */
+        int text = -1;
 
         EntryTerms(LedgerItem item, int party) {
             this.entry = item.entry();
@@ -164,6 +166,7 @@ final class Terms {
     final Map<String, Integer> checkCounts = new HashMap<>();
     final Map<Long, Integer> amountCounts = new HashMap<>();
     private static final int LONGEST_COUNT = 3;
+    private static final int OFTEN = 8;
     private static final int SHORTEST_GLUED_WORD = 5;
     private static final int SHORTEST_GLUED_NAME = 8;
     private static final int MOST_OF_ONE_PAYMENT = 3;
@@ -221,6 +224,7 @@ final class Terms {
         // a month at least: over a few days nothing can be said of what is usual
         span = entries.length == 0 ? 21 : Math.max(21, entryDays[entries.length - 1] - entryDays[0] + 1);
         firstOfDay = firstOfDays();
+        numberTexts();
         weighWords();
         countWords();
         unglue();
@@ -340,7 +344,7 @@ final class Terms {
                 EntryTerms entry = new EntryTerms(d.item(), party);
                 weights.count(comparison.compare(line, entry), entry.movement, code, 1);
                 weights.countLine(code, Way.PAIR, 1);
-                weights.countEntry(entry.movement, 1);
+                weights.countEntry(entry, Way.PAIR, 1);
             }
         }
     }
@@ -406,6 +410,21 @@ final class Terms {
             }
         }
         return rarest;
+    }
+
+    /** Numbers the texts that many entries have, by movement; the most of them name what is booked so and not whom. */
+    private void numberTexts() {
+        Map<List<Object>, Integer> counts = new HashMap<>();
+        for (EntryTerms entry : entries) {
+            counts.merge(List.of(entry.movement, entry.words), 1, Integer::sum);
+        }
+        Map<List<Object>, Integer> numbers = new HashMap<>();
+        for (EntryTerms entry : entries) {
+            List<Object> text = List.of(entry.movement, entry.words);
+            if (counts.getOrDefault(text, 0) >= OFTEN && (numbers.containsKey(text) || numbers.size() < Weights.TEXTS)) {
+                entry.text = numbers.computeIfAbsent(text, k -> numbers.size());
+            }
+        }
     }
 
     /** Adds to the words of each line those of parties that stand inside longer ones, and names of numbers likewise. */

@@ -28,6 +28,11 @@ final class Weights {
     private static final double[] PAYER = {.9, .1};
     private static final double[] MONTH = {.97, .03};
     private static final int CODES = 512;
+    static final int TEXTS = 512;
+    /** A text that is hardly ever banked so makes it a fiftieth as likely, one that always is at most eight times. */
+    private static final double LEAST_OF_A_TEXT = Math.log(.02);
+
+    private static final double MOST_OF_A_TEXT = Math.log(8);
     /** One entry of ten has no counterpart at the bank, or not yet. */
     private static final double FREE = .1;
 
@@ -45,9 +50,10 @@ final class Weights {
     /** For each way and code of the bank, how many lines are explained so. */
     private final double[][] ways = new double[Way.values().length][CODES];
     /** For each kind, how many entries there are, and how many of them have no counterpart. */
-    private final double[] entries = new double[Movement.COUNT];
-
-    private final double[] free = new double[Movement.COUNT];
+    private final double[][] entries = new double[Movement.COUNT][Way.values().length];
+    private boolean withTexts;
+    /** The same for each text that many entries have. */
+    private final double[][] texts = new double[TEXTS][];
 
     Weights() {
         for (int m = 0; m < Movement.COUNT; m++) {
@@ -89,10 +95,24 @@ final class Weights {
         ways[way.ordinal()][Math.min(lineCode, CODES - 1)] += probability;
     }
 
-    /** Counts an entry, with the probability that it has a counterpart. */
-    void countEntry(Movement movement, double probability) {
-        entries[movement.index()]++;
-        free[movement.index()] += 1 - probability;
+    /** Counts an entry, with the probability that it is explained so. */
+    void countEntry(Terms.EntryTerms entry, Way way, double probability) {
+        entries[entry.movement.index()][way.ordinal()] += probability;
+    }
+
+    /** Tells that it is known by now which groups there are, so that what texts tell of ways can be counted. */
+    void withTexts() {
+        withTexts = true;
+    }
+
+    /** Counts how an entry of a text is explained, where it is to the cent. */
+    void countText(Terms.EntryTerms entry, Way way, double probability) {
+        if (withTexts && entry.text >= 0) {
+            if (texts[entry.text] == null) {
+                texts[entry.text] = new double[Way.values().length];
+            }
+            texts[entry.text][way.ordinal()] += probability;
+        }
     }
 
     /** Logarithms of what the counts make, quick to look up. */
@@ -112,10 +132,15 @@ final class Weights {
         private final double[][] code = new double[Movement.COUNT][CODES];
         /** For each way, the odds that a line of a code is explained so, against not at all. */
         private final double[][] prior = new double[Way.values().length][CODES];
-        /** For each kind, the share of entries without counterpart. */
-        private final double[] free = new double[Movement.COUNT];
+        /** For each kind, the share of entries that are explained so. */
+        private final double[][] entries = new double[Movement.COUNT][Way.values().length];
+        /** For each text, how much more usual each way is for it than for its kind. */
+        private final double[][] texts = new double[TEXTS][];
+
+        private final Weights counts;
 
         private Table(Weights w) {
+            counts = w;
             double[] amounts = counts(AMOUNT);
             for (double[] of : w.amount) {
                 for (int i = 0; i < of.length; i++) {
@@ -153,7 +178,7 @@ final class Weights {
                 }
             }
             priors(w);
-            frees(w);
+            entries(w);
         }
 
         private void priors(Weights w) {
@@ -173,12 +198,43 @@ final class Weights {
             }
         }
 
-        private void frees(Weights w) {
-            double all = (Arrays.stream(w.free).sum() + SHIPPED_MATCHES * FREE)
-                    / (Arrays.stream(w.entries).sum() + SHIPPED_MATCHES);
-            for (int k = 0; k < free.length; k++) {
-                free[k] = Math.log((w.free[k] + 10 * all) / (w.entries[k] + 10));
+        private void entries(Weights w) {
+            int ways = Way.values().length;
+            double[] all = new double[ways];
+            for (Way way : Way.values()) {
+                all[way.ordinal()] = SHIPPED_MATCHES * (way == Way.NONE ? FREE : way.shipped * (1 - FREE));
+                for (double[] of : w.entries) {
+                    all[way.ordinal()] += of[way.ordinal()];
+                }
             }
+            double sum = Arrays.stream(all).sum();
+            for (int m = 0; m < entries.length; m++) {
+                double of = Arrays.stream(w.entries[m]).sum();
+                for (int way = 0; way < ways; way++) {
+                    entries[m][way] = Math.log((w.entries[m][way] + 10 * all[way] / sum) / (of + 10));
+                }
+            }
+        }
+
+        /** How much more usual a way is for entries of a text than for their kind. Cost: O(ways) the first time. */
+        double ofText(Terms.EntryTerms entry, Way way) {
+            if (entry.text < 0) {
+                return 0;
+            }
+            double[] of = texts[entry.text];
+            if (of == null) {
+                of = new double[Way.values().length];
+                double[] counted = counts.texts[entry.text];
+                double[] kind = entries[entry.movement.index()];
+                double all = counted == null ? 0 : Arrays.stream(counted).sum();
+                for (int i = 0; i < of.length; i++) {
+                    double share = Math.exp(kind[i]);
+                    double here = ((counted == null ? 0 : counted[i]) + 10 * share) / (all + 10);
+                    of[i] = Math.clamp(Math.log(here / share), LEAST_OF_A_TEXT, MOST_OF_A_TEXT);
+                }
+                texts[entry.text] = of;
+            }
+            return of[way.ordinal()];
         }
 
         private static double[] logs(double[] counts) {
@@ -192,9 +248,11 @@ final class Weights {
         }
 
         /** The part of a pair's weight that the account teaches. Cost: O(1). */
-        double of(int facts, Movement movement, int lineCode) {
+        double of(int facts, Terms.EntryTerms entry, int lineCode) {
+            Movement movement = entry.movement;
             return prior(Way.PAIR, lineCode)
-                    - free[movement.index()]
+                    - free(movement)
+                    + ofText(entry, Way.PAIR)
                     + amount[movement.index()][Facts.amount(facts).ordinal()]
                     + text(facts)
                     + lag[movement.index()][Lag.step(Facts.days(facts))]
@@ -217,7 +275,7 @@ final class Weights {
 
         /** The logarithm of the share of entries of the kind that have no counterpart. */
         double free(Movement movement) {
-            return free[movement.index()];
+            return entries[movement.index()][Way.NONE.ordinal()];
         }
 
         /** How usual so many days are for the kind, against the most usual number; at most 0. */
