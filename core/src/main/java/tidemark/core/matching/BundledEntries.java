@@ -3,7 +3,9 @@ package tidemark.core.matching;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.TreeSet;
 import tidemark.core.matching.Bundles.Bundle;
+import tidemark.core.matching.Bundles.Tie;
 import tidemark.core.matching.Facts.Reference;
 import tidemark.core.matching.GroupSearch.Group;
 
@@ -30,6 +32,11 @@ final class BundledEntries {
     private static final int MOST_LESS = 36;
 
     private static final double LARGEST_FEE = .06;
+    /** References that a line quotes, entries that have one number, and those that go the other way beside them. */
+    private static final int MOST_QUOTED = 60;
+
+    private static final int MOST_OF_A_NUMBER = 12;
+    private static final int MOST_OTHERS = 4;
     /** A small number in a text is the count by chance in one line of thirty at the least. */
     private static final double LEAST_COUNTED = 1 / 30.0;
     /** Business days that a ledger is written up behind the bank. */
@@ -128,9 +135,54 @@ final class BundledEntries {
         }
         partsOf(l, near, tried[Way.DAY.ordinal()], out);
         partsOf(l, ofParties, tried[Way.PARTY_DAY.ordinal()], out);
+        quoted(l, out);
         parties(l, pairs, out);
         if (again) {
             window(l, out);
+        }
+    }
+
+    /** The entries whose numbers the line quotes, all of them, or with a few of their party that go the other way. */
+    private void quoted(int l, List<Group> out) {
+        Terms.LineTerms line = terms.lines[l];
+        TreeSet<Integer> all = new TreeSet<>();
+        for (String number : line.numbers) {
+            int[] of = bundles.ofNumber(number);
+            if (of.length <= MOST_OF_A_NUMBER) {
+                for (int e : of) {
+                    int days = line.day - terms.entries[e].day;
+                    if (days >= EARLIEST_POSTED && days <= DAYS_OF_A_PARTY) {
+                        all.add(e);
+                    }
+                }
+            }
+        }
+        if (all.isEmpty() || all.size() > MOST_QUOTED) {
+            return;
+        }
+        int party = terms.entries[all.first()].party;
+        List<Integer> others = new ArrayList<>();
+        for (int e : near(bundles.ofParty(party), line)) {
+            boolean other = (terms.entries[e].amount() < 0) != (line.line.minorUnits() < 0);
+            if (other && !all.contains(e) && others.size() < MOST_OTHERS) {
+                others.add(e);
+            }
+        }
+        double told = comparison.spoken(line, all, weights);
+        for (int some = 0; some < 1 << others.size(); some++) {
+            TreeSet<Integer> members = new TreeSet<>(all);
+            for (int i = 0; i < others.size(); i++) {
+                if ((some >> i & 1) == 1) {
+                    members.add(others.get(i));
+                }
+            }
+            if (members.size() > 1) {
+                int[] set = members.stream().mapToInt(Integer::intValue).toArray();
+                Bundle bundle = bundles.unbundled(Tie.QUOTED, set);
+                if (bundle.total() == line.line.minorUnits()) {
+                    whole(l, bundle, 1 << others.size(), told, out);
+                }
+            }
         }
     }
 
@@ -143,7 +195,7 @@ final class BundledEntries {
             for (int day = line.day; weights.code(movement, line.code) > 0 && day > line.day - WINDOWS; day--) {
                 int[] latest = bundles.latestLoose(movement, day, SubsetSums.MOST);
                 if (latest.length > 2 && !Arrays.equals(before, latest)) {
-                    part(l, bundles.unbundled(latest), WINDOWS, 0, out);
+                    part(l, bundles.unbundled(Tie.OPEN, latest), WINDOWS, 0, out);
                 }
                 before = latest;
             }
@@ -215,7 +267,7 @@ final class BundledEntries {
                 seen.add(party);
                 int[] some = near(bundles.ofParty(party), line);
                 if (some.length > 1) {
-                    Bundle bundle = bundles.unbundled(some);
+                    Bundle bundle = bundles.unbundled(Tie.OPEN, some);
                     whole(l, bundle, 1, 0, out);
                     part(l, bundle, 1, 0, out);
                 }
@@ -319,7 +371,8 @@ final class BundledEntries {
             all += terms.weightOfName(party, terms.named(terms.parties.get(party), line));
         }
         if (told != 0 || all + way.atFirst >= FAINTEST) {
-            out.add(new Group(way, new int[] {l}, members, all, whole, told != 0, apart, true));
+            Group group = new Group(way, new int[] {l}, members, all, whole, told != 0, apart, true);
+            out.add(whole ? group : group.someOf(-weight));
         }
     }
 

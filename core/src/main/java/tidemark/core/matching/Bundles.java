@@ -34,7 +34,9 @@ final class Bundles {
         /** Of several days, without a reference. */
         DAYS(Way.DAYS),
         /** Open entries of a party, made for a single line. */
-        OPEN(Way.PARTY);
+        OPEN(Way.PARTY),
+        /** What a single line quotes. */
+        QUOTED(Way.QUOTED);
 
         final Way way;
 
@@ -87,6 +89,7 @@ final class Bundles {
     private final Map<Long, List<Bundle>> byTotal = new HashMap<>();
     private final Map<String, List<Bundle>> byKey = new HashMap<>();
     private final Map<Integer, int[]> byParty = new HashMap<>();
+    private final Map<String, int[]> byNumber = new HashMap<>();
     private final Map<Integer, int[]> looseOfKind = new HashMap<>();
     /** For each day, how many bundles of each way end on it. */
     private final Map<Integer, int[]> counts = new HashMap<>();
@@ -106,6 +109,7 @@ final class Bundles {
         Map<String, List<Integer>> stems = new LinkedHashMap<>();
         Map<String, List<Integer>> running = new LinkedHashMap<>();
         Map<Integer, List<Integer>> parties = new TreeMap<>();
+        Map<String, List<Integer>> numbers = new HashMap<>();
         Map<List<Object>, List<Integer>> texts = new LinkedHashMap<>();
         Map<Integer, List<Integer>> kinds = new TreeMap<>();
         for (int e = 0; e < terms.entries.length; e++) {
@@ -121,11 +125,15 @@ final class Bundles {
                 if (entry.running >= 0) {
                     add(running, entry.series + kind, e);
                 }
+                for (String number : entry.numbers) {
+                    add(numbers, number, e);
+                }
                 add(parties, entry.party, e);
                 add(texts, List.of(kind, entry.words), e);
                 add(kinds, kind, e);
             }
         }
+        numbers.forEach((number, all) -> byNumber.put(number, array(all)));
         references.forEach((key, all) -> series(Tie.REFERENCE, key, all));
         stems.forEach((key, all) -> series(Tie.RUN, key, all));
         running.values().forEach(this::runs);
@@ -385,6 +393,11 @@ final class Bundles {
         return byKey.getOrDefault(key, List.of());
     }
 
+    /** Open entries that have a number inside, by day. */
+    int[] ofNumber(String number) {
+        return byNumber.getOrDefault(number, new int[0]);
+    }
+
     /** Open entries of a party, by day; empty where there are fewer than two. */
     int[] ofParty(int party) {
         return byParty.getOrDefault(party, new int[0]);
@@ -404,13 +417,13 @@ final class Bundles {
     }
 
     /** The entries of some as a bundle of their own, each a unit. */
-    Bundle unbundled(int[] members) {
+    Bundle unbundled(Tie tie, int[] members) {
         long total =
                 Arrays.stream(members).mapToLong(e -> terms.entries[e].amount()).sum();
         int[][] units = new int[members.length][];
         Arrays.setAll(units, i -> new int[] {i});
         int day = Arrays.stream(members).map(e -> terms.entries[e].day).max().orElse(0);
-        return made(-1, Tie.OPEN, "", members, units, day, total);
+        return made(-1, tie, "", members, units, day, total);
     }
 
     int count() {

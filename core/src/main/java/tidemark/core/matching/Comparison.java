@@ -1,5 +1,6 @@
 package tidemark.core.matching;
 
+import java.util.Collection;
 import java.util.Optional;
 import tidemark.core.matching.Facts.Amount;
 import tidemark.core.matching.Facts.Check;
@@ -204,6 +205,19 @@ final class Comparison {
             Terms.LineTerms line = terms.lines[l];
             int facts = compare(line, entry);
             double told = Math.max(0, weights.text(facts) + unlikelyText(facts, line, entry));
+            sum += told;
+            most = Math.max(most, told);
+        }
+        return (sum + most) / 2;
+    }
+
+    /** What the text of a line tells of several entries: of the one of which it tells most, and half of the others. */
+    double spoken(Terms.LineTerms line, Collection<Integer> entries, Weights.Table weights) {
+        double sum = 0;
+        double most = 0;
+        for (int e : entries) {
+            int facts = compare(line, terms.entries[e]);
+            double told = Math.max(0, weights.text(facts) + unlikelyText(facts, line, terms.entries[e]));
             sum += told;
             most = Math.max(most, told);
         }

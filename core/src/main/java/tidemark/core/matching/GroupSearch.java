@@ -31,6 +31,7 @@ final class GroupSearch {
      * A group with its weight before others are considered.
      *
      * @param bare the weight without the odds of its way
+     * @param most what it may weigh at the most
      * @param openShare of entries like its own that were not explained when it was found
      */
     record Group(
@@ -42,7 +43,11 @@ final class GroupSearch {
             boolean reference,
             long apart,
             boolean oneLine,
-            double openShare) {
+            double openShare,
+            double most) {
+        /** However well its texts and ways speak, some of many is no surer than its sum by chance and one in twenty. */
+        static final double SURER = Math.log(20);
+
         Group(
                 Way way,
                 int[] lines,
@@ -52,12 +57,22 @@ final class GroupSearch {
                 boolean reference,
                 long apart,
                 boolean oneLine) {
-            this(way, lines, entries, bare, whole, reference, apart, oneLine, 1);
+            this(way, lines, entries, bare, whole, reference, apart, oneLine, 1, Double.POSITIVE_INFINITY);
         }
 
         /** The weight before it is known which ways are usual. */
         double weight() {
-            return bare + way.atFirst;
+            return Math.min(bare + way.atFirst, most);
+        }
+
+        /** @param byChance the logarithm of how many such sets come to the sum by chance */
+        Group someOf(double byChance) {
+            double atMost = SURER - byChance;
+            return new Group(way, lines, entries, bare, whole, reference, apart, oneLine, openShare, atMost);
+        }
+
+        Group whereOpen(double share) {
+            return new Group(way, lines, entries, bare, whole, reference, apart, oneLine, share, most);
         }
     }
 
@@ -160,22 +175,20 @@ final class GroupSearch {
         return List.copyOf(some.subList(0, MOST_KEPT));
     }
 
-    /** A set that was found in two ways is one group, as weighty as the better way makes it. */
+    /** A set that was found in two ways is one group, of the better way. */
     private void found(Group found) {
-        Group group = found;
-        if (!found.way().isAll && found.entries().length > 0) {
-            group = new Group(
-                    found.way(),
-                    found.lines(),
-                    found.entries(),
-                    found.bare(),
-                    found.whole(),
-                    found.reference(),
-                    found.apart(),
-                    found.oneLine(),
-                    openShare[terms.entries[found.entries()[0]].movement.index()]);
+        Group group = found.way().isAll || found.entries().length == 0
+                ? found
+                : found.whereOpen(openShare[terms.entries[found.entries()[0]].movement.index()]);
+this.found.merge(new Members(group), group, GroupSearch::better);
+    }
+
+    /** All there is of something says more than some of it; else the weightier. */
+    private static Group better(Group a, Group b) {
+        if (a.way().isAll != b.way().isAll) {
+            return a.way().isAll ? a : b;
         }
-        this.found.merge(new Members(group), group, (a, b) -> a.weight() >= b.weight() ? a : b);
+        return a.weight() >= b.weight() ? a : b;
     }
 
     /** What a group ties, as a key. */

@@ -409,7 +409,8 @@ public final class LinkageMatching implements MatchingEngine {
             for (int e : group.entries()) {
                 text += table.ofText(terms.entries[e], group.way());
             }
-            return group.bare() + lacking + text / group.entries().length + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
+            double all = group.bare() + lacking + text / group.entries().length + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
+            return Math.min(all, group.most());
         }
 
         MatchingResult result() {

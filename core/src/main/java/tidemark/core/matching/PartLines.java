@@ -179,6 +179,7 @@ final class PartLines {
             if (speaking) {
                 weight += comparison.spoken(some, entry, weights);
             }
+            double byChance = Math.log(raster) + Chance.sets(lines.length, subset.length);
             out.add(new Group(
                     Way.PARTS,
                     some,
@@ -187,7 +188,8 @@ final class PartLines {
                     false,
                     speaking,
                     0,
-                    false));
+                    false)
+                    .someOf(speaking ? Double.NEGATIVE_INFINITY : byChance));
         }
     }
 

@@ -6,6 +6,8 @@ enum Way {
     PAIR(.84, 1, true),
     /** By all entries of one reference. */
     REFERENCE(.04, .5, true),
+    /** By all entries whose references the line quotes, with what of their party goes the other way. */
+    QUOTED(.02, .5, true),
     /** By all entries of a run, whose references have one stem or follow each other. */
     RUN(.01, .5, true),
     /** By an entry and a small one that goes the other way. */

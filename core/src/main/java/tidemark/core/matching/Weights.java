@@ -172,9 +172,9 @@ final class Weights {
                 }
                 double kind = Arrays.stream(w.code[k]).sum();
                 for (int c = 0; c < CODES; c++) {
-                    // ten matches as the code is met anywhere, before the kind's own are believed
+                    // four matches as the code is met anywhere, before the kind's own are believed
                     double share = (w.allCodes[c] + .5) / allCodes;
-                    code[k][c] = Math.log((w.code[k][c] + 10 * share) / (kind + 10)) - Math.log(share);
+                    code[k][c] = Math.log((w.code[k][c] + 4 * share) / (kind + 4)) - Math.log(share);
                 }
             }
             priors(w);
