@@ -80,6 +80,11 @@ final class LineSets {
         }
         Map<String, List<Integer>> words = new LinkedHashMap<>();
         for (int l = 0; l < openLine.length; l++) {
+            if (openLine[l]) {
+                // the whole text is a word of its own
+                words.computeIfAbsent(terms.lines[l].text.toString(), k -> new ArrayList<>())
+                        .add(l);
+            }
             for (String word : openLine[l] ? terms.lines[l].words : List.<String>of()) {
                 if (word.length() >= SHORTEST_WORD) {
                     words.computeIfAbsent(word, k -> new ArrayList<>()).add(l);
