@@ -2,6 +2,7 @@ package tidemark.core.matching;
 
 import java.util.Arrays;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The odds of each hypothesis against all that speaks otherwise, where every line and every entry belongs to one
@@ -53,6 +54,11 @@ final class Beliefs {
 
     /** @param rounds how often messages are passed at the most; a few give a first impression */
     Beliefs(Hypotheses all, int nodes, int rounds) {
+        this(all, nodes, rounds, null);
+    }
+
+    /** @param before what was believed of the first of these hypotheses with other weights; its messages are where it starts */
+    Beliefs(Hypotheses all, int nodes, int rounds, @Nullable Beliefs before) {
         this.all = all;
         this.nodes = nodes;
         odds = new double[all.count()];
@@ -64,11 +70,21 @@ final class Beliefs {
         });
         free = new double[all.slots()];
         Arrays.fill(free, 1);
+        if (before != null) {
+            System.arraycopy(before.free, 0, free, 0, Math.min(free.length, before.free.length));
+        }
         fresh = new double[free.length];
         logOdds = new double[all.count()];
         taken = new double[nodes];
         firstOf = new int[nodes + 1];
         slotOf = index();
+        if (before != null) {
+            for (int v = 0; v < nodes; v++) {
+                if (firstOf[v + 1] - firstOf[v] == 1) {
+                    free[slotOf[firstOf[v]]] = 1;
+                }
+            }
+        }
         stirred = new boolean[3][nodes];
         Arrays.fill(stirred[1], true);
         Arrays.fill(stirred[2], true);

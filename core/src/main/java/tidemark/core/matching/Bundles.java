@@ -94,7 +94,7 @@ final class Bundles {
     /** For each day, how many bundles of each way end on it. */
     private final Map<Integer, int[]> counts = new HashMap<>();
 
-    private final Set<List<Object>> made = new HashSet<>();
+    private final Set<Long> made = new HashSet<>();
     /** For each entry its reference bundle, from 1; 0 for none. */
     private final int[] slip;
 
@@ -268,7 +268,7 @@ final class Bundles {
             units.computeIfAbsent(slipOf == 0 ? -1 - i : slipOf, k -> new ArrayList<>())
                     .add(i);
         }
-        if (total == 0 || !made.add(List.of(members[0], members[members.length - 1], members.length, total))) {
+        if (total == 0 || !made.add(key(members, total))) {
             return;
         }
         int[][] places = units.values().stream().map(Bundles::array).toArray(int[][]::new);
@@ -297,6 +297,12 @@ final class Bundles {
                 }
             }
         }
+    }
+
+    /** Sets with the same first and last, size and total are the same. */
+    static long key(int[] members, long total) {
+        long ends = ((long) members[0] << 32) ^ members[members.length - 1];
+        return (ends * 0x9E3779B97F4A7C15L) ^ (total * 0xC2B2AE3D27D4EB4FL) ^ ((long) members.length << 48);
     }
 
     private Bundle made(int number, Tie tie, String key, int[] members, int[][] units, int day, long total) {

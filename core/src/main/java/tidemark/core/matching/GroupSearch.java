@@ -3,6 +3,7 @@ package tidemark.core.matching;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.IntFunction;
 import java.util.stream.IntStream;
@@ -86,24 +87,26 @@ final class GroupSearch {
     private final Bundles bundles;
     private final BundledEntries bundled;
     private final PartLines parts;
-    private final Map<Members, Group> found;
+    private final Map<Members, Group> found = new LinkedHashMap<>();
+    /** Parts of an entry are sought first and last. */
+    private final boolean withParts;
 
     /**
      * @param sure lines, then entries, that are explained for certain
-     * @param again whether this is a second search, in what the first left, where more is tried
-     * @param found where what is found is added
+     * @param round from 0; in later ones, among what is left, more is tried
+     * @param last the number of the last
      */
     GroupSearch(
             Comparison comparison,
             Weights.Table weights,
             boolean[] sure,
             PairSearch.Found[] pairs,
-            boolean again,
-            Map<Members, Group> found) {
+            int round,
+            int last) {
         this.comparison = comparison;
         this.terms = comparison.terms();
         this.weights = weights;
-        this.found = found;
+        withParts = round == 0 || round == last;
         openLine = new boolean[terms.lines.length];
         for (int l = 0; l < openLine.length; l++) {
             openLine[l] = !sure[l];
@@ -122,7 +125,7 @@ final class GroupSearch {
             openShare[m] = (openShare[m] + 1) / (all[m] + 1);
         }
         bundles = new Bundles(terms, openEntry);
-        bundled = new BundledEntries(comparison, weights, bundles, again);
+        bundled = new BundledEntries(comparison, weights, bundles, round == last);
         this.pairs = pairs;
         parts = new PartLines(comparison, weights, openLine, pairs);
     }
@@ -136,15 +139,19 @@ final class GroupSearch {
         }
     }
 
-    void find() {
+    /** What is found, in an order that does not depend on that of the input. */
+    Map<Members, Group> find() {
         gather(terms.lines.length, l -> openLine[l] ? ofLine(l) : List.of());
-        gather(terms.entries.length, e -> openEntry[e] ? ofEntry(e) : List.of());
+        if (withParts) {
+            gather(terms.entries.length, e -> openEntry[e] ? ofEntry(e) : List.of());
+        }
         ManySides many = new ManySides(terms, weights, bundles);
         Map<Integer, List<Integer>> linesOfParty = many.linesOfParties(pairs, openLine);
         many.find(linesOfParty).forEach(this::found);
         new LineSets(comparison, weights, bundles, openLine, linesOfParty)
                 .find()
                 .forEach(this::found);
+        return found;
     }
 
     /** Each is searched by itself and what comes of it is put together in order, so that it does not depend on who did it. */
@@ -184,7 +191,7 @@ this.found.merge(new Members(group), group, GroupSearch::better);
     }
 
     /** All there is of something says more than some of it; else the weightier. */
-    private static Group better(Group a, Group b) {
+    static Group better(Group a, Group b) {
         if (a.way().isAll != b.way().isAll) {
             return a.way().isAll ? a : b;
         }

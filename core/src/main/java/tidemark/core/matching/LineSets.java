@@ -45,7 +45,7 @@ final class LineSets {
     private final Bundles bundles;
     private final Map<Long, List<Integer>> entriesByAmount = new HashMap<>();
     private final List<LineSet> sets = new ArrayList<>();
-    private final Set<List<Object>> made = new HashSet<>();
+    private final Set<Long> made = new HashSet<>();
     private final int[] setsOf;
 
     LineSets(
@@ -140,7 +140,7 @@ final class LineSets {
         for (int l : lines) {
             total += terms.lines[l].line.minorUnits();
         }
-        if (total != 0 && made.add(List.of(lines[0], lines[lines.length - 1], lines.length, total))) {
+        if (total != 0 && made.add(Bundles.key(lines, total))) {
             sets.add(new LineSet(lines, total, day(lines[0]), day(lines[lines.length - 1]), key, party));
             for (int l : lines) {
                 setsOf[l]++;

@@ -73,7 +73,7 @@ public final class LinkageMatching implements MatchingEngine {
         private Hypotheses hypotheses;
         private Beliefs beliefs;
         private Rivals rivals;
-        private List<GroupSearch.Group> groups = List.of();
+        private final List<GroupSearch.Group> groups = new ArrayList<>();
         private List<List<GroupSearch.Group>> madeUp = List.of();
         private int pairCount;
         private int[] pairLine = {};
@@ -129,9 +129,13 @@ public final class LinkageMatching implements MatchingEngine {
         private Weights.Table learn(Learned learned, Weights.Table first) {
             Weights.Table now = first;
             int[] latest = latest(MOST_TAUGHT_BY);
+            Hypotheses all = pairsAsHypotheses(now, latest);
+            Beliefs believed = null;
             for (int round = 0; round < ROUNDS; round++) {
-                Hypotheses all = pairsAsHypotheses(now, latest);
-                Beliefs believed = new Beliefs(all, nodes(), FIRST_IMPRESSION);
+                for (int h = 0; round > 0 && h < all.count(); h++) {
+                    all.weigh(h, weightOfPair(h, now));
+                }
+                believed = new Beliefs(all, nodes(), FIRST_IMPRESSION, believed);
                 Weights weights = teach(learned, new Payers());
                 count(all, believed, latest, weights, round == 0);
                 now = weights.table();
@@ -249,7 +253,7 @@ public final class LinkageMatching implements MatchingEngine {
 
         /** Groups among what no pair explains for certain; then, among what these leave, those that are harder to tell. */
         private void addGroups(Learned learned) {
-            Map<GroupSearch.Members, GroupSearch.Group> found = new LinkedHashMap<>();
+            Map<GroupSearch.Members, Integer> places = new HashMap<>();
             boolean[] before = null;
             for (int round = 0; round < SEARCHES; round++) {
                 boolean[] sure = sure();
@@ -257,22 +261,37 @@ public final class LinkageMatching implements MatchingEngine {
                     break;
                 }
                 before = sure;
-                GroupSearch search = new GroupSearch(comparison, table, sure, pairs, round > 0, found);
+                GroupSearch search = new GroupSearch(comparison, table, sure, pairs, round, SEARCHES - 1);
                 if (round == 0) {
                     search.meetFees(comparison.fees());
                     comparison.fees().settle();
                     lookAtFees();
                 }
-                search.find();
-                groups = found.values().stream()
-                        .filter(g -> rules.allow(terms, g))
-                        .toList();
+                search.find().forEach((members, group) -> {
+                    if (rules.allow(terms, group)) {
+                        add(members, group, places);
+                    }
+                });
                 madeUp = madeUp();
-                hypotheses = pairsAsHypotheses(table);
-                for (GroupSearch.Group group : groups) {
-                    hypotheses.add(round == 0 ? group.weight() : weightOfGroup(group), nodes(group));
-                }
-                weighGroups(learned);
+                weigh();
+                weighGroups(learned, round == 0 ? GROUP_ROUNDS : 1);
+            }
+        }
+
+        private void add(
+                GroupSearch.Members members, GroupSearch.Group group, Map<GroupSearch.Members, Integer> places) {
+            Integer place = places.putIfAbsent(members, groups.size());
+            if (place == null) {
+                groups.add(group);
+                hypotheses.add(group.weight(), nodes(group));
+            } else {
+                groups.set(place, GroupSearch.better(groups.get(place), group));
+            }
+        }
+
+        private void weigh() {
+            for (int h = 0; h < hypotheses.count(); h++) {
+                hypotheses.weigh(h, h < pairCount ? weightOfPair(h, table) : weightOfGroup(groups.get(h - pairCount)));
             }
         }
 
@@ -302,19 +321,16 @@ public final class LinkageMatching implements MatchingEngine {
         }
 
         /** Which ways are usual here is known once there are groups. */
-        private void weighGroups(Learned learned) {
-            int[] latest = IntStream.range(0, terms.lines.length).toArray();
-            for (int round = 0; round < GROUP_ROUNDS; round++) {
-                beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
+        private void weighGroups(Learned learned, int rounds) {
+            int[] all = IntStream.range(0, terms.lines.length).toArray();
+            for (int round = 0; round < rounds; round++) {
+                beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION, beliefs);
                 Weights weights = teach(learned, new Payers());
                 weights.withTexts();
-                count(hypotheses, beliefs, latest, weights, false);
+                count(hypotheses, beliefs, all, weights, false);
                 table = weights.table();
-                for (int h = 0; h < hypotheses.count(); h++) {
-                    hypotheses.weigh(h, h < pairCount ? weightOfPair(h) : weightOfGroup(groups.get(h - pairCount)));
-                }
+                weigh();
             }
-            beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
         }
 
         /**
@@ -344,7 +360,7 @@ public final class LinkageMatching implements MatchingEngine {
             if (apart == 0) {
                 return 0;
             }
-            for (GroupSearch.Group group : madeUp.get(l)) {
+            for (GroupSearch.Group group : madeUp.isEmpty() ? List.<GroupSearch.Group>of() : madeUp.get(l)) {
                 int in = 0;
                 int rest = -1;
                 for (int e : group.entries()) {
@@ -382,7 +398,7 @@ public final class LinkageMatching implements MatchingEngine {
             return least;
         }
 
-        private double weightOfPair(int h) {
+        private double weightOfPair(int h, Weights.Table now) {
             int l = pairLine[h];
             PairSearch.Found found = pairs[l];
             int i = pairPlace[h];
@@ -390,7 +406,7 @@ public final class LinkageMatching implements MatchingEngine {
             long apart = terms.entries[e].amount() - terms.lines[l].line.minorUnits();
             return found.unlikely()[i]
                     + (apart == 0 ? 0 : lacking(l, new int[] {e}, apart))
-                    + table.of(found.facts()[i], terms.entries[e], terms.lines[l].code);
+                    + now.of(found.facts()[i], terms.entries[e], terms.lines[l].code);
         }
 
         private double weightOfGroup(GroupSearch.Group group) {
@@ -415,7 +431,7 @@ public final class LinkageMatching implements MatchingEngine {
 
         MatchingResult result() {
             Components components = new Components(hypotheses, nodes());
-            beliefs = new Beliefs(hypotheses, nodes());
+            beliefs = new Beliefs(hypotheses, nodes(), Beliefs.MOST_ROUNDS, beliefs);
             Assignment assignment = new Assignment(hypotheses, components, beliefs, nodes());
             Interchangeable alike = new Interchangeable(terms, hypotheses, pairCount, beliefs);
             rivals = new Rivals(hypotheses, assignment, alike::logOdds, beliefs::logOdds, alike::same, nodes());
