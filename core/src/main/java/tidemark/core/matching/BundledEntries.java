@@ -64,7 +64,7 @@ final class BundledEntries {
         private final SubsetSums[] sums = new SubsetSums[KEPT];
 
         SubsetSums of(Bundle bundle) {
-            int place = bundle.number() & (KEPT - 1);
+            int place = (bundle.number() < 0 ? 31 * bundle.day() + bundle.movement().index() : bundle.number()) & (KEPT - 1);
             if (bundles[place] != bundle) {
                 bundles[place] = bundle;
                 sums[place] = new SubsetSums(bundle.unitTotals());
@@ -193,11 +193,12 @@ final class BundledEntries {
             Movement movement = Movement.of(kind, line.line.minorUnits() < 0);
             int[] before = {};
             for (int day = line.day; weights.code(movement, line.code) > 0 && day > line.day - WINDOWS; day--) {
-                int[] latest = bundles.latestLoose(movement, day, SubsetSums.MOST);
-                if (latest.length > 2 && !Arrays.equals(before, latest)) {
-                    part(l, bundles.unbundled(Tie.OPEN, latest), WINDOWS, 0, out);
+                Bundle latest = bundles.latestLoose(movement, day, SubsetSums.MOST);
+                if (latest.members().length > 2 && !Arrays.equals(before, latest.members())) {
+                    SubsetSums sums = recent.get().of(latest);
+                    subsets(l, latest, sums, line.line.minorUnits(), 0, WINDOWS, 0, out);
                 }
-                before = latest;
+                before = latest.members();
             }
         }
     }

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -90,6 +91,7 @@ final class Bundles {
     private final Map<String, List<Bundle>> byKey = new HashMap<>();
     private final Map<Integer, int[]> byParty = new HashMap<>();
     private final Map<String, int[]> byNumber = new HashMap<>();
+    private final Map<Long, Bundle> windows = new ConcurrentHashMap<>();
     private final Map<Integer, int[]> looseOfKind = new HashMap<>();
     /** For each day, how many bundles of each way end on it. */
     private final Map<Integer, int[]> counts = new HashMap<>();
@@ -410,11 +412,14 @@ final class Bundles {
     }
 
     /** The latest open entries of a kind that no reference ties, of a few days up to a day; at most so many, rising. */
-    int[] latestLoose(Movement movement, int day, int most) {
-        int[] all = looseOfKind.getOrDefault(movement.index(), new int[0]);
-        int end = terms.firstOn(all, day + 1);
-        int start = Math.max(terms.firstOn(all, day - LONGEST_WAIT), end - most);
-        return Arrays.copyOfRange(all, Math.min(start, end), end);
+    Bundle latestLoose(Movement movement, int day, int most) {
+        long key = ((long) day << 8) | movement.index();
+        return windows.computeIfAbsent(key, k -> {
+            int[] all = looseOfKind.getOrDefault(movement.index(), new int[0]);
+            int end = terms.firstOn(all, day + 1);
+            int start = Math.max(terms.firstOn(all, day - LONGEST_WAIT), end - most);
+            return unbundled(Tie.OPEN, Arrays.copyOfRange(all, Math.min(start, end), end), day);
+        });
     }
 
     /** Whether an entry is not explained by a pair. */
@@ -424,11 +429,18 @@ final class Bundles {
 
     /** The entries of some as a bundle of their own, each a unit. */
     Bundle unbundled(Tie tie, int[] members) {
+        return unbundled(
+                tie, members, Arrays.stream(members).map(this::day).max().orElse(0));
+    }
+
+    private Bundle unbundled(Tie tie, int[] members, int day) {
         long total =
                 Arrays.stream(members).mapToLong(e -> terms.entries[e].amount()).sum();
         int[][] units = new int[members.length][];
         Arrays.setAll(units, i -> new int[] {i});
-        int day = Arrays.stream(members).map(e -> terms.entries[e].day).max().orElse(0);
+        if (members.length == 0) {
+            return new Bundle(-1, tie, "", members, units, new long[0], day, 0, 1, Movement.at(0));
+        }
         return made(-1, tie, "", members, units, day, total);
     }
 

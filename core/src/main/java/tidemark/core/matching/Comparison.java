@@ -130,19 +130,18 @@ final class Comparison {
         boolean byCheck =
                 !line.line.checkNumber().isEmpty() && !entry.entry.checkNumber().isEmpty();
         double least = 1;
-        for (String number : entry.numbers) {
-            if (line.numbers.contains(number)
-                    && !(byCheck && number.equals(Phrase.withoutZeros(entry.entry.checkNumber())))) {
-                least = Math.min(least, share(number));
+        for (int i = 0; i < entry.numberIds.length; i++) {
+            int id = entry.numberIds[i];
+            for (int other : line.numberIds) {
+                if (id == other
+                        && terms.shareOfNumber[id] < least
+                        && !(byCheck
+                                && entry.numbers.get(i).equals(Phrase.withoutZeros(entry.entry.checkNumber())))) {
+                    least = terms.shareOfNumber[id];
+                }
             }
         }
         return least;
-    }
-
-    /** How likely an entry has a number by chance: by how many have it, and by how many numbers there are of its length. */
-    double share(String number) {
-        double counted = terms.numberCounts.getOrDefault(number, 1) / Math.max(200.0, terms.entries.length);
-        return Math.max(counted, 2 * Math.pow(.1, number.length()));
     }
 
     private static Facts.Month month(int banks, int ours) {

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -87,26 +88,25 @@ final class GroupSearch {
     private final Bundles bundles;
     private final BundledEntries bundled;
     private final PartLines parts;
+    private final @Nullable Set<Integer> changedDays;
     private final Map<Members, Group> found = new LinkedHashMap<>();
-    /** Parts of an entry are sought first and last. */
-    private final boolean withParts;
 
     /**
      * @param sure lines, then entries, that are explained for certain
-     * @param round from 0; in later ones, among what is left, more is tried
-     * @param last the number of the last
+     * @param changedDays around which something was explained since the search before; null where all is searched
+     * @param again whether this is a later search, among what is left, in which more is tried
      */
     GroupSearch(
             Comparison comparison,
             Weights.Table weights,
             boolean[] sure,
             PairSearch.Found[] pairs,
-            int round,
-            int last) {
+            boolean again,
+            @Nullable Set<Integer> changedDays) {
+        this.changedDays = changedDays;
         this.comparison = comparison;
         this.terms = comparison.terms();
         this.weights = weights;
-        withParts = round == 0 || round == last;
         openLine = new boolean[terms.lines.length];
         for (int l = 0; l < openLine.length; l++) {
             openLine[l] = !sure[l];
@@ -125,7 +125,7 @@ final class GroupSearch {
             openShare[m] = (openShare[m] + 1) / (all[m] + 1);
         }
         bundles = new Bundles(terms, openEntry);
-        bundled = new BundledEntries(comparison, weights, bundles, round == last);
+        bundled = new BundledEntries(comparison, weights, bundles, again);
         this.pairs = pairs;
         parts = new PartLines(comparison, weights, openLine, pairs);
     }
@@ -141,10 +141,8 @@ final class GroupSearch {
 
     /** What is found, in an order that does not depend on that of the input. */
     Map<Members, Group> find() {
-        gather(terms.lines.length, l -> openLine[l] ? ofLine(l) : List.of());
-        if (withParts) {
-            gather(terms.entries.length, e -> openEntry[e] ? ofEntry(e) : List.of());
-        }
+        gather(terms.lines.length, l -> openLine[l] && isNew(terms.lines[l].day) ? ofLine(l) : List.of());
+        gather(terms.entries.length, e -> openEntry[e] && isNew(terms.entryDays[e]) ? ofEntry(e) : List.of());
         ManySides many = new ManySides(terms, weights, bundles);
         Map<Integer, List<Integer>> linesOfParty = many.linesOfParties(pairs, openLine);
         many.find(linesOfParty).forEach(this::found);
@@ -152,6 +150,19 @@ final class GroupSearch {
                 .find()
                 .forEach(this::found);
         return found;
+    }
+
+    /** Whether a search around a day may find what the one before has not. */
+    private boolean isNew(int day) {
+        if (changedDays == null) {
+            return true;
+        }
+        for (int d = day - LATEST; d <= day + LATEST; d++) {
+            if (changedDays.contains(d)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Each is searched by itself and what comes of it is put together in order, so that it does not depend on who did it. */

@@ -248,7 +248,7 @@ final class LineSets {
     private double spoken(LineSet set, List<String> numbers, int party) {
         double weight = 0;
         if (numbers.contains(set.key())) {
-            weight += weights.reference(Facts.Reference.INSIDE) - Math.log(comparison.share(set.key()));
+            weight += weights.reference(Facts.Reference.INSIDE) - Math.log(terms.share(set.key()));
         }
         if (party >= 0 && !terms.parties.get(party).words.isEmpty()) {
             double named = 1;

@@ -44,7 +44,7 @@ public final class LinkageMatching implements MatchingEngine {
     private static final int GROUP_ROUNDS = 2;
     private static final int SEARCHES = 3;
     /** More than this many of the latest lines teach an account's weights no better. */
-    private static final int MOST_TAUGHT_BY = 20_000;
+    private static final int MOST_TAUGHT_BY = 8_000;
 
     /** Rounds of messages while the weights are still being learned and groups are still to come. */
     private static final int FIRST_IMPRESSION = 8;
@@ -75,6 +75,9 @@ public final class LinkageMatching implements MatchingEngine {
         private Rivals rivals;
         private final List<GroupSearch.Group> groups = new ArrayList<>();
         private List<List<GroupSearch.Group>> madeUp = List.of();
+        private float[] lacking = {};
+        /** The kind and direction of what a hypothesis leaves over, -1 for none. */
+        private int[] rest = {};
         private int pairCount;
         private int[] pairLine = {};
         private int[] pairPlace = {};
@@ -260,8 +263,9 @@ public final class LinkageMatching implements MatchingEngine {
                 if (Arrays.equals(before, sure)) {
                     break;
                 }
+                Set<Integer> changed = round < 2 ? null : daysOf(before, sure);
                 before = sure;
-                GroupSearch search = new GroupSearch(comparison, table, sure, pairs, round, SEARCHES - 1);
+                GroupSearch search = new GroupSearch(comparison, table, sure, pairs, round > 0, changed);
                 if (round == 0) {
                     search.meetFees(comparison.fees());
                     comparison.fees().settle();
@@ -273,9 +277,21 @@ public final class LinkageMatching implements MatchingEngine {
                     }
                 });
                 madeUp = madeUp();
+                findLacking();
                 weigh();
-                weighGroups(learned, round == 0 ? GROUP_ROUNDS : 1);
+                weighGroups(learned, GROUP_ROUNDS);
             }
+        }
+
+        /** The business days of what has become sure. */
+        private Set<Integer> daysOf(boolean[] before, boolean[] now) {
+            Set<Integer> out = new HashSet<>();
+            for (int v = 0; v < now.length; v++) {
+                if (now[v] != before[v]) {
+                    out.add(v < terms.lines.length ? terms.lines[v].day : terms.entryDays[v - terms.lines.length]);
+                }
+            }
+            return out;
         }
 
         private void add(
@@ -291,7 +307,7 @@ public final class LinkageMatching implements MatchingEngine {
 
         private void weigh() {
             for (int h = 0; h < hypotheses.count(); h++) {
-                hypotheses.weigh(h, h < pairCount ? weightOfPair(h, table) : weightOfGroup(groups.get(h - pairCount)));
+                hypotheses.weigh(h, h < pairCount ? weightOfPair(h, table) : weightOfGroup(h));
             }
         }
 
@@ -353,33 +369,70 @@ public final class LinkageMatching implements MatchingEngine {
         }
 
         /**
-         * How unlikely it would be that the rest of a set makes up what some of it lack of a line: that an entry without
-         * counterpart, of this amount, lies beside them on the day; at most 0.
+         * For each hypothesis that is apart, how unlikely it would be that the rest of a set makes up what it lacks of a line:
+         * that an entry of this amount, without counterpart, lies beside it on the day. Found once; how many are without
+         * counterpart is learned.
          */
-        private double lacking(int l, int[] entries, long apart) {
-            if (apart == 0) {
-                return 0;
+        private void findLacking() {
+            lacking = new float[hypotheses.count()];
+            rest = new int[lacking.length];
+            for (int h = 0; h < lacking.length; h++) {
+                rest[h] = -1;
+                if (h < pairCount) {
+                    int l = pairLine[h];
+                    int e = pairs[l].entries()[pairPlace[h]];
+                    long apart = terms.entries[e].amount() - terms.lines[l].line.minorUnits();
+                    if (apart != 0 && !madeUp.get(l).isEmpty()) {
+                        lacking(h, l, new int[] {e}, apart);
+                    }
+                } else {
+                    GroupSearch.Group group = groups.get(h - pairCount);
+                    if (group.apart() != 0 && group.lines().length == 1) {
+                        lacking(h, group.lines()[0], group.entries(), group.apart());
+                    }
+                }
             }
-            for (GroupSearch.Group group : madeUp.isEmpty() ? List.<GroupSearch.Group>of() : madeUp.get(l)) {
+        }
+
+        private void lacking(int h, int l, int[] entries, long apart) {
+            for (GroupSearch.Group group : madeUp.get(l)) {
                 int in = 0;
-                int rest = -1;
+                int left = -1;
                 for (int e : group.entries()) {
-                    boolean isIn = Arrays.stream(entries).anyMatch(some -> some == e);
-                    in += isIn ? 1 : 0;
-                    rest = isIn ? rest : e;
+                    if (contains(entries, e)) {
+                        in++;
+                    } else {
+                        left = e;
+                    }
                 }
                 // of what is not all there is, any one entry of some days may have been left over
                 if (in == entries.length && (group.whole() || group.entries().length == in + 1)) {
-                    double chance = terms.density.expected(apart) / terms.span;
-                    double free = 0;
-                    if (rest >= 0) {
-                        Movement of = terms.entries[rest].movement;
-                        free = table.free(of) + (of == terms.entries[entries[0]].movement ? 0 : terms.share(of));
+                    double chance = Math.log(terms.density.expected(apart) / terms.span);
+                    if (left >= 0) {
+                        Movement of = terms.entries[left].movement;
+                        rest[h] = of.index();
+                        chance += of == terms.entries[entries[0]].movement ? 0 : terms.share(of);
                     }
-                    return Math.min(0, Math.log(chance) + free + (group.whole() ? 0 : A_WEEK));
+                    lacking[h] = (float) (chance + (group.whole() ? 0 : A_WEEK));
+                    return;
                 }
             }
-            return 0;
+        }
+
+        private static boolean contains(int[] some, int one) {
+            for (int each : some) {
+                if (each == one) {
+                    return true;
+                }
+            }
+            return false;
+        }
+
+        private double lacking(int h) {
+            if (h >= lacking.length || lacking[h] == 0) {
+                return 0;
+            }
+            return Math.min(0, lacking[h] + (rest[h] < 0 ? 0 : table.free(Movement.at(rest[h]))));
         }
 
         /** How unlikely it would be that an entry of the amount lies beside lines that take each other back; at most 0. */
@@ -403,13 +456,13 @@ public final class LinkageMatching implements MatchingEngine {
             PairSearch.Found found = pairs[l];
             int i = pairPlace[h];
             int e = found.entries()[i];
-            long apart = terms.entries[e].amount() - terms.lines[l].line.minorUnits();
             return found.unlikely()[i]
-                    + (apart == 0 ? 0 : lacking(l, new int[] {e}, apart))
+                    + lacking(h)
                     + now.of(found.facts()[i], terms.entries[e], terms.lines[l].code);
         }
 
-        private double weightOfGroup(GroupSearch.Group group) {
+        private double weightOfGroup(int h) {
+            GroupSearch.Group group = groups.get(h - pairCount);
             if (group.way() == Way.CANCELLED) {
                 int code = terms.lines[group.lines()[0]].code;
                 return group.bare() + table.prior(group.way(), code) + besides(group);
@@ -420,12 +473,11 @@ public final class LinkageMatching implements MatchingEngine {
                 // some of what was still open by chance: its own counterpart may be one that is not found
                 free = Math.min(0, free - Math.log(group.openShare()));
             }
-            double lacking = group.lines().length == 1 ? lacking(group.lines()[0], group.entries(), group.apart()) : 0;
             double text = 0;
             for (int e : group.entries()) {
                 text += table.ofText(terms.entries[e], group.way());
             }
-            double all = group.bare() + lacking + text / group.entries().length + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
+            double all = group.bare() + lacking(h) + text / group.entries().length + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
             return Math.min(all, group.most());
         }
 

@@ -81,13 +81,32 @@ final class Numbers {
 
     /** Small numbers with the word before them, as one: {@code FLAT12} of a text with {@code flat 12}. Cost: O(length). */
     static List<String> named(String text) {
-        List<String> out = new ArrayList<>();
-        String before = "";
-        for (String token : text.toUpperCase(java.util.Locale.ROOT).split("[^\\p{L}\\p{N}]+")) {
-            if (token.length() < SHORTEST && before.length() >= SHORTEST && isNumber(token)) {
-                out.add(before + Phrase.withoutZeros(token));
+        List<String> out = new ArrayList<>(0);
+        int n = text.length();
+        int wordFrom = -1;
+        int wordTo = -1;
+        for (int i = 0; i < n; ) {
+            char c = text.charAt(i);
+            if (!Character.isLetterOrDigit(c)) {
+                i++;
+                continue;
             }
-            before = isNumber(token) ? "" : token;
+            int from = i;
+            boolean number = true;
+            while (i < n && Character.isLetterOrDigit(text.charAt(i))) {
+                number &= isDigit(text.charAt(i));
+                i++;
+            }
+            if (number) {
+                if (i - from < SHORTEST && wordTo - wordFrom >= SHORTEST) {
+                    out.add(text.substring(wordFrom, wordTo).toUpperCase(java.util.Locale.ROOT)
+                            + Phrase.withoutZeros(text.substring(from, i)));
+                }
+                wordFrom = wordTo;
+            } else {
+                wordFrom = from;
+                wordTo = i;
+            }
         }
         return out;
     }

@@ -2,7 +2,6 @@ package tidemark.core.matching;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -37,7 +36,7 @@ final class PartLines {
     /** Business days that the open lines cover. */
     private final int span;
 
-    private final TreeMap<Integer, int[]> linesByDay = new TreeMap<>();
+    private final Map<Integer, int[]> linesByDay = new HashMap<>();
     private final Map<Long, int[]> linesByAmount = new HashMap<>();
     private final Map<String, int[]> linesByKey = new HashMap<>();
     private final int[][] speakingOf;
@@ -102,17 +101,27 @@ final class PartLines {
         Terms.EntryTerms entry = terms.entries[e];
         int[] near = partsNear(entry);
         // those that speak for the entry by reference or name first
-        int[] speaking = IntStream.concat(
-                        Arrays.stream(linesByKey.getOrDefault(Phrase.withoutZeros(entry.reference), NONE))
-                                .filter(l -> isWithin(l, entry, EARLIEST_SPEAKING, LATEST_SPEAKING)),
-                        IntStream.concat(
-                                Arrays.stream(speakingOf[e])
-                                        .filter(l -> isWithin(l, entry, GroupSearch.EARLIEST, GroupSearch.LATEST)),
-                                Arrays.stream(near).filter(l -> speaks(compared(l, e)))))
-                .filter(l -> mayBePart(l, entry))
-                .sorted()
-                .distinct()
-                .toArray();
+        int[] byKey = linesByKey.getOrDefault(Phrase.withoutZeros(entry.reference), NONE);
+        int[] some = new int[byKey.length + speakingOf[e].length + near.length];
+        int count = 0;
+        for (int l : byKey) {
+            if (isWithin(l, entry, EARLIEST_SPEAKING, LATEST_SPEAKING) && mayBePart(l, entry)) {
+                some[count++] = l;
+            }
+        }
+        for (int l : speakingOf[e]) {
+            if (isWithin(l, entry, GroupSearch.EARLIEST, GroupSearch.LATEST) && mayBePart(l, entry)) {
+                some[count++] = l;
+            }
+        }
+        for (int l : near) {
+            if (speaks(compared(l, e))) {
+                some[count++] = l;
+            }
+        }
+        int[] speaking = count == 0
+                ? NONE
+                : Arrays.stream(some, 0, count).sorted().distinct().toArray();
         if (speaking.length >= 2 && speaking.length <= SubsetSums.MOST) {
             sums(e, speaking, true, out);
         }
@@ -126,17 +135,27 @@ final class PartLines {
      * and a sum of any of them would tell nothing.
      */
     private int[] partsNear(Terms.EntryTerms entry) {
-        Collection<int[]> days = linesByDay
-                .subMap(entry.day + GroupSearch.EARLIEST, true, entry.day + GroupSearch.LATEST, true)
-                .values();
-        if (days.stream().mapToInt(d -> d.length).sum() > MOST_LOOKED_AT) {
+        int count = 0;
+        for (int d = entry.day + GroupSearch.EARLIEST; d <= entry.day + GroupSearch.LATEST; d++) {
+            count += linesOn(d).length;
+        }
+        if (count < 2 || count > MOST_LOOKED_AT) {
             return NONE;
         }
-        return days.stream()
-                .flatMapToInt(Arrays::stream)
-                .filter(l -> mayBePart(l, entry))
-                .limit(MOST_NEAR)
-                .toArray();
+        int[] out = new int[Math.min(count, MOST_NEAR)];
+        int found = 0;
+        for (int d = entry.day + GroupSearch.EARLIEST; d <= entry.day + GroupSearch.LATEST; d++) {
+            for (int l : linesOn(d)) {
+                if (found < out.length && mayBePart(l, entry)) {
+                    out[found++] = l;
+                }
+            }
+        }
+        return Arrays.copyOf(out, found);
+    }
+
+    private int[] linesOn(int day) {
+        return linesByDay.getOrDefault(day, NONE);
     }
 
     private boolean isWithin(int l, Terms.EntryTerms entry, int earliest, int latest) {

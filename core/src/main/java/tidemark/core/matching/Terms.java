@@ -29,6 +29,8 @@ final class Terms {
         final List<String> references;
         /** Numbers inside its references and codes. */
         List<String> numbers;
+        /** Those of them that entries have too, as ids. */
+        int[] numberIds = {};
         /** The month that its text is of; 0 for none. */
         final int month;
         /** Whether the other side gave a reference of its own. */
@@ -86,6 +88,8 @@ final class Terms {
         final List<String> codes;
         /** Numbers inside its reference and codes. */
         final List<String> numbers;
+
+        int[] numberIds = {};
         /** The month that its text is of; 0 for none. */
         final int month;
         /** What its reference has in common with the others of a run; empty for none. */
@@ -170,6 +174,9 @@ final class Terms {
     private static final int SHORTEST_GLUED_WORD = 5;
     private static final int SHORTEST_GLUED_NAME = 8;
     private static final int MOST_OF_ONE_PAYMENT = 3;
+    /** For each id of a number, {@link #share}. */
+    float[] shareOfNumber = {};
+
     private final Map<String, Integer> smallNumbers = new HashMap<>();
     private final int[] linesOfCode;
     private final int[] ofMovement = new int[Movement.COUNT];
@@ -228,6 +235,7 @@ final class Terms {
         weighWords();
         countWords();
         unglue();
+        identifyNumbers();
         linesOfCode = new int[codes.size()];
         countSmallNumbers();
     }
@@ -425,6 +433,30 @@ final class Terms {
                 entry.text = numbers.computeIfAbsent(text, k -> numbers.size());
             }
         }
+    }
+
+    private void identifyNumbers() {
+        Map<String, Integer> ids = new HashMap<>();
+        for (String number : numberCounts.keySet().stream().sorted().toList()) {
+            ids.put(number, ids.size());
+        }
+        shareOfNumber = new float[ids.size()];
+        ids.forEach((number, id) -> shareOfNumber[id] = (float) share(number));
+        for (EntryTerms entry : entries) {
+            entry.numberIds = entry.numbers.stream().mapToInt(n -> ids.getOrDefault(n, 0)).toArray();
+        }
+        for (LineTerms line : lines) {
+            line.numberIds = line.numbers.stream()
+                    .mapToInt(n -> ids.getOrDefault(n, -1))
+                    .filter(id -> id >= 0)
+                    .toArray();
+        }
+    }
+
+    /** How likely an entry has a number by chance: by how many have it, and by how many numbers there are of its length. */
+    double share(String number) {
+        double counted = numberCounts.getOrDefault(number, 1) / Math.max(200.0, entries.length);
+        return Math.max(counted, 2 * Math.pow(.1, number.length()));
     }
 
     /** Adds to the words of each line those of parties that stand inside longer ones, and names of numbers likewise. */
