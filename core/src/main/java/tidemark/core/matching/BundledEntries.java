@@ -133,7 +133,9 @@ final class BundledEntries {
                 whole(l, bundle, tried[bundle.tie().way.ordinal()], 0, out);
             }
         }
-        partsOf(l, near, tried[Way.DAY.ordinal()], out);
+        if (!again) {
+            partsOf(l, near, tried[Way.DAY.ordinal()], out);
+        }
         partsOf(l, ofParties, tried[Way.PARTY_DAY.ordinal()], out);
         quoted(l, out);
         parties(l, pairs, out);

@@ -46,26 +46,106 @@ final class Bundles {
         }
     }
 
-    /**
-     * @param number from 0; -1 for one made for a single line
-     * @param key what ties it, as a text of the line may tell; empty where nothing does
-     * @param units places of members that are taken together or not at all, as one reference ties them
-     * @param unitTotals what each unit comes to
-     * @param day the latest of its days
-     * @param step that all its amounts share
-     * @param movement of the largest of its entries
-     */
-    record Bundle(
-            int number,
-            Tie tie,
-            String key,
-            int[] members,
-            int[][] units,
-            long[] unitTotals,
-            int day,
-            long total,
-            long step,
-            Movement movement) {}
+    /** Entries that are tied. What only a search for some of them needs is worked out when it is asked for. */
+    final class Bundle {
+        private final int number;
+        private final Tie tie;
+        private final String key;
+        private final int[] members;
+        private final int day;
+        private final long total;
+        private long step;
+        private int @Nullable [][] units;
+        private @Nullable Movement movement;
+
+        private Bundle(int number, Tie tie, String key, int[] members, int day, long total) {
+            this.number = number;
+            this.tie = tie;
+            this.key = key;
+            this.members = members;
+            this.day = day;
+            this.total = total;
+        }
+
+        /** From 0; -1 for one made for a single line. */
+        int number() {
+            return number;
+        }
+
+        Tie tie() {
+            return tie;
+        }
+
+        /** What ties it, as a text of the line may tell; empty where nothing does. */
+        String key() {
+            return key;
+        }
+
+        int[] members() {
+            return members;
+        }
+
+        /** The latest of its days. */
+        int day() {
+            return day;
+        }
+
+        long total() {
+            return total;
+        }
+
+        /** What all its amounts share. */
+        long step() {
+            if (step == 0) {
+                step = Math.max(1, Chance.step(amounts(members)));
+            }
+            return step;
+        }
+
+        /** Of the largest of its entries. */
+        Movement movement() {
+            if (movement == null) {
+                int largest = members[0];
+                for (int e : members) {
+                    if (Math.abs(terms.entries[e].amount()) > Math.abs(terms.entries[largest].amount())) {
+                        largest = e;
+                    }
+                }
+                movement = terms.entries[largest].movement;
+            }
+            return movement;
+        }
+
+        /** Places of members that are taken together or not at all, as one reference ties them. */
+        int[][] units() {
+            if (units == null) {
+                boolean apart = number < 0 || tie == Tie.REFERENCE;
+                Map<Integer, List<Integer>> places = new LinkedHashMap<>();
+                for (int i = 0; i < members.length; i++) {
+                    int of = apart || slip[members[i]] == 0 ? -1 - i : slip[members[i]];
+                    places.computeIfAbsent(of, k -> new ArrayList<>()).add(i);
+                }
+                units = places.values().stream().map(Bundles::array).toArray(int[][]::new);
+            }
+            return units;
+        }
+
+        /** What each unit comes to. */
+        long[] unitTotals() {
+            int[][] of = units();
+            long[] out = new long[of.length];
+            for (int u = 0; u < of.length; u++) {
+                for (int place : of[u]) {
+                    out[u] += terms.entries[members[place]].amount();
+                }
+            }
+            return out;
+        }
+    }
+
+    private long[] amounts(int[] members) {
+        return Arrays.stream(members).mapToLong(e -> terms.entries[e].amount()).toArray();
+    }
 
     private static final int MOST_MEMBERS = 400;
     /** Business days from the first to the last of a reference, and of days taken to the bank together. */
@@ -107,6 +187,13 @@ final class Bundles {
         this.terms = terms;
         this.open = open;
         slip = new int[terms.entries.length];
+        Set<String> openReferences = new HashSet<>();
+        for (int e = 0; e < terms.entries.length; e++) {
+            if (open[e]) {
+                openReferences.add(terms.entries[e].reference);
+                openReferences.add(terms.entries[e].stem);
+            }
+        }
         Map<String, List<Integer>> references = new LinkedHashMap<>();
         Map<String, List<Integer>> stems = new LinkedHashMap<>();
         Map<String, List<Integer>> running = new LinkedHashMap<>();
@@ -116,10 +203,10 @@ final class Bundles {
         Map<Integer, List<Integer>> kinds = new TreeMap<>();
         for (int e = 0; e < terms.entries.length; e++) {
             Terms.EntryTerms entry = terms.entries[e];
-            if (entry.reference.length() >= 3) {
+            if (entry.reference.length() >= 3 && openReferences.contains(entry.reference)) {
                 add(references, entry.reference, e);
             }
-            if (!entry.stem.isEmpty()) {
+            if (!entry.stem.isEmpty() && openReferences.contains(entry.stem)) {
                 add(stems, entry.stem, e);
             }
             if (open[e]) {
@@ -259,29 +346,24 @@ final class Bundles {
         if (all.size() < 2 || all.size() > MOST_MEMBERS) {
             return;
         }
-        int[] members = array(all);
         long total = 0;
         int day = Integer.MIN_VALUE;
-        Map<Integer, List<Integer>> units = new LinkedHashMap<>();
-        for (int i = 0; i < members.length; i++) {
-            total += terms.entries[members[i]].amount();
-            day = Math.max(day, terms.entries[members[i]].day);
-            int slipOf = tie == Tie.REFERENCE ? 0 : slip[members[i]];
-            units.computeIfAbsent(slipOf == 0 ? -1 - i : slipOf, k -> new ArrayList<>())
-                    .add(i);
+        for (int e : all) {
+            total += terms.entries[e].amount();
+            day = Math.max(day, day(e));
         }
+        int[] members = array(all);
         if (total == 0 || !made.add(key(members, total))) {
             return;
         }
-        int[][] places = units.values().stream().map(Bundles::array).toArray(int[][]::new);
-        Bundle bundle = made(count, tie, key, members, places, day, total);
+        Bundle bundle = new Bundle(count, tie, key, members, day, total);
         count++;
         counts.computeIfAbsent(day, k -> new int[Way.values().length])[tie.way.ordinal()]++;
         if (tie == Tie.KIND) {
             wholeDays.computeIfAbsent(day, k -> new ArrayList<>()).add(bundle);
         }
         boolean oneDay = date(members[0]).equals(date(members[members.length - 1]));
-        if (tie == Tie.PARTY && oneDay && places.length > 2) {
+        if (tie == Tie.PARTY && oneDay && members.length > 2) {
             partiesOfDay.computeIfAbsent(day, k -> new ArrayList<>()).add(bundle);
         }
         byDay.computeIfAbsent(day, k -> new ArrayList<>()).add(bundle);
@@ -305,38 +387,6 @@ final class Bundles {
     static long key(int[] members, long total) {
         long ends = ((long) members[0] << 32) ^ members[members.length - 1];
         return (ends * 0x9E3779B97F4A7C15L) ^ (total * 0xC2B2AE3D27D4EB4FL) ^ ((long) members.length << 48);
-    }
-
-    private Bundle made(int number, Tie tie, String key, int[] members, int[][] units, int day, long total) {
-        long step = Chance.step(
-                Arrays.stream(members).mapToLong(e -> terms.entries[e].amount()).toArray());
-        int largest = members[0];
-        for (int e : members) {
-            if (Math.abs(terms.entries[e].amount()) > Math.abs(terms.entries[largest].amount())) {
-                largest = e;
-            }
-        }
-        return new Bundle(
-                number,
-                tie,
-                key,
-                members,
-                units,
-                totals(members, units),
-                day,
-                total,
-                step,
-                terms.entries[largest].movement);
-    }
-
-    private long[] totals(int[] members, int[][] units) {
-        long[] out = new long[units.length];
-        for (int u = 0; u < units.length; u++) {
-            for (int place : units[u]) {
-                out[u] += terms.entries[members[place]].amount();
-            }
-        }
-        return out;
     }
 
     /** The bundles of a day and one kind each. */
@@ -434,14 +484,8 @@ final class Bundles {
     }
 
     private Bundle unbundled(Tie tie, int[] members, int day) {
-        long total =
-                Arrays.stream(members).mapToLong(e -> terms.entries[e].amount()).sum();
-        int[][] units = new int[members.length][];
-        Arrays.setAll(units, i -> new int[] {i});
-        if (members.length == 0) {
-            return new Bundle(-1, tie, "", members, units, new long[0], day, 0, 1, Movement.at(0));
-        }
-        return made(-1, tie, "", members, units, day, total);
+        long total = Arrays.stream(amounts(members)).sum();
+        return new Bundle(-1, tie, "", members, day, total);
     }
 
     int count() {

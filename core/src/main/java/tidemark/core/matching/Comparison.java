@@ -259,12 +259,7 @@ final class Comparison {
             case SILENT -> {}
         }
         if (Facts.month(facts) != Facts.Month.SILENT) {
-            double same = terms.monthCounts.getOrDefault(line.month, 0)
-                    / (double) Math.max(
-                            1,
-                            terms.monthCounts.values().stream()
-                                    .mapToInt(Integer::intValue)
-                                    .sum());
+            double same = terms.monthCounts.getOrDefault(line.month, 0) / (double) Math.max(1, terms.ofAMonth);
             weight -= Math.log(Math.clamp(Facts.month(facts) == Facts.Month.SAME ? same : 1 - same, .05, 1));
         }
         return weight;

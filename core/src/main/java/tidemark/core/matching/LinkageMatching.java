@@ -49,6 +49,9 @@ public final class LinkageMatching implements MatchingEngine {
     /** Rounds of messages while the weights are still being learned and groups are still to come. */
     private static final int FIRST_IMPRESSION = 8;
 
+    /** One in a hundred. */
+    private static final double UNLIKELY = Math.log(.01);
+
     private static final double A_WEEK = Math.log(5);
     private static final double WORTH_TELLING = Math.log(1e-6);
 
@@ -153,10 +156,10 @@ public final class LinkageMatching implements MatchingEngine {
         /** Counts what is believed of lines and the entries that any of these may be. */
         private void count(Hypotheses all, Beliefs believed, int[] lines, Weights weights, boolean meetFees) {
             for (int h = 0; h < all.count(); h++) {
-                double p = believed.probability(h);
-                if (p < .01) {
+                if (believed.logOdds(h) < UNLIKELY) {
                     continue;
                 }
+                double p = believed.probability(h);
                 if (h >= pairCount) {
                     GroupSearch.Group group = groups.get(h - pairCount);
                     for (int l : group.lines()) {
@@ -306,9 +309,9 @@ public final class LinkageMatching implements MatchingEngine {
         }
 
         private void weigh() {
-            for (int h = 0; h < hypotheses.count(); h++) {
-                hypotheses.weigh(h, h < pairCount ? weightOfPair(h, table) : weightOfGroup(h));
-            }
+            IntStream.range(0, hypotheses.count())
+                    .parallel()
+                    .forEach(h -> hypotheses.weigh(h, h < pairCount ? weightOfPair(h, table) : weightOfGroup(h)));
         }
 
         private int[] nodes(GroupSearch.Group group) {

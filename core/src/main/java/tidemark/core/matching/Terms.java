@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.statement.BankLine;
 
@@ -103,16 +104,15 @@ final class Terms {
         /** The number of its movement and words among those that many entries have; -1 for none. */
         int text = -1;
 
-        EntryTerms(LedgerItem item, int party) {
+        EntryTerms(LedgerItem item, int party, Text text) {
             this.entry = item.entry();
             this.kind = item.kind();
             movement = Movement.of(kind, entry.minorUnits() < 0);
             this.day = BusinessDays.number(entry.date());
             this.party = party;
             this.reference = Phrase.squashed(entry.reference().isEmpty() ? entry.checkNumber() : entry.reference());
-            Phrase text = Phrase.of(entry.text());
-            this.codes = text.codes();
-            words = String.join(" ", text.words());
+            this.codes = text.phrase().codes();
+            words = text.joined();
             stem = Bundles.stem(entry.reference());
             int digits = reference.length();
             while (digits > 0 && reference.charAt(digits - 1) >= '0' && reference.charAt(digits - 1) <= '9') {
@@ -126,13 +126,21 @@ final class Terms {
             List<String> all = new ArrayList<>(codes);
             all.add(reference);
             List<String> found = new ArrayList<>(Numbers.in(all));
-            found.addAll(Numbers.named(entry.text()));
+            found.addAll(text.named());
             numbers = List.copyOf(found);
             month = Numbers.month(all, entry.date().getYear());
         }
 
         long amount() {
             return entry.minorUnits();
+        }
+    }
+
+    /** What a text of an entry tells; many have the same. */
+    record Text(Phrase phrase, String joined, List<String> named) {
+        static Text of(String text) {
+            Phrase phrase = Phrase.of(text);
+            return new Text(phrase, String.join(" ", phrase.words()), Numbers.named(text));
         }
     }
 
@@ -166,6 +174,8 @@ final class Terms {
     final Map<String, Integer> numberCounts = new HashMap<>();
     /** How many entries are of each month. */
     final Map<Integer, Integer> monthCounts = new HashMap<>();
+
+    int ofAMonth;
 
     final Map<String, Integer> checkCounts = new HashMap<>();
     final Map<Long, Integer> amountCounts = new HashMap<>();
@@ -203,10 +213,22 @@ final class Terms {
         lines = new LineTerms[sortedLines.length];
         Arrays.parallelSetAll(lines, i -> new LineTerms(sortedLines[i], code[i]));
         PartyWords[] named = new PartyWords[sortedItems.length];
-        Arrays.parallelSetAll(named, i -> PartyWords.of(sortedItems[i].entry()));
+        Map<String, PartyWords> namedBefore = new ConcurrentHashMap<>();
+        Arrays.parallelSetAll(named, i -> {
+            CashEntry entry = sortedItems[i].entry();
+            return entry.party().isEmpty()
+                    ? PartyWords.of(entry)
+                    : namedBefore.computeIfAbsent(entry.party(), k -> PartyWords.of(entry));
+        });
         int[] party = Arrays.stream(named).mapToInt(this::party).toArray();
         entries = new EntryTerms[sortedItems.length];
-        Arrays.parallelSetAll(entries, i -> new EntryTerms(sortedItems[i], party[i]));
+        Map<String, Text> texts = new ConcurrentHashMap<>();
+        Arrays.parallelSetAll(
+                entries,
+                i -> new EntryTerms(
+                        sortedItems[i],
+                        party[i],
+                        texts.computeIfAbsent(sortedItems[i].entry().text(), Text::of)));
         entryDays = Arrays.stream(entries).mapToInt(e -> e.day).toArray();
         long[] amounts = new long[entries.length];
         for (int i = 0; i < entries.length; i++) {
@@ -221,6 +243,7 @@ final class Terms {
             entry.numbers.forEach(number -> numberCounts.merge(number, 1, Integer::sum));
             if (entry.month != 0) {
                 monthCounts.merge(entry.month, 1, Integer::sum);
+                ofAMonth++;
             }
             if (!entry.entry.checkNumber().isEmpty()) {
                 checkCounts.merge(entry.entry.checkNumber(), 1, Integer::sum);
@@ -349,7 +372,7 @@ final class Terms {
             Integer party = partyIds.get(PartyWords.of(d.item().entry()).joined());
             if (code != null && party != null) {
                 LineTerms line = new LineTerms(d.line(), code);
-                EntryTerms entry = new EntryTerms(d.item(), party);
+                EntryTerms entry = new EntryTerms(d.item(), party, Text.of(d.item().entry().text()));
                 weights.count(comparison.compare(line, entry), entry.movement, code, 1);
                 weights.countLine(code, Way.PAIR, 1);
                 weights.countEntry(entry, Way.PAIR, 1);
@@ -422,35 +445,48 @@ final class Terms {
 
     /** Numbers the texts that many entries have, by movement; the most of them name what is booked so and not whom. */
     private void numberTexts() {
-        Map<List<Object>, Integer> counts = new HashMap<>();
-        for (EntryTerms entry : entries) {
-            counts.merge(List.of(entry.movement, entry.words), 1, Integer::sum);
+        List<Map<String, Integer>> counts = new ArrayList<>();
+        List<Map<String, Integer>> numbers = new ArrayList<>();
+        for (int m = 0; m < Movement.COUNT; m++) {
+            counts.add(new HashMap<>());
+            numbers.add(new HashMap<>());
         }
-        Map<List<Object>, Integer> numbers = new HashMap<>();
         for (EntryTerms entry : entries) {
-            List<Object> text = List.of(entry.movement, entry.words);
-            if (counts.getOrDefault(text, 0) >= OFTEN && (numbers.containsKey(text) || numbers.size() < Weights.TEXTS)) {
-                entry.text = numbers.computeIfAbsent(text, k -> numbers.size());
+            counts.get(entry.movement.index()).merge(entry.words, 1, Integer::sum);
+        }
+        int next = 0;
+        for (EntryTerms entry : entries) {
+            Map<String, Integer> of = numbers.get(entry.movement.index());
+            if (counts.get(entry.movement.index()).getOrDefault(entry.words, 0) >= OFTEN) {
+                Integer known = of.get(entry.words);
+                if (known == null && next < Weights.TEXTS) {
+                    known = next++;
+                    of.put(entry.words, known);
+                }
+                entry.text = known == null ? -1 : known;
             }
         }
     }
 
     private void identifyNumbers() {
         Map<String, Integer> ids = new HashMap<>();
-        for (String number : numberCounts.keySet().stream().sorted().toList()) {
-            ids.put(number, ids.size());
-        }
+        numberCounts.keySet().forEach(number -> ids.put(number, ids.size()));
         shareOfNumber = new float[ids.size()];
         ids.forEach((number, id) -> shareOfNumber[id] = (float) share(number));
-        for (EntryTerms entry : entries) {
-            entry.numberIds = entry.numbers.stream().mapToInt(n -> ids.getOrDefault(n, 0)).toArray();
+        Arrays.stream(entries).parallel().forEach(entry -> entry.numberIds = idsOf(entry.numbers, ids));
+        Arrays.stream(lines).parallel().forEach(line -> line.numberIds = idsOf(line.numbers, ids));
+    }
+
+    private static int[] idsOf(List<String> numbers, Map<String, Integer> ids) {
+        int[] out = new int[numbers.size()];
+        int count = 0;
+        for (String number : numbers) {
+            Integer id = ids.get(number);
+            if (id != null) {
+                out[count++] = id;
+            }
         }
-        for (LineTerms line : lines) {
-            line.numberIds = line.numbers.stream()
-                    .mapToInt(n -> ids.getOrDefault(n, -1))
-                    .filter(id -> id >= 0)
-                    .toArray();
-        }
+        return count == out.length ? out : Arrays.copyOf(out, count);
     }
 
     /** How likely an entry has a number by chance: by how many have it, and by how many numbers there are of its length. */

@@ -51,6 +51,8 @@ final class Weights {
     private final double[][] ways = new double[Way.values().length][CODES];
     /** For each kind, how many entries there are, and how many of them have no counterpart. */
     private final double[][] entries = new double[Movement.COUNT][Way.values().length];
+    private final int[] kindOfText = new int[TEXTS];
+
     private boolean withTexts;
     /** The same for each text that many entries have. */
     private final double[][] texts = new double[TEXTS][];
@@ -110,6 +112,7 @@ final class Weights {
         if (withTexts && entry.text >= 0) {
             if (texts[entry.text] == null) {
                 texts[entry.text] = new double[Way.values().length];
+                kindOfText[entry.text] = entry.movement.index();
             }
             texts[entry.text][way.ordinal()] += probability;
         }
@@ -137,10 +140,7 @@ final class Weights {
         /** For each text, how much more usual each way is for it than for its kind. */
         private final double[][] texts = new double[TEXTS][];
 
-        private final Weights counts;
-
         private Table(Weights w) {
-            counts = w;
             double[] amounts = counts(AMOUNT);
             for (double[] of : w.amount) {
                 for (int i = 0; i < of.length; i++) {
@@ -179,6 +179,7 @@ final class Weights {
             }
             priors(w);
             entries(w);
+            texts(w);
         }
 
         private void priors(Weights w) {
@@ -216,25 +217,25 @@ final class Weights {
             }
         }
 
-        /** How much more usual a way is for entries of a text than for their kind. Cost: O(ways) the first time. */
+        /** How much more usual a way is for entries of a text than for their kind. Cost: O(1). */
         double ofText(Terms.EntryTerms entry, Way way) {
-            if (entry.text < 0) {
-                return 0;
-            }
-            double[] of = texts[entry.text];
-            if (of == null) {
-                of = new double[Way.values().length];
-                double[] counted = counts.texts[entry.text];
-                double[] kind = entries[entry.movement.index()];
-                double all = counted == null ? 0 : Arrays.stream(counted).sum();
-                for (int i = 0; i < of.length; i++) {
-                    double share = Math.exp(kind[i]);
-                    double here = ((counted == null ? 0 : counted[i]) + 10 * share) / (all + 10);
-                    of[i] = Math.clamp(Math.log(here / share), LEAST_OF_A_TEXT, MOST_OF_A_TEXT);
+            return entry.text < 0 || texts[entry.text] == null ? 0 : texts[entry.text][way.ordinal()];
+        }
+
+        private void texts(Weights w) {
+            for (int t = 0; t < texts.length; t++) {
+                double[] counted = w.texts[t];
+                if (counted != null) {
+                    double[] kind = entries[w.kindOfText[t]];
+                    double all = Arrays.stream(counted).sum();
+                    texts[t] = new double[counted.length];
+                    for (int i = 0; i < counted.length; i++) {
+                        double share = Math.exp(kind[i]);
+                        double here = (counted[i] + 10 * share) / (all + 10);
+                        texts[t][i] = Math.clamp(Math.log(here / share), LEAST_OF_A_TEXT, MOST_OF_A_TEXT);
+                    }
                 }
-                texts[entry.text] = of;
             }
-            return of[way.ordinal()];
         }
 
         private static double[] logs(double[] counts) {
