@@ -17,7 +17,7 @@ import tidemark.core.matching.GroupSearch.Group;
  * of them.
  */
 final class BundledEntries {
-    static final int MOST_SEARCHED = 12;
+    static final int MOST_SEARCHED = 5;
     /** A month in business days. */
     private static final int DAYS_OF_A_PARTY = 22;
     /** Of a party's entries, those that go the other way among them. */
@@ -64,7 +64,9 @@ final class BundledEntries {
         private final SubsetSums[] sums = new SubsetSums[KEPT];
 
         SubsetSums of(Bundle bundle) {
-            int place = (bundle.number() < 0 ? 31 * bundle.day() + bundle.movement().index() : bundle.number()) & (KEPT - 1);
+            int place =
+                    (bundle.number() < 0 ? 31 * bundle.day() + bundle.movement().index() : bundle.number())
+                            & (KEPT - 1);
             if (bundles[place] != bundle) {
                 bundles[place] = bundle;
                 sums[place] = new SubsetSums(bundle.unitTotals());
@@ -357,7 +359,8 @@ final class BundledEntries {
             List<Group> out) {
         Terms.LineTerms line = terms.lines[l];
         double usual = whole && bundle.number() >= 0
-                ? weights.lateness(bundle.movement(), line.day - bundle.day()) + weights.code(bundle.movement(), line.code)
+                ? weights.lateness(bundle.movement(), line.day - bundle.day())
+                        + weights.code(bundle.movement(), line.code)
                 : usual(line, members);
         boolean oneParty = true;
         for (int i = 1; oneParty && i < members.length; i++) {

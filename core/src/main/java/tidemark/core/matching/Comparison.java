@@ -135,8 +135,7 @@ final class Comparison {
             for (int other : line.numberIds) {
                 if (id == other
                         && terms.shareOfNumber[id] < least
-                        && !(byCheck
-                                && entry.numbers.get(i).equals(Phrase.withoutZeros(entry.entry.checkNumber())))) {
+                        && !(byCheck && entry.numbers.get(i).equals(Phrase.withoutZeros(entry.entry.checkNumber())))) {
                     least = terms.shareOfNumber[id];
                 }
             }

@@ -2,8 +2,8 @@ package tidemark.core.matching;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.List;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.IntFunction;
@@ -198,7 +198,7 @@ final class GroupSearch {
         Group group = found.way().isAll || found.entries().length == 0
                 ? found
                 : found.whereOpen(openShare[terms.entries[found.entries()[0]].movement.index()]);
-this.found.merge(new Members(group), group, GroupSearch::better);
+        this.found.merge(new Members(group), group, GroupSearch::better);
     }
 
     /** All there is of something says more than some of it; else the weightier. */

@@ -53,6 +53,9 @@ public final class LinkageMatching implements MatchingEngine {
     private static final double UNLIKELY = Math.log(.01);
 
     private static final double A_WEEK = Math.log(5);
+    /** Where the messages of the round before are where they start. */
+    private static final int ANOTHER_LOOK = 4;
+
     private static final double WORTH_TELLING = Math.log(1e-6);
 
     @Override
@@ -81,6 +84,7 @@ public final class LinkageMatching implements MatchingEngine {
         private float[] lacking = {};
         /** The kind and direction of what a hypothesis leaves over, -1 for none. */
         private int[] rest = {};
+
         private int pairCount;
         private int[] pairLine = {};
         private int[] pairPlace = {};
@@ -343,7 +347,7 @@ public final class LinkageMatching implements MatchingEngine {
         private void weighGroups(Learned learned, int rounds) {
             int[] all = IntStream.range(0, terms.lines.length).toArray();
             for (int round = 0; round < rounds; round++) {
-                beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION, beliefs);
+                beliefs = new Beliefs(hypotheses, nodes(), ANOTHER_LOOK, beliefs);
                 Weights weights = teach(learned, new Payers());
                 weights.withTexts();
                 count(hypotheses, beliefs, all, weights, false);
@@ -459,9 +463,7 @@ public final class LinkageMatching implements MatchingEngine {
             PairSearch.Found found = pairs[l];
             int i = pairPlace[h];
             int e = found.entries()[i];
-            return found.unlikely()[i]
-                    + lacking(h)
-                    + now.of(found.facts()[i], terms.entries[e], terms.lines[l].code);
+            return found.unlikely()[i] + lacking(h) + now.of(found.facts()[i], terms.entries[e], terms.lines[l].code);
         }
 
         private double weightOfGroup(int h) {
@@ -480,7 +482,11 @@ public final class LinkageMatching implements MatchingEngine {
             for (int e : group.entries()) {
                 text += table.ofText(terms.entries[e], group.way());
             }
-            double all = group.bare() + lacking(h) + text / group.entries().length + table.prior(group.way(), terms.lines[group.lines()[0]].code) - free;
+            double all = group.bare()
+                    + lacking(h)
+                    + text / group.entries().length
+                    + table.prior(group.way(), terms.lines[group.lines()[0]].code)
+                    - free;
             return Math.min(all, group.most());
         }
 

@@ -123,7 +123,9 @@ final class Numbers {
                         end++;
                     }
                     String number = Phrase.withoutZeros(code.substring(i, end));
-                    for (int from = Math.max(0, i - LONGEST_WORD); number.length() < SHORTEST && from <= i - SHORTEST; from++) {
+                    for (int from = Math.max(0, i - LONGEST_WORD);
+                            number.length() < SHORTEST && from <= i - SHORTEST;
+                            from++) {
                         String name = code.substring(from, i) + number;
                         if (known.contains(name) && !out.contains(name)) {
                             out.add(name);

@@ -254,8 +254,7 @@ final class PairSearch {
                     int facts = Facts.with(s.facts(), Name.ANOTHER);
                     Terms.EntryTerms entry = terms.entries[s.entry()];
                     double unlikely = comparison.unlikely(facts, line, entry);
-                    all.add(new Scored(
-                            s.entry(), facts, unlikely, unlikely + weights.of(facts, entry, line.code)));
+                    all.add(new Scored(s.entry(), facts, unlikely, unlikely + weights.of(facts, entry, line.code)));
                 } else {
                     all.add(s);
                 }

@@ -199,15 +199,7 @@ final class PartLines {
                 weight += comparison.spoken(some, entry, weights);
             }
             double byChance = Math.log(raster) + Chance.sets(lines.length, subset.length);
-            out.add(new Group(
-                    Way.PARTS,
-                    some,
-                    new int[] {e},
-                    weight,
-                    false,
-                    speaking,
-                    0,
-                    false)
+            out.add(new Group(Way.PARTS, some, new int[] {e}, weight, false, speaking, 0, false)
                     .someOf(speaking ? Double.NEGATIVE_INFINITY : byChance));
         }
     }

@@ -372,7 +372,8 @@ final class Terms {
             Integer party = partyIds.get(PartyWords.of(d.item().entry()).joined());
             if (code != null && party != null) {
                 LineTerms line = new LineTerms(d.line(), code);
-                EntryTerms entry = new EntryTerms(d.item(), party, Text.of(d.item().entry().text()));
+                EntryTerms entry =
+                        new EntryTerms(d.item(), party, Text.of(d.item().entry().text()));
                 weights.count(comparison.compare(line, entry), entry.movement, code, 1);
                 weights.countLine(code, Way.PAIR, 1);
                 weights.countEntry(entry, Way.PAIR, 1);
@@ -497,8 +498,8 @@ final class Terms {
 
     /** Adds to the words of each line those of parties that stand inside longer ones, and names of numbers likewise. */
     private void unglue() {
-        Map<String, List<String>> names = Glued.ofNames(
-                parties.stream().map(p -> p.words).toList(), SHORTEST_GLUED_WORD, SHORTEST_GLUED_NAME);
+        Map<String, List<String>> names =
+                Glued.ofNames(parties.stream().map(p -> p.words).toList(), SHORTEST_GLUED_WORD, SHORTEST_GLUED_NAME);
         Glued glued = new Glued(names.keySet());
         Arrays.stream(lines).parallel().forEach(line -> {
             List<String> all = new ArrayList<>(line.words);
@@ -534,9 +535,7 @@ final class Terms {
             double best = 0;
             for (int w = 0; w < line.letters.length && best < 1; w++) {
                 if (Likeness.mayBe(party.letters[i], line.letters[w])) {
-                    best = Math.max(
-                            best,
-                            Likeness.of(party.words.get(i), line.words.get(w)));
+                    best = Math.max(best, Likeness.of(party.words.get(i), line.words.get(w)));
                 }
             }
             all += party.rarity[i];

@@ -51,6 +51,7 @@ final class Weights {
     private final double[][] ways = new double[Way.values().length][CODES];
     /** For each kind, how many entries there are, and how many of them have no counterpart. */
     private final double[][] entries = new double[Movement.COUNT][Way.values().length];
+
     private final int[] kindOfText = new int[TEXTS];
 
     private boolean withTexts;

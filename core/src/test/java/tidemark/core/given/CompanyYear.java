@@ -59,19 +59,37 @@ public final class CompanyYear {
 
     private static final LocalDate START = LocalDate.of(2025, 1, 1);
     private static final String[] HEADS = {
-        "Amber", "Birch", "Cobble", "Dapple", "Ember", "Fallow", "Garnet", "Hazel", "Indigo", "Juniper", "Kestrel", "Lupin",
-        "Meadow", "Nettle", "Orchard", "Pebble", "Quarry", "Russet", "Sorrel", "Thistle", "Umber", "Verdant", "Willow"
+        "Amber", "Birch", "Cobble", "Dapple", "Ember", "Fallow", "Garnet", "Hazel", "Indigo", "Juniper", "Kestrel",
+        "Lupin", "Meadow", "Nettle", "Orchard", "Pebble", "Quarry", "Russet", "Sorrel", "Thistle", "Umber", "Verdant",
+        "Willow"
     };
     private static final String[] TAILS = {
-        "croft", "dale", "field", "gate", "ham", "hurst", "leigh", "mere", "mill", "stead", "stone", "wick", "worth", "brook"
+        "croft", "dale", "field", "gate", "ham", "hurst", "leigh", "mere", "mill", "stead", "stone", "wick", "worth",
+        "brook"
     };
     private static final String[] TRADES = {
-        "Bakery", "Builders", "Clinic", "Dairy", "Fabrics", "Foods", "Garage", "Glass", "Joinery", "Kitchens", "Paper",
-        "Plants", "Printers", "Supplies", "Tools", "Traders", "Transport", "Wines"
+        "Bakery",
+        "Builders",
+        "Clinic",
+        "Dairy",
+        "Fabrics",
+        "Foods",
+        "Garage",
+        "Glass",
+        "Joinery",
+        "Kitchens",
+        "Paper",
+        "Plants",
+        "Printers",
+        "Supplies",
+        "Tools",
+        "Traders",
+        "Transport",
+        "Wines"
     };
     private static final String[] GIVEN = {
-        "Ada", "Bela", "Cora", "Dorian", "Edda", "Fenna", "Gero", "Hanna", "Ilja", "Jonna", "Kalle", "Linnea", "Mirao", "Nils",
-        "Oona", "Pelle", "Runa", "Sven", "Tilda", "Ulla"
+        "Ada", "Bela", "Cora", "Dorian", "Edda", "Fenna", "Gero", "Hanna", "Ilja", "Jonna", "Kalle", "Linnea", "Mirao",
+        "Nils", "Oona", "Pelle", "Runa", "Sven", "Tilda", "Ulla"
     };
 
     public final List<BankLine> lines = new ArrayList<>();
@@ -88,7 +106,8 @@ public final class CompanyYear {
         random = new Random(seed * 31 + kind.ordinal());
         this.size = size;
         for (int i = 0; i < 20 + size / 25; i++) {
-            firms.add(pick(HEADS) + pick(TAILS) + " " + pick(TRADES) + (i % 3 == 0 ? " Ltd" : i % 3 == 1 ? " & Co" : ""));
+            firms.add(
+                    pick(HEADS) + pick(TAILS) + " " + pick(TRADES) + (i % 3 == 0 ? " Ltd" : i % 3 == 1 ? " & Co" : ""));
         }
         Set<String> named = new TreeSet<>();
         while (named.size() < 30 + size / 12) {
@@ -205,9 +224,19 @@ public final class CompanyYear {
     }
 
     private void without() {
-        times(.03, i -> line(day(), -amount(3, 40), "FEE", "", pick(List.of("SERVICE CHARGE", "ACCOUNT FEE", "CASH HANDLING"))));
+        times(
+                .03,
+                i -> line(
+                        day(),
+                        -amount(3, 40),
+                        "FEE",
+                        "",
+                        pick(List.of("SERVICE CHARGE", "ACCOUNT FEE", "CASH HANDLING"))));
         times(.01, i -> line(day(), amount(50, 900), "TRF", "", "CREDIT " + written(pick(firms))));
-        times(.03, i -> entry(day(), amount(50, 900), MovementKind.TRANSFER, "INV-" + number++, pick(firms), "Invoice paid"));
+        times(
+                .03,
+                i -> entry(
+                        day(), amount(50, 900), MovementKind.TRANSFER, "INV-" + number++, pick(firms), "Invoice paid"));
         times(.01, i -> entry(day(), -amount(50, 900), MovementKind.TRANSFER, "", pick(firms), "Purchase"));
     }
 
@@ -218,8 +247,16 @@ public final class CompanyYear {
             String reference = "PI-" + number++;
             long amount = -amount(40, 3_000);
             boolean told = chance(.6);
-            long l = line(later(day, 2), amount, "TRO", "", "PAYMENT " + written(firm) + (told ? " " + shown(reference) : ""));
-            truth(told ? Told.NUMBER : Told.PLAIN, List.of(l), List.of(entry(day, amount, MovementKind.TRANSFER, reference, firm, "Supplier invoice")));
+            long l = line(
+                    later(day, 2),
+                    amount,
+                    "TRO",
+                    "",
+                    "PAYMENT " + written(firm) + (told ? " " + shown(reference) : ""));
+            truth(
+                    told ? Told.NUMBER : Told.PLAIN,
+                    List.of(l),
+                    List.of(entry(day, amount, MovementKind.TRANSFER, reference, firm, "Supplier invoice")));
         });
     }
 
@@ -234,7 +271,8 @@ public final class CompanyYear {
             for (int k = 1; k <= n; k++) {
                 long amount = -amount(20, 2_000);
                 total += amount;
-                entries.add(entry(day, amount, MovementKind.TRANSFER, "%s/%02d".formatted(run, k), pick(firms), "Payment run"));
+                entries.add(entry(
+                        day, amount, MovementKind.TRANSFER, "%s/%02d".formatted(run, k), pick(firms), "Payment run"));
             }
             String text = "BULK PAYMENT" + (chance(.5) ? " " + run : "") + (chance(.5) ? " ITEMS " + n : "");
             truth(Told.DAY, List.of(line(later(day, 1), total, "BLK", "", text)), entries);
@@ -252,7 +290,10 @@ public final class CompanyYear {
                 total += amount;
                 of.add(line(day, amount, "SAL", "", "SALARY " + written(people.get(k % people.size()))));
             }
-            truth(Told.LINES, of, List.of(entry(day, total, MovementKind.PAYROLL, "", "Staff", "Wages " + (month + 1) + "/2025")));
+            truth(
+                    Told.LINES,
+                    of,
+                    List.of(entry(day, total, MovementKind.PAYROLL, "", "Staff", "Wages " + (month + 1) + "/2025")));
         }
     }
 
@@ -267,11 +308,20 @@ public final class CompanyYear {
             for (int k = 0; k < n; k++) {
                 long amount = amount(10, singles ? 250 : 2_500);
                 total += amount;
-                entries.add(entry(day, amount, MovementKind.CARD_SETTLEMENT, "", "Cardpool " + terminal, singles ? "Card sale" : "Card takings"));
+                entries.add(entry(
+                        day,
+                        amount,
+                        MovementKind.CARD_SETTLEMENT,
+                        "",
+                        "Cardpool " + terminal,
+                        singles ? "Card sale" : "Card takings"));
             }
             long fee = Math.round(total * rate);
             entries.add(entry(day, -fee, MovementKind.FEE, "", "Cardpool " + terminal, "Card fee"));
-            truth(Told.SIGNS, List.of(line(later(day, 2), total - fee, "CRD", "", "CARDPOOL SETTL " + terminal)), entries);
+            truth(
+                    Told.SIGNS,
+                    List.of(line(later(day, 2), total - fee, "CRD", "", "CARDPOOL SETTL " + terminal)),
+                    entries);
         });
     }
 
@@ -293,7 +343,12 @@ public final class CompanyYear {
             String text = "PAID IN" + (chance(.5) ? " " + shown(slip) : "");
             if (chance(.15)) {
                 long coin = 500 + random.nextInt(3_000);
-                truth(Told.MANY, List.of(line(banked, total - coin, "PIN", "", text), line(later(banked, 1), coin, "PIN", "", text + " COIN")), entries);
+                truth(
+                        Told.MANY,
+                        List.of(
+                                line(banked, total - coin, "PIN", "", text),
+                                line(later(banked, 1), coin, "PIN", "", text + " COIN")),
+                        entries);
             } else {
                 truth(hasSlip ? Told.REFERENCE : Told.DAY, List.of(line(banked, total, "PIN", "", text)), entries);
             }
@@ -313,7 +368,8 @@ public final class CompanyYear {
             for (int k = 0; k < n; k++) {
                 long amount = amount(40, 700);
                 total += amount;
-                entries.add(entry(day, amount, MovementKind.TRANSFER, told ? remittance : "", insurer, "Claim " + pick(people)));
+                entries.add(entry(
+                        day, amount, MovementKind.TRANSFER, told ? remittance : "", insurer, "Claim " + pick(people)));
             }
             boolean back = chance(.2) && n > 1;
             if (back) {
@@ -330,7 +386,8 @@ public final class CompanyYear {
             String person = people.get(i % people.size());
             LocalDate day = business(START.plusMonths(i / people.size() % 12).plusDays(i % 28));
             long amount = List.of(2_500L, 5_000L, 7_500L, 10_000L).get(i % people.size() % 4);
-            long l = line(later(day, 3), amount, "TRF", "", "TRANSFER " + written(person) + (chance(.3) ? " PLAN" : ""));
+            long l =
+                    line(later(day, 3), amount, "TRF", "", "TRANSFER " + written(person) + (chance(.3) ? " PLAN" : ""));
             truth(Told.EQUAL, List.of(l), List.of(entry(day, amount, MovementKind.TRANSFER, "", person, "Instalment")));
         });
         slips(.2, 12);
@@ -353,22 +410,41 @@ public final class CompanyYear {
                 String invoice = "INV-" + number++;
                 total += amount;
                 told.add(shown(invoice));
-                entries.add(entry(day.minusDays(random.nextInt(2)), amount, MovementKind.TRANSFER, invoice, firm, "Invoice paid"));
+                entries.add(entry(
+                        day.minusDays(random.nextInt(2)),
+                        amount,
+                        MovementKind.TRANSFER,
+                        invoice,
+                        firm,
+                        "Invoice paid"));
             }
             double what = random.nextDouble();
             if (what < .2) {
                 long amount = -(what < .1 ? Math.round(total * .02) : amount(5, 45));
                 total += amount;
-                entries.add(entry(day, amount, MovementKind.TRANSFER, what < .1 ? "" : "CN-" + number++, firm, what < .1 ? "Discount" : "Credit note"));
+                entries.add(entry(
+                        day,
+                        amount,
+                        MovementKind.TRANSFER,
+                        what < .1 ? "" : "CN-" + number++,
+                        firm,
+                        what < .1 ? "Discount" : "Credit note"));
             }
-            String list = chance(.6) ? " " + String.join(",", told) : chance(.5) ? " " + told.getFirst() + " AND OTHERS" : "";
+            String list =
+                    chance(.6) ? " " + String.join(",", told) : chance(.5) ? " " + told.getFirst() + " AND OTHERS" : "";
             String text = "CREDIT " + (chance(.8) ? written(firm) : "") + list;
             if (chance(.12)) {
                 long first = total / 100 * (20 + random.nextInt(60));
                 LocalDate paid = later(day, 2);
-                truth(n > 1 ? Told.MANY : Told.LINES, List.of(line(paid, first, "TRF", "", text), line(later(paid, 3), total - first, "TRF", "", "CREDIT " + written(firm) + " REST")), entries);
+                truth(
+                        n > 1 ? Told.MANY : Told.LINES,
+                        List.of(
+                                line(paid, first, "TRF", "", text),
+                                line(later(paid, 3), total - first, "TRF", "", "CREDIT " + written(firm) + " REST")),
+                        entries);
             } else {
-                Told class_ = what < .2 ? Told.SIGNS : n == 1 ? Told.NUMBER : list.contains(",") ? Told.QUOTED : Told.DAY;
+                Told class_ =
+                        what < .2 ? Told.SIGNS : n == 1 ? Told.NUMBER : list.contains(",") ? Told.QUOTED : Told.DAY;
                 truth(class_, List.of(line(later(day, 3), total, "TRF", "", text.strip())), entries);
             }
         });
@@ -391,7 +467,13 @@ public final class CompanyYear {
             long rent = rents[random.nextInt(rents.length)];
             for (int month = 0; month < 12 && !council; month++) {
                 LocalDate due = business(START.plusMonths(month));
-                long e = entry(due, rent, MovementKind.TRANSFER, chance(.7) ? lease : "", tenant, "Rent flat " + flat + " " + (month + 1) + "/2025");
+                long e = entry(
+                        due,
+                        rent,
+                        MovementKind.TRANSFER,
+                        chance(.7) ? lease : "",
+                        tenant,
+                        "Rent flat " + flat + " " + (month + 1) + "/2025");
                 LocalDate paid = later(due, chance(.1) ? 14 : 4);
                 String text = switch (random.nextInt(4)) {
                     case 0 -> "CREDIT" + tenant.toUpperCase(Locale.ROOT).replace(" ", "") + "FLAT" + flat + "RENT";
@@ -401,7 +483,17 @@ public final class CompanyYear {
                 };
                 if (joint) {
                     long half = rent / 2;
-                    truth(Told.LINES, List.of(line(paid, half, "TRF", "", text), line(later(paid, 2), rent - half, "TRF", "", written(other) + " RENT FLAT " + flat)), List.of(e));
+                    truth(
+                            Told.LINES,
+                            List.of(
+                                    line(paid, half, "TRF", "", text),
+                                    line(
+                                            later(paid, 2),
+                                            rent - half,
+                                            "TRF",
+                                            "",
+                                            written(other) + " RENT FLAT " + flat)),
+                            List.of(e));
                 } else {
                     truth(Told.EQUAL, List.of(line(paid, rent, "TRF", "", text)), List.of(e));
                 }
@@ -416,9 +508,19 @@ public final class CompanyYear {
             for (int k = 1; k <= n; k++) {
                 long amount = rents[random.nextInt(rents.length)];
                 total += amount;
-                entries.add(entry(due, amount, MovementKind.TRANSFER, run + "-" + String.format("%03d", k), "Town council", "Housing aid"));
+                entries.add(entry(
+                        due,
+                        amount,
+                        MovementKind.TRANSFER,
+                        run + "-" + String.format("%03d", k),
+                        "Town council",
+                        "Housing aid"));
             }
-            truth(Told.DAY, List.of(line(later(due, 2), total, "TRF", "", "TOWN COUNCIL" + (chance(.5) ? " " + n + " CASES" : ""))), entries);
+            truth(
+                    Told.DAY,
+                    List.of(line(
+                            later(due, 2), total, "TRF", "", "TOWN COUNCIL" + (chance(.5) ? " " + n + " CASES" : ""))),
+                    entries);
         }
         suppliers(.15);
         runs(.03);
@@ -438,7 +540,12 @@ public final class CompanyYear {
                 String text = "CASH " + bag + " " + (1_000 + d);
                 if (chance(.4)) {
                     long coin = 300 + random.nextInt(9_000);
-                    truth(Told.LINES, List.of(line(banked, amount - coin, "CSH", "", text), line(later(banked, 1), coin, "CSH", "", text)), List.of(e));
+                    truth(
+                            Told.LINES,
+                            List.of(
+                                    line(banked, amount - coin, "CSH", "", text),
+                                    line(later(banked, 1), coin, "CSH", "", text)),
+                            List.of(e));
                 } else {
                     truth(Told.AMOUNT, List.of(line(banked, amount, "CSH", "", text)), List.of(e));
                 }
@@ -458,7 +565,15 @@ public final class CompanyYear {
             }
             long back = -amount(2, 29);
             entries.add(entry(day, back, MovementKind.TRANSFER, "VC" + (8_000 + i), "Gladgift", "Vouchers cashed in"));
-            truth(Told.SIGNS, List.of(line(later(day, 3), total + back, "TRF", "", "GLADGIFT " + (chance(.7) ? shown("VC" + (8_000 + i)) : "PAYOUT"))), entries);
+            truth(
+                    Told.SIGNS,
+                    List.of(line(
+                            later(day, 3),
+                            total + back,
+                            "TRF",
+                            "",
+                            "GLADGIFT " + (chance(.7) ? shown("VC" + (8_000 + i)) : "PAYOUT"))),
+                    entries);
         });
         suppliers(.1);
         runs(.02);
