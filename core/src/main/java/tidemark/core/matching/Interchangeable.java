@@ -97,6 +97,11 @@ final class Interchangeable {
         return ((long) lineKind[l] << 32) | entryKind[e];
     }
 
+    /** How many lines or entries are like those of a pair; 0 where they are the only ones. */
+    int of(int h) {
+        return h < pairCount ? together.getOrDefault(keyOf(h), 0) : 0;
+    }
+
     /** Whether two pairs are of lines and entries between which there is no difference. */
     boolean same(int h, int other) {
         return h < pairCount && other < pairCount && keyOf(h) == keyOf(other) && together.containsKey(keyOf(h));

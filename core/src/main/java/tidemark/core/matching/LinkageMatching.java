@@ -79,6 +79,7 @@ public final class LinkageMatching implements MatchingEngine {
         private Hypotheses hypotheses;
         private Beliefs beliefs;
         private Rivals rivals;
+        private Interchangeable alike;
         private final List<GroupSearch.Group> groups = new ArrayList<>();
         private List<List<GroupSearch.Group>> madeUp = List.of();
         private float[] lacking = {};
@@ -264,7 +265,7 @@ public final class LinkageMatching implements MatchingEngine {
         /** Groups among what no pair explains for certain; then, among what these leave, those that are harder to tell. */
         private void addGroups(Learned learned) {
             Map<GroupSearch.Members, Integer> places = new HashMap<>();
-            boolean[] before = null;
+            boolean[] before = new boolean[0];
             for (int round = 0; round < SEARCHES; round++) {
                 boolean[] sure = sure();
                 if (Arrays.equals(before, sure)) {
@@ -494,7 +495,7 @@ public final class LinkageMatching implements MatchingEngine {
             Components components = new Components(hypotheses, nodes());
             beliefs = new Beliefs(hypotheses, nodes(), Beliefs.MOST_ROUNDS, beliefs);
             Assignment assignment = new Assignment(hypotheses, components, beliefs, nodes());
-            Interchangeable alike = new Interchangeable(terms, hypotheses, pairCount, beliefs);
+            alike = new Interchangeable(terms, hypotheses, pairCount, beliefs);
             rivals = new Rivals(hypotheses, assignment, alike::logOdds, beliefs::logOdds, alike::same, nodes());
             EvidenceWriter telling = new EvidenceWriter(terms);
             Map<BankLineId, List<Candidate>> byLine = new LinkedHashMap<>();
@@ -601,7 +602,7 @@ public final class LinkageMatching implements MatchingEngine {
                     strength(odds, may),
                     odds,
                     line.minorUnits() - terms.entries[e].amount(),
-                    rules.told(line, terms.entries[e].entry, telling.ofPair(facts, l, e, ofAmount)));
+                    rules.told(line, terms.entries[e].entry, telling.ofPair(facts, l, e, ofAmount, alike.of(h))));
         }
 
         private Strength strength(double odds, boolean mayBeFirm) {

@@ -98,9 +98,9 @@ final class Numbers {
                 i++;
             }
             if (number) {
-                if (i - from < SHORTEST && wordTo - wordFrom >= SHORTEST) {
-                    out.add(text.substring(wordFrom, wordTo).toUpperCase(java.util.Locale.ROOT)
-                            + Phrase.withoutZeros(text.substring(from, i)));
+                String plain = Phrase.withoutZeros(text.substring(from, i));
+                if (plain.length() < SHORTEST && wordTo - wordFrom >= SHORTEST) {
+                    out.add(text.substring(wordFrom, wordTo).toUpperCase(java.util.Locale.ROOT) + plain);
                 }
                 wordFrom = wordTo;
             } else {

@@ -374,6 +374,8 @@ final class Terms {
                 LineTerms line = new LineTerms(d.line(), code);
                 EntryTerms entry =
                         new EntryTerms(d.item(), party, Text.of(d.item().entry().text()));
+                line.numberIds = idsOf(line.numbers, ids);
+                entry.numberIds = idsOf(entry.numbers, ids);
                 weights.count(comparison.compare(line, entry), entry.movement, code, 1);
                 weights.countLine(code, Way.PAIR, 1);
                 weights.countEntry(entry, Way.PAIR, 1);
@@ -469,8 +471,9 @@ final class Terms {
         }
     }
 
+    private final Map<String, Integer> ids = new HashMap<>();
+
     private void identifyNumbers() {
-        Map<String, Integer> ids = new HashMap<>();
         numberCounts.keySet().forEach(number -> ids.put(number, ids.size()));
         shareOfNumber = new float[ids.size()];
         ids.forEach((number, id) -> shareOfNumber[id] = (float) share(number));
