@@ -30,17 +30,17 @@ final class CompanyBenchmark {
     private final Map<String, int[][]> reliability = new TreeMap<>();
 
     void run() {
-        System.out.printf(
-                "%n%-12s %8s %9s %9s %9s %8s%n", "company", "lines", "precision", "recall", "first", "wrong");
+        System.out.printf("%n%-12s %8s %9s %9s %9s %8s%n", "company", "lines", "precision", "recall", "first", "wrong");
         for (int size : SIZES) {
             for (CompanyYear.Kind kind : CompanyYear.Kind.values()) {
                 company(kind, size);
             }
         }
         System.out.printf("%n%-36s %8s %8s %8s %8s%n", "what tells it", "lines", "taken", "right", "missed");
-        classes.forEach((told, n) -> System.out.printf(
-                "%-36s %,8d %,8d %,8d %,8d%n", told.words, n[0], n[1], n[2], n[0] - n[2]));
-        System.out.printf("%n%-20s %-22s %8s %8s %10s%n", "kind of match", "said to be true", "first", "wrong", "said wrong");
+        classes.forEach((told, n) ->
+                System.out.printf("%-36s %,8d %,8d %,8d %,8d%n", told.words, n[0], n[1], n[2], n[0] - n[2]));
+        System.out.printf(
+                "%n%-20s %-22s %8s %8s %10s%n", "kind of match", "said to be true", "first", "wrong", "said wrong");
         reliability.forEach(this::printed);
     }
 

@@ -192,15 +192,18 @@ final class LineSets {
                 + weights.lateness(bundle.movement(), set.last() - bundle.day())
                 + spoken(set, Numbers.in(List.of(bundle.key())), oneParty ? first.party : -1);
         boolean tied = Numbers.in(List.of(bundle.key())).contains(set.key());
-        return new Group(
+        boolean whole = tied || !mayBeApart(set, bundle);
+        Group group = new Group(
                 Way.CROSSWISE,
                 set.lines(),
                 bundle.members(),
                 weight + code(bundle.movement(), set),
-                tied || !mayBeApart(set, bundle),
+                whole,
                 tied,
                 0,
                 false);
+        // two bundles beside each other meet in any case
+        return whole ? group : group.someOf(0);
     }
 
     /**

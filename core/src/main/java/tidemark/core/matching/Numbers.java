@@ -157,7 +157,7 @@ final class Numbers {
     }
 
     /**
-     * The month that codes tell, as 12 times the year and the month from 0: {@code 202511}, {@code 112025}, or such at the
+     * The month that codes tell, as 12 times the year and the month from 0: {@code 202511}, {@code 112025}, {@code 92025}, or such at the
      * end of a code; 0 for none, or for two that differ.
      *
      * @param year what is not within a year of it is another number
@@ -169,12 +169,13 @@ final class Numbers {
             while (start > 0 && isDigit(code.charAt(start - 1))) {
                 start--;
             }
-            if (code.length() - start != 6) {
-                continue;
+            int digits = code.length() - start;
+            int month = 0;
+            if (digits == 6) {
+                month = month(code, start, start + 4, 2, year);
             }
-            int month = month(code, start, start + 4, year);
-            if (month == 0) {
-                month = month(code, start + 2, start, year);
+            if (month == 0 && (digits == 6 || digits == 5)) {
+                month = month(code, code.length() - 4, start, digits - 4, year);
             }
             if (month != 0 && found != 0 && month != found) {
                 return 0;
@@ -184,9 +185,9 @@ final class Numbers {
         return found;
     }
 
-    private static int month(String code, int yearAt, int monthAt, int near) {
+    private static int month(String code, int yearAt, int monthAt, int digits, int near) {
         int year = Integer.parseInt(code, yearAt, yearAt + 4, 10);
-        int month = Integer.parseInt(code, monthAt, monthAt + 2, 10);
+        int month = Integer.parseInt(code, monthAt, monthAt + digits, 10);
         return Math.abs(year - near) <= 1 && month >= 1 && month <= LAST_MONTH ? year * LAST_MONTH + month - 1 : 0;
     }
 }

@@ -32,6 +32,7 @@ class NumbersTest {
     @CsvSource({
         "SALARY 2026-05, 24316",
         "RENT 05/2026, 24316",
+        "RENT 5/2026, 24316",
         "SAL202605, 24316",
         "RENT 13/2026, 0",
         "INVOICE 198805, 0",
