@@ -105,6 +105,15 @@ final class Facts {
         return MONTHS[(facts >> 14) & 3];
     }
 
+    /** Whether anything beside the amount and the days speaks for a pair. */
+    static boolean speak(int facts) {
+        return check(facts).ordinal() <= Check.ONE_SLIP.ordinal()
+                || reference(facts).ordinal() <= Reference.ONE_SLIP.ordinal()
+                || name(facts).ordinal() <= Name.MOST.ordinal()
+                || payer(facts) == Payer.THIS
+                || month(facts) == Month.SAME;
+    }
+
     /** Business days from the entry to the line. */
     static int days(int facts) {
         return (facts >>> 16) - LATEST;

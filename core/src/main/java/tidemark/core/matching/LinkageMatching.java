@@ -49,6 +49,8 @@ public final class LinkageMatching implements MatchingEngine {
     /** Rounds of messages while the weights are still being learned and groups are still to come. */
     private static final int FIRST_IMPRESSION = 8;
 
+    /** Days that are met less than a thirtieth as often as the most usual. */
+    private static final double UNUSUAL = Math.log(1 / 30.0);
     /** One in a hundred. */
     private static final double UNLIKELY = Math.log(.01);
 
@@ -595,6 +597,7 @@ public final class LinkageMatching implements MatchingEngine {
             boolean may = chosen
                     && Facts.amount(facts) == Facts.Amount.SAME
                     && Facts.check(facts) != Facts.Check.OTHER
+                    && (Facts.speak(facts) || areUsual(Facts.days(facts), terms.entries[e].movement))
                     && !wasUndone(lines, entries);
             return new Candidate(
                     lines,
@@ -603,6 +606,11 @@ public final class LinkageMatching implements MatchingEngine {
                     odds,
                     line.minorUnits() - terms.entries[e].amount(),
                     rules.told(line, terms.entries[e].entry, telling.ofPair(facts, l, e, ofAmount, alike.of(h))));
+        }
+
+        /** What only the amount tells is taken on usual days alone. */
+        private boolean areUsual(int days, Movement movement) {
+            return table.lateness(movement, days) > UNUSUAL;
         }
 
         private Strength strength(double odds, boolean mayBeFirm) {

@@ -365,7 +365,7 @@ final class Terms {
         payers.count(line.signature, known, times);
     }
 
-    /** Counts the levels of matches of the past. */
+    /** Counts the levels of matches of the past; how many had no counterpart they do not tell. */
     void countPast(List<Learned.Decided> accepted, Weights weights, Comparison comparison) {
         for (Learned.Decided d : accepted) {
             Integer code = codeIds.get(codeOf(d.line()));
@@ -377,8 +377,6 @@ final class Terms {
                 line.numberIds = idsOf(line.numbers, ids);
                 entry.numberIds = idsOf(entry.numbers, ids);
                 weights.count(comparison.compare(line, entry), entry.movement, code, 1);
-                weights.countLine(code, Way.PAIR, 1);
-                weights.countEntry(entry, Way.PAIR, 1);
             }
         }
     }

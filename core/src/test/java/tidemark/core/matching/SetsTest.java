@@ -249,4 +249,36 @@ class SetsTest {
         assertEquals(List.of(5L), entries(c), words(c));
         assertTrue(words(c).contains("for the same month"), words(c));
     }
+
+    @Test
+    void amountAlone_onUnusualDays_isNotFirm_howeverMuchWasAccepted() {
+        List<Learned.Decided> accepted = new ArrayList<>();
+        for (int i = 1; i <= 400; i++) {
+            LocalDate day = DAY.minusDays(100 + i % 90);
+            long amount = 10_000L + 137 * i;
+            accepted.add(new Learned.Decided(
+                    new BankLine(new BankLineId(9_000 + i), day, day, amount, "", "", "", "", "CREDIT", "TRF"),
+                    new LedgerItem(
+                            new CashEntry(
+                                    new CashEntryId(9_000 + i), day.minusDays(1), amount, "", "", "Payer", "Receipt"),
+                            MovementKind.TRANSFER)));
+        }
+        line(1, DAY, 124_000, "TRF", "CREDIT UNKNOWN SENDER");
+        entry(1, DAY.plusDays(8), 124_000, MovementKind.TRANSFER, "", "Harbour Cards", "Takings");
+        Candidate c = new LinkageMatching()
+                .propose(lines, items, new Learned(accepted, List.of()))
+                .candidates(new BankLineId(1))
+                .getFirst();
+        assertEquals(List.of(1L), entries(c));
+        assertNotEquals(Strength.FIRM, c.strength(), words(c) + c.logOdds());
+        items.removeLast();
+        entry(1, DAY.minusDays(1), 124_000, MovementKind.TRANSFER, "", "Harbour Cards", "Takings");
+        assertEquals(
+                Strength.FIRM,
+                new LinkageMatching()
+                        .propose(lines, items, new Learned(accepted, List.of()))
+                        .candidates(new BankLineId(1))
+                        .getFirst()
+                        .strength());
+    }
 }
