@@ -44,13 +44,13 @@ describe('a change', () => {
 
   it('is sent anew where something else was changed while it was under way', async () => {
     const { asked, answer } = server();
-    const both = [change('/poll'), change('/trouble')];
+    const both = [change('/renew'), change('/end')];
     answer();
     await Promise.all(both);
-    const again = change('/poll');
+    const again = change('/renew');
     answer();
     await again;
-    expect(asked).toEqual(['/poll', '/trouble', '/poll']);
+    expect(asked).toEqual(['/renew', '/end', '/renew']);
   });
 
   it('with another body is another one', async () => {

@@ -35,16 +35,25 @@ public final class OfxReader implements StatementReader {
     @Override
     public void read(InputStream in, CurrencyUnit assumed, StatementSink sink) throws IOException {
         BufferedInputStream buffered = in instanceof BufferedInputStream b ? b : new BufferedInputStream(in, 1 << 16);
-        Charset charset = charset(buffered);
-        new Reading(new OfxTokens(new StrictReader(buffered, charset)), assumed, sink).read();
+        String head = head(buffered);
+        Charset charset = charset(head);
+        new Reading(new OfxTokens(new StrictReader(buffered, charset)), isXml(head), assumed, sink).read();
     }
 
-    /** The character set that the head of the file names. */
-    private static Charset charset(BufferedInputStream in) throws IOException {
+    private static String head(BufferedInputStream in) throws IOException {
         in.mark(2048);
         String head = new String(in.readNBytes(1024), StandardCharsets.ISO_8859_1).toUpperCase(Locale.ROOT);
         in.reset();
-        boolean xml = head.contains("<?XML") || head.contains("<?OFX");
+        return head;
+    }
+
+    private static boolean isXml(String head) {
+        return head.contains("<?XML") || head.contains("<?OFX");
+    }
+
+    /** The character set that the head of the file names. */
+    private static Charset charset(String head) {
+        boolean xml = isXml(head);
         if (head.contains("ENCODING:UTF-8")
                 || head.contains("ENCODING:UNICODE")
                 || head.contains("CHARSET:UTF-8")
@@ -56,6 +65,9 @@ public final class OfxReader implements StatementReader {
 
     private static final class Reading {
         private final OfxTokens tokens;
+        /** Of 2.x, in which each element is closed. */
+        private final boolean xml;
+
         private final CurrencyUnit assumed;
         private final StatementSink sink;
         private final Deque<OfxElement> path = new ArrayDeque<>();
@@ -84,20 +96,29 @@ public final class OfxReader implements StatementReader {
         private String rate = "";
         private String symbol = "";
 
-        Reading(OfxTokens tokens, CurrencyUnit assumed, StatementSink sink) {
+        Reading(OfxTokens tokens, boolean xml, CurrencyUnit assumed, StatementSink sink) {
             this.tokens = tokens;
+            this.xml = xml;
             this.assumed = assumed;
             this.sink = sink;
         }
 
         void read() throws IOException {
             OfxElement element = OfxElement.OTHER;
+            OfxElement toClose = OfxElement.OTHER;
             boolean seen = false;
             OfxTokens.Kind kind = tokens.next();
             while (kind != OfxTokens.Kind.END) {
+                boolean more = kind == OfxTokens.Kind.TEXT;
+                boolean closes = kind == OfxTokens.Kind.CLOSE && tokens.element() == toClose;
+                if (toClose != OfxElement.OTHER && !more && !closes) {
+                    throw malformed(say("format.isNotClosed", toClose));
+                }
+                toClose = more ? toClose : OfxElement.OTHER;
                 switch (kind) {
                     case LEAF -> {
                         leaf(tokens.element());
+                        toClose = xml && !tokens.isClosed() ? tokens.element() : OfxElement.OTHER;
                         element = OfxElement.OTHER;
                     }
                     case OPEN -> {
@@ -117,6 +138,7 @@ public final class OfxReader implements StatementReader {
                     }
                     case TEXT -> {
                         leaf(element);
+                        toClose = xml && element != OfxElement.OTHER ? element : toClose;
                         element = OfxElement.OTHER;
                     }
                     case CLOSE -> {

@@ -50,6 +50,7 @@ final class OfxTokens {
     /** What came after each element when it was met last; in a file of many lines it mostly comes again. */
     private final OfxElement[] follower = new OfxElement[OfxElement.values().length];
 
+    private boolean closed;
     private String given = "";
     private int valueFrom;
     private int valueTo = -1;
@@ -66,6 +67,11 @@ final class OfxTokens {
     /** The element whose tag has been read. */
     OfxElement element() {
         return element;
+    }
+
+    /** Whether a leaf was read with the tag that closes it. */
+    boolean isClosed() {
+        return closed;
     }
 
     /** The text with its entities resolved, stripped. */
@@ -302,6 +308,9 @@ final class OfxTokens {
                 && chars[close + length] == '>'
                 && Arrays.equals(chars, close, close + length, chars, nameStart, nameEnd)) {
             at = close + length + 1;
+            closed = true;
+        } else {
+            closed = false;
         }
         return true;
     }

@@ -53,6 +53,9 @@ public final class QifReader implements StatementReader {
         private boolean inList;
         private boolean inAccount;
         private String account = "";
+        /** Accounts that the block names. */
+        private int accounts;
+
         private String balance = "";
         private String balanceDay = "";
         private int balanceLine;
@@ -126,6 +129,7 @@ public final class QifReader implements StatementReader {
             switch (field) {
                 case 'N' -> {
                     account = value;
+                    accounts++;
                     balance = "";
                     balanceDay = "";
                 }
@@ -150,6 +154,19 @@ public final class QifReader implements StatementReader {
             inAccount = lower.equals("account");
             if (inAccount) {
                 account = "";
+                accounts = 0;
+                balance = "";
+                balanceDay = "";
+            } else if (accounts > 1) {
+                // a list of accounts, of which none is told to be that of what follows
+                sink.warn(ReadWarning.note(
+                        lines.number(),
+                        "account.several",
+                        say("account.several.found", accounts),
+                        say("account.several.expected"),
+                        say("account.several.remedy")));
+                account = "";
+                accounts = 0;
                 balance = "";
                 balanceDay = "";
             }

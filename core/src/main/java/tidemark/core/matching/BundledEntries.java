@@ -28,6 +28,9 @@ final class BundledEntries {
     private static final int MOST_OF_PARTIES = 6;
 
     private static final int MOST_OF_A_DAY = 12;
+    /** Of more entries the sum of some tells nothing. */
+    private static final int MOST_OF_A_BUNDLE = 2 * SubsetSums.MOST_FEW;
+
     /** Where more are a little more than a line, one less an unusual fee is as good as another. */
     private static final int MOST_LESS = 36;
 
@@ -216,6 +219,8 @@ final class BundledEntries {
         for (Bundle bundle : some) {
             boolean worth = (bundle.total() < 0) == (amount < 0)
                     && Math.abs(bundle.total()) > Math.abs(amount)
+                    && bundle.members().length > 2
+                    && bundle.members().length <= MOST_OF_A_BUNDLE
                     && bundle.units().length > 2
                     && weights.code(bundle.movement(), line.code) > GroupSearch.OTHER_KIND;
             if (worth && searched < MOST_SEARCHED) {

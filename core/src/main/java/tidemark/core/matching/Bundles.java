@@ -54,9 +54,10 @@ final class Bundles {
         private final int[] members;
         private final int day;
         private final long total;
-        private long step;
-        private int @Nullable [][] units;
-        private @Nullable Movement movement;
+        // what several may work out at once comes out the same
+        private volatile long step;
+        private volatile int @Nullable [][] units;
+        private volatile @Nullable Movement movement;
 
         private Bundle(int number, Tie tie, String key, int[] members, int day, long total) {
             this.number = number;
@@ -96,38 +97,62 @@ final class Bundles {
 
         /** What all its amounts share. */
         long step() {
-            if (step == 0) {
-                step = Math.max(1, Chance.step(amounts(members)));
+            long known = step;
+            if (known == 0) {
+                known = Math.max(1, Chance.step(amounts(members)));
+                step = known;
             }
-            return step;
+            return known;
         }
 
         /** Of the largest of its entries. */
         Movement movement() {
-            if (movement == null) {
+            Movement known = movement;
+            if (known == null) {
                 int largest = members[0];
                 for (int e : members) {
                     if (Math.abs(terms.entries[e].amount()) > Math.abs(terms.entries[largest].amount())) {
                         largest = e;
                     }
                 }
-                movement = terms.entries[largest].movement;
+                known = terms.entries[largest].movement;
+                movement = known;
             }
-            return movement;
+            return known;
         }
 
         /** Places of members that are taken together or not at all, as one reference ties them. */
         int[][] units() {
-            if (units == null) {
-                boolean apart = number < 0 || tie == Tie.REFERENCE;
-                Map<Integer, List<Integer>> places = new LinkedHashMap<>();
-                for (int i = 0; i < members.length; i++) {
-                    int of = apart || slip[members[i]] == 0 ? -1 - i : slip[members[i]];
-                    places.computeIfAbsent(of, k -> new ArrayList<>()).add(i);
-                }
-                units = places.values().stream().map(Bundles::array).toArray(int[][]::new);
+            int[][] known = units;
+            if (known == null) {
+                known = number < 0 || tie == Tie.REFERENCE || !hasSlip() ? apart() : bySlip();
+                units = known;
             }
-            return units;
+            return known;
+        }
+
+        private boolean hasSlip() {
+            for (int e : members) {
+                if (slip[e] != 0) {
+                    return true;
+                }
+            }
+            return false;
+        }
+
+        private int[][] apart() {
+            int[][] out = new int[members.length][];
+            Arrays.setAll(out, i -> new int[] {i});
+            return out;
+        }
+
+        private int[][] bySlip() {
+            Map<Integer, List<Integer>> places = new LinkedHashMap<>();
+            for (int i = 0; i < members.length; i++) {
+                int of = slip[members[i]] == 0 ? -1 - i : slip[members[i]];
+                places.computeIfAbsent(of, k -> new ArrayList<>()).add(i);
+            }
+            return places.values().stream().map(Bundles::array).toArray(int[][]::new);
         }
 
         /** What each unit comes to. */

@@ -46,6 +46,16 @@ final class Comparison {
                 line.day - entry.day);
     }
 
+    /** Tells that a line is an entry of a party for certain, so that its text may tell the party of others. */
+    void met(Terms.LineTerms line, int party) {
+        payers.count(line.signature, party, 1);
+    }
+
+    /** The same findings, with what the text of the payer tells by now. */
+    int withPayer(int facts, Terms.LineTerms line, Terms.EntryTerms entry) {
+        return Facts.with(facts, payers.of(line.signature, entry.party));
+    }
+
     Amount amount(long bank, long ledger) {
         if (bank == ledger) {
             return Amount.SAME;

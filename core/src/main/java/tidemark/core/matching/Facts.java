@@ -123,6 +123,10 @@ final class Facts {
         return (facts & ~0xF) | amount.ordinal();
     }
 
+    static int with(int facts, Payer payer) {
+        return (facts & ~(3 << 12)) | (payer.ordinal() << 12);
+    }
+
     static int with(int facts, Name name) {
         return (facts & ~(7 << 9)) | (name.ordinal() << 9);
     }

@@ -62,7 +62,9 @@ final class Interchangeable {
             } else {
                 entryKind[e] = number(kinds, key, counts);
             }
-            latest.put(key, e);
+            if (named) {
+                latest.put(key, e);
+            }
             counts.get(entryKind[e])[0]++;
         }
         byOthers = new double[terms.lines.length + terms.entries.length];

@@ -290,6 +290,9 @@ public final class LinkageMatching implements MatchingEngine {
                 findLacking();
                 weigh();
                 weighGroups(learned, GROUP_ROUNDS);
+                if (round == 0) {
+                    learnTexts();
+                }
             }
         }
 
@@ -302,6 +305,32 @@ public final class LinkageMatching implements MatchingEngine {
                 }
             }
             return out;
+        }
+
+        /** What is matched for certain by other evidence teaches the texts of payers, which then tell of lines that are not. */
+        private void learnTexts() {
+            boolean[] sure = sure();
+            for (int h = 0; h < pairCount; h++) {
+                int l = pairLine[h];
+                boolean same = Facts.amount(pairs[l].facts()[pairPlace[h]]) == Facts.Amount.SAME;
+                if (same && beliefs.logOdds(h) > Math.log(FIRM_ODDS)) {
+                    comparison.met(terms.lines[l], terms.entries[pairs[l].entries()[pairPlace[h]]].party);
+                }
+            }
+            for (int l = 0; l < pairs.length; l++) {
+                PairSearch.Found found = pairs[l];
+                for (int i = 0; !sure[l] && i < found.entries().length; i++) {
+                    Terms.EntryTerms entry = terms.entries[found.entries()[i]];
+                    int facts = found.facts()[i];
+                    int told = comparison.withPayer(facts, terms.lines[l], entry);
+                    if (told != facts) {
+                        found.facts()[i] = told;
+                        found.unlikely()[i] += (float) (comparison.unlikely(told, terms.lines[l], entry)
+                                - comparison.unlikely(facts, terms.lines[l], entry));
+                    }
+                }
+            }
+            weigh();
         }
 
         private void add(

@@ -189,6 +189,59 @@ class PlainMeaningTest {
     }
 
     @Test
+    void qif_blockOfSeveralAccounts_isOfNone() throws IOException {
+        String file = """
+                !Option:AutoSwitch
+                !Account
+                NFirst
+                $10.00
+                ^
+                NSecond
+                $20.00
+                ^
+                !Clear:AutoSwitch
+                !Type:Bank
+                D6/2/2026
+                T-5.00
+                POne
+                ^
+                !Account
+                NSecond
+                ^
+                !Type:Bank
+                D6/3/2026
+                T-6.00
+                PTwo
+                ^
+                """;
+        StatementFiles.Contents read = read(file);
+        assertEquals(
+                List.of("", "Second"),
+                read.statements().stream().map(s -> s.facts().accountNumber()).toList());
+        assertEquals(Optional.empty(), read.statements().getFirst().facts().closing());
+        assertTrue(said(read).contains("account.several"), read.warnings().toString());
+    }
+
+    @Test
+    void ofxAsXml_closesEachElement() throws IOException {
+        String file = """
+                <?xml version="1.0" encoding="UTF-8"?><?OFX OFXHEADER="200" VERSION="211"?>
+                <OFX><BANKMSGSRSV1><STMTTRNRS><STMTRS><CURDEF>USD</CURDEF>
+                <BANKACCTFROM><ACCTID>A-1</ACCTID></BANKACCTFROM>
+                <BANKTRANLIST><DTSTART>20260601</DTSTART><DTEND>20260630</DTEND>
+                <STMTTRN><TRNTYPE>DEBIT</TRNTYPE><DTPOSTED>20260602</DTPOSTED><TRNAMT>-5.00</TRNAMT><FITID>1</FITID>
+                <NAME><![CDATA[ONE]]> AND &amp; MORE</NAME></STMTTRN>
+                </BANKTRANLIST><LEDGERBAL><BALAMT>95.00</BALAMT><DTASOF>20260630</DTASOF></LEDGERBAL>
+                </STMTRS></STMTTRNRS></BANKMSGSRSV1></OFX>
+                """;
+        assertEquals(1, lines(read(file)).size());
+        for (String tag : List.of("</TRNAMT>", "</NAME>", "</BALAMT>", "</CURDEF>")) {
+            RuleViolation refused = assertThrows(RuleViolation.class, () -> read(file.replace(tag, "")), tag);
+            assertTrue(refused.getMessage().contains("not closed"), refused.getMessage());
+        }
+    }
+
+    @Test
     void table_columnOfTheOpeningBalance_isNoRunningOne() throws IOException {
         String table =
                 "Date;Amount;Opening balance;Description\n2026-06-02;-5,00;100,00;ONE\n2026-06-03;-6,00;100,00;TWO\n";

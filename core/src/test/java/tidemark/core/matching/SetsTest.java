@@ -281,4 +281,22 @@ class SetsTest {
                         .getFirst()
                         .strength());
     }
+
+    @Test
+    void textOfAPayer_isLearnedFromWhatOtherEvidenceMatched() {
+        // a trust pays for its tenant; six times the number tells, then nothing but the text of the payer
+        for (int i = 1; i <= 6; i++) {
+            LocalDate day = DAY.minusDays(10L * i);
+            entry(i, day.minusDays(1), 65_000, MovementKind.TRANSFER, "L" + (88_010 + i), "Mira Ostrand", "Rent");
+            line(i, day, 65_000, "TRF", "CREDIT HARBOURLINE TRUSTEES " + (88_010 + i));
+        }
+        List<String> tenants = List.of("Nils Hazelgate", "Mira Ostrand", "Una Brookmere", "Pelle Willowstead");
+        for (int i = 0; i < tenants.size(); i++) {
+            entry(20 + i, DAY.minusDays(1), 65_000, MovementKind.TRANSFER, "", tenants.get(i), "Rent");
+        }
+        line(20, DAY, 65_000, "TRF", "CREDIT HARBOURLINE TRUSTEES");
+        Candidate c = first(20);
+        assertEquals(List.of(21L), entries(c), words(c));
+        assertTrue(words(c).contains("this payer was Mira Ostrand before"), words(c));
+    }
 }
