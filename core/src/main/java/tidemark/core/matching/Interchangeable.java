@@ -34,14 +34,26 @@ final class Interchangeable {
         lineKind = new int[terms.lines.length];
         entryKind = new int[terms.entries.length];
         List<int[]> counts = new ArrayList<>();
+        Map<Long, Integer> ofAmount = new HashMap<>();
+        for (Terms.LineTerms t : terms.lines) {
+            ofAmount.merge(t.line.minorUnits(), 1, Integer::sum);
+        }
         for (int l = 0; l < lineKind.length; l++) {
             Terms.LineTerms t = terms.lines[l];
+            if (ofAmount.getOrDefault(t.line.minorUnits(), 1) == 1) {
+                lineKind[l] = only(counts);
+                continue;
+            }
             List<Object> key = List.of(t.line.minorUnits(), t.day, t.references, t.line.checkNumber(), t.text, t.code);
             lineKind[l] = number(kinds, key, counts);
             counts.get(lineKind[l])[0]++;
         }
         for (int e = 0; e < entryKind.length; e++) {
             Terms.EntryTerms t = terms.entries[e];
+            if (terms.amountCounts.getOrDefault(t.amount(), 1) == 1) {
+                entryKind[e] = only(counts);
+                continue;
+            }
             boolean named = !t.reference.isEmpty() && terms.isOwnReference(t.reference);
             List<Object> key = List.of(
                     t.amount(),
@@ -86,6 +98,12 @@ final class Interchangeable {
         int e = all.member(all.from(h) + 1) - all.lineCount();
         int n = Math.max(counts.get(lineKind[l])[0], counts.get(entryKind[e])[0]);
         return n > 1 ? n : 0;
+    }
+
+    /** The kind of what no other can be like, as none has its amount. */
+    private static int only(List<int[]> counts) {
+        counts.add(new int[] {1});
+        return counts.size() - 1;
     }
 
     private static int number(Map<Object, Integer> kinds, List<Object> key, List<int[]> counts) {

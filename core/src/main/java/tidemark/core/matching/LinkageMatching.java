@@ -1,20 +1,13 @@
 package tidemark.core.matching;
 
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
-import tidemark.core.ledger.CashEntryId;
 import tidemark.core.rule.Rule;
 import tidemark.core.statement.BankLine;
-import tidemark.core.statement.BankLineId;
 
 /**
  * Matches bank lines with cash entries by probabilistic record linkage: pairs and groups are weighed by how much likelier
@@ -37,9 +30,6 @@ public final class LinkageMatching implements MatchingEngine {
     /** Likelier than not. */
     public static final double FAIR_ODDS = 1;
 
-    /** Odds no further apart than this are as good as equal: messages stand when they move by less than a hundredth. */
-    private static final double AS_GOOD = Math.log(1.05);
-
     private static final int ROUNDS = 3;
     private static final int GROUP_ROUNDS = 2;
     private static final int SEARCHES = 3;
@@ -49,16 +39,11 @@ public final class LinkageMatching implements MatchingEngine {
     /** Rounds of messages while the weights are still being learned and groups are still to come. */
     private static final int FIRST_IMPRESSION = 8;
 
-    /** Days that are met less than a thirtieth as often as the most usual. */
-    private static final double UNUSUAL = Math.log(1 / 30.0);
     /** One in a hundred. */
     private static final double UNLIKELY = Math.log(.01);
 
-    private static final double A_WEEK = Math.log(5);
     /** Where the messages of the round before are where they start. */
     private static final int ANOTHER_LOOK = 4;
-
-    private static final double WORTH_TELLING = Math.log(1e-6);
 
     @Override
     public MatchingResult propose(List<BankLine> lines, List<LedgerItem> items, Learned learned, List<Rule> rules) {
@@ -78,19 +63,8 @@ public final class LinkageMatching implements MatchingEngine {
         private final Set<Learned.UndoneSet> undone;
         private final double firm;
 
-        private Hypotheses hypotheses;
+        private final Contest contest;
         private Beliefs beliefs;
-        private Rivals rivals;
-        private Interchangeable alike;
-        private final List<GroupSearch.Group> groups = new ArrayList<>();
-        private List<List<GroupSearch.Group>> madeUp = List.of();
-        private float[] lacking = {};
-        /** The kind and direction of what a hypothesis leaves over, -1 for none. */
-        private int[] rest = {};
-
-        private int pairCount;
-        private int[] pairLine = {};
-        private int[] pairPlace = {};
 
         Run(Terms terms, Learned learned, PairRules rules) {
             this.terms = terms;
@@ -108,13 +82,9 @@ public final class LinkageMatching implements MatchingEngine {
                     .parallel()
                     .forEach(l -> pairs[l] = rules.applied(terms, l, search.of(l, first)));
             table = learn(learned, first);
-            hypotheses = pairsAsHypotheses(table);
-            beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
+            contest = new Contest(terms, pairs, IntStream.range(0, pairs.length).toArray(), table);
+            beliefs = new Beliefs(contest.hypotheses(), contest.nodes(), FIRST_IMPRESSION);
             addGroups(learned);
-        }
-
-        private int nodes() {
-            return terms.lines.length + terms.entries.length;
         }
 
         private Weights teach(Learned learned, Payers payers) {
@@ -134,23 +104,19 @@ public final class LinkageMatching implements MatchingEngine {
             return weights;
         }
 
-        private boolean wasUndone(List<BankLineId> lines, List<CashEntryId> entries) {
-            return !undone.isEmpty() && undone.contains(Learned.UndoneSet.of(lines, entries));
-        }
-
         /** Expectation and maximization over the account's own lines, on top of what is shipped and was decided. */
         private Weights.Table learn(Learned learned, Weights.Table first) {
             Weights.Table now = first;
             int[] latest = latest(MOST_TAUGHT_BY);
-            Hypotheses all = pairsAsHypotheses(now, latest);
+            Contest ofLatest = new Contest(terms, pairs, latest, now);
             Beliefs believed = null;
             for (int round = 0; round < ROUNDS; round++) {
-                for (int h = 0; round > 0 && h < all.count(); h++) {
-                    all.weigh(h, weightOfPair(h, now));
+                if (round > 0) {
+                    ofLatest.weigh(now);
                 }
-                believed = new Beliefs(all, nodes(), FIRST_IMPRESSION, believed);
+                believed = new Beliefs(ofLatest.hypotheses(), ofLatest.nodes(), FIRST_IMPRESSION, believed);
                 Weights weights = teach(learned, new Payers());
-                count(all, believed, latest, weights, round == 0);
+                count(ofLatest, believed, latest, weights, round == 0);
                 now = weights.table();
                 if (round == 0) {
                     comparison.fees().settle();
@@ -161,14 +127,14 @@ public final class LinkageMatching implements MatchingEngine {
         }
 
         /** Counts what is believed of lines and the entries that any of these may be. */
-        private void count(Hypotheses all, Beliefs believed, int[] lines, Weights weights, boolean meetFees) {
+        private void count(Contest all, Beliefs believed, int[] lines, Weights weights, boolean meetFees) {
             for (int h = 0; h < all.count(); h++) {
                 if (believed.logOdds(h) < UNLIKELY) {
                     continue;
                 }
                 double p = believed.probability(h);
-                if (h >= pairCount) {
-                    GroupSearch.Group group = groups.get(h - pairCount);
+                if (!all.isPair(h)) {
+                    GroupSearch.Group group = all.group(h);
                     for (int l : group.lines()) {
                         weights.countLine(terms.lines[l].code, group.way(), p);
                     }
@@ -180,17 +146,15 @@ public final class LinkageMatching implements MatchingEngine {
                     }
                     continue;
                 }
-                int l = pairLine[h];
-                PairSearch.Found found = pairs[l];
-                Terms.EntryTerms entry = terms.entries[found.entries()[pairPlace[h]]];
-                long apart = terms.lines[l].line.minorUnits() - entry.amount();
-                weights.count(found.facts()[pairPlace[h]], entry.movement, terms.lines[l].code, p);
+                int l = all.line(h);
+                Terms.EntryTerms entry = terms.entries[all.entry(h)];
+                weights.count(all.facts(h), entry.movement, terms.lines[l].code, p);
                 weights.countLine(terms.lines[l].code, Way.PAIR, p);
-                if (apart == 0) {
+                if (all.isBalanced(h)) {
                     weights.countText(entry, Way.PAIR, p);
                 }
                 weights.countEntry(entry, Way.PAIR, p);
-                if (meetFees && Facts.amount(found.facts()[pairPlace[h]]) == Facts.Amount.LESS) {
+                if (meetFees && Facts.amount(all.facts(h)) == Facts.Amount.LESS) {
                     comparison.fees().met(terms.lines[l].line.minorUnits(), entry.amount());
                 }
             }
@@ -239,34 +203,8 @@ public final class LinkageMatching implements MatchingEngine {
             }
         }
 
-        private Hypotheses pairsAsHypotheses(Weights.Table now) {
-            return pairsAsHypotheses(now, IntStream.range(0, pairs.length).toArray());
-        }
-
-        private Hypotheses pairsAsHypotheses(Weights.Table now, int[] lines) {
-            Hypotheses all = new Hypotheses(terms.lines.length);
-            int count = Arrays.stream(lines).map(l -> pairs[l].entries().length).sum();
-            pairLine = new int[count];
-            pairPlace = new int[count];
-            for (int l : lines) {
-                PairSearch.Found found = pairs[l];
-                for (int i = 0; i < found.entries().length; i++) {
-                    int e = found.entries()[i];
-                    pairLine[all.count()] = l;
-                    pairPlace[all.count()] = i;
-                    all.add(
-                            found.unlikely()[i] + now.of(found.facts()[i], terms.entries[e], terms.lines[l].code),
-                            l,
-                            terms.lines.length + e);
-                }
-            }
-            pairCount = all.count();
-            return all;
-        }
-
         /** Groups among what no pair explains for certain; then, among what these leave, those that are harder to tell. */
         private void addGroups(Learned learned) {
-            Map<GroupSearch.Members, Integer> places = new HashMap<>();
             boolean[] before = new boolean[0];
             for (int round = 0; round < SEARCHES; round++) {
                 boolean[] sure = sure();
@@ -283,12 +221,11 @@ public final class LinkageMatching implements MatchingEngine {
                 }
                 search.find().forEach((members, group) -> {
                     if (rules.allow(terms, group)) {
-                        add(members, group, places);
+                        contest.add(members, group);
                     }
                 });
-                madeUp = madeUp();
-                findLacking();
-                weigh();
+                contest.compare();
+                contest.weigh(table);
                 weighGroups(learned, GROUP_ROUNDS);
                 if (round == 0) {
                     learnTexts();
@@ -310,11 +247,9 @@ public final class LinkageMatching implements MatchingEngine {
         /** What is matched for certain by other evidence teaches the texts of payers, which then tell of lines that are not. */
         private void learnTexts() {
             boolean[] sure = sure();
-            for (int h = 0; h < pairCount; h++) {
-                int l = pairLine[h];
-                boolean same = Facts.amount(pairs[l].facts()[pairPlace[h]]) == Facts.Amount.SAME;
-                if (same && beliefs.logOdds(h) > Math.log(FIRM_ODDS)) {
-                    comparison.met(terms.lines[l], terms.entries[pairs[l].entries()[pairPlace[h]]].party);
+            for (int h = 0; h < contest.pairCount(); h++) {
+                if (isSure(h)) {
+                    comparison.met(terms.lines[contest.line(h)], terms.entries[contest.entry(h)].party);
                 }
             }
             for (int l = 0; l < pairs.length; l++) {
@@ -330,349 +265,48 @@ public final class LinkageMatching implements MatchingEngine {
                     }
                 }
             }
-            weigh();
-        }
-
-        private void add(
-                GroupSearch.Members members, GroupSearch.Group group, Map<GroupSearch.Members, Integer> places) {
-            Integer place = places.putIfAbsent(members, groups.size());
-            if (place == null) {
-                groups.add(group);
-                hypotheses.add(group.weight(), nodes(group));
-            } else {
-                groups.set(place, GroupSearch.better(groups.get(place), group));
-            }
-        }
-
-        private void weigh() {
-            IntStream.range(0, hypotheses.count())
-                    .parallel()
-                    .forEach(h -> hypotheses.weigh(h, h < pairCount ? weightOfPair(h, table) : weightOfGroup(h)));
-        }
-
-        private int[] nodes(GroupSearch.Group group) {
-            int[] nodes = new int[group.lines().length + group.entries().length];
-            System.arraycopy(group.lines(), 0, nodes, 0, group.lines().length);
-            for (int i = 0; i < group.entries().length; i++) {
-                nodes[group.lines().length + i] = terms.lines.length + group.entries()[i];
-            }
-            return nodes;
+            contest.weigh(table);
         }
 
         /** Lines and entries of what is as good as certain and balances to the cent. */
         private boolean[] sure() {
-            boolean[] sure = new boolean[nodes()];
-            for (int h = 0; h < hypotheses.count(); h++) {
-                boolean balanced = h < pairCount
-                        ? Facts.amount(pairs[pairLine[h]].facts()[pairPlace[h]]) == Facts.Amount.SAME
-                        : groups.get(h - pairCount).apart() == 0;
-                if (balanced && beliefs.logOdds(h) > Math.log(FIRM_ODDS)) {
-                    for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
-                        sure[hypotheses.member(s)] = true;
+            boolean[] sure = new boolean[contest.nodes()];
+            Hypotheses all = contest.hypotheses();
+            for (int h = 0; h < all.count(); h++) {
+                if (isSure(h)) {
+                    for (int s = all.from(h); s < all.to(h); s++) {
+                        sure[all.member(s)] = true;
                     }
                 }
             }
             return sure;
         }
 
+        private boolean isSure(int h) {
+            return beliefs.logOdds(h) > Math.log(FIRM_ODDS) && contest.isBalanced(h);
+        }
+
         /** Which ways are usual here is known once there are groups. */
         private void weighGroups(Learned learned, int rounds) {
             int[] all = IntStream.range(0, terms.lines.length).toArray();
             for (int round = 0; round < rounds; round++) {
-                beliefs = new Beliefs(hypotheses, nodes(), ANOTHER_LOOK, beliefs);
+                beliefs = new Beliefs(contest.hypotheses(), contest.nodes(), ANOTHER_LOOK, beliefs);
                 Weights weights = teach(learned, new Payers());
                 weights.withTexts();
-                count(hypotheses, beliefs, all, weights, false);
+                count(contest, beliefs, all, weights, false);
                 table = weights.table();
-                weigh();
+                contest.weigh(table);
             }
-        }
-
-        /**
-         * For each line, the sets that come to its amount to the cent. What leaves out some of such a set lacks just what the rest comes to, and that would be chance.
-         */
-        private List<List<GroupSearch.Group>> madeUp() {
-            List<List<GroupSearch.Group>> out = new ArrayList<>(Collections.nCopies(terms.lines.length, List.of()));
-            for (GroupSearch.Group group : groups) {
-                if (group.apart() != 0 || group.entries().length == 0) {
-                    continue;
-                }
-                for (int l : group.lines()) {
-                    if (out.get(l).isEmpty()) {
-                        out.set(l, new ArrayList<>(2));
-                    }
-                    out.get(l).add(group);
-                }
-            }
-            return out;
-        }
-
-        /**
-         * For each hypothesis that is apart, how unlikely it would be that the rest of a set makes up what it lacks of a line:
-         * that an entry of this amount, without counterpart, lies beside it on the day. Found once; how many are without
-         * counterpart is learned.
-         */
-        private void findLacking() {
-            lacking = new float[hypotheses.count()];
-            rest = new int[lacking.length];
-            for (int h = 0; h < lacking.length; h++) {
-                rest[h] = -1;
-                if (h < pairCount) {
-                    int l = pairLine[h];
-                    int e = pairs[l].entries()[pairPlace[h]];
-                    long apart = terms.entries[e].amount() - terms.lines[l].line.minorUnits();
-                    if (apart != 0 && !madeUp.get(l).isEmpty()) {
-                        lacking(h, l, new int[] {e}, apart);
-                    }
-                } else {
-                    GroupSearch.Group group = groups.get(h - pairCount);
-                    if (group.apart() != 0 && group.lines().length == 1) {
-                        lacking(h, group.lines()[0], group.entries(), group.apart());
-                    }
-                }
-            }
-        }
-
-        private void lacking(int h, int l, int[] entries, long apart) {
-            for (GroupSearch.Group group : madeUp.get(l)) {
-                int in = 0;
-                int left = -1;
-                for (int e : group.entries()) {
-                    if (contains(entries, e)) {
-                        in++;
-                    } else {
-                        left = e;
-                    }
-                }
-                // of what is not all there is, any one entry of some days may have been left over
-                if (in == entries.length && (group.whole() || group.entries().length == in + 1)) {
-                    double chance = Math.log(terms.density.expected(apart) / terms.span);
-                    if (left >= 0) {
-                        Movement of = terms.entries[left].movement;
-                        rest[h] = of.index();
-                        chance += of == terms.entries[entries[0]].movement ? 0 : terms.share(of);
-                    }
-                    lacking[h] = (float) (chance + (group.whole() ? 0 : A_WEEK));
-                    return;
-                }
-            }
-        }
-
-        private static boolean contains(int[] some, int one) {
-            for (int each : some) {
-                if (each == one) {
-                    return true;
-                }
-            }
-            return false;
-        }
-
-        private double lacking(int h) {
-            if (h >= lacking.length || lacking[h] == 0) {
-                return 0;
-            }
-            return Math.min(0, lacking[h] + (rest[h] < 0 ? 0 : table.free(Movement.at(rest[h]))));
-        }
-
-        /** How unlikely it would be that an entry of the amount lies beside lines that take each other back; at most 0. */
-        private double besides(GroupSearch.Group cancelling) {
-            double least = 0;
-            for (int l : cancelling.lines()) {
-                PairSearch.Found found = pairs[l];
-                for (int i = 0; i < found.entries().length; i++) {
-                    if (Facts.amount(found.facts()[i]) == Facts.Amount.SAME) {
-                        Terms.EntryTerms entry = terms.entries[found.entries()[i]];
-                        double likely = -found.unlikely()[i] + A_WEEK + table.free(entry.movement);
-                        least = Math.min(least, likely);
-                    }
-                }
-            }
-            return least;
-        }
-
-        private double weightOfPair(int h, Weights.Table now) {
-            int l = pairLine[h];
-            PairSearch.Found found = pairs[l];
-            int i = pairPlace[h];
-            int e = found.entries()[i];
-            return found.unlikely()[i] + lacking(h) + now.of(found.facts()[i], terms.entries[e], terms.lines[l].code);
-        }
-
-        private double weightOfGroup(int h) {
-            GroupSearch.Group group = groups.get(h - pairCount);
-            if (group.way() == Way.CANCELLED) {
-                int code = terms.lines[group.lines()[0]].code;
-                return group.bare() + table.prior(group.way(), code) + besides(group);
-            }
-            Movement movement = terms.entries[group.entries()[0]].movement;
-            double free = table.free(movement);
-            if (!group.way().isAll) {
-                // some of what was still open by chance: its own counterpart may be one that is not found
-                free = Math.min(0, free - Math.log(group.openShare()));
-            }
-            double text = 0;
-            for (int e : group.entries()) {
-                text += table.ofText(terms.entries[e], group.way());
-            }
-            double all = group.bare()
-                    + lacking(h)
-                    + text / group.entries().length
-                    + table.prior(group.way(), terms.lines[group.lines()[0]].code)
-                    - free;
-            return Math.min(all, group.most());
         }
 
         MatchingResult result() {
-            Components components = new Components(hypotheses, nodes());
-            beliefs = new Beliefs(hypotheses, nodes(), Beliefs.MOST_ROUNDS, beliefs);
-            Assignment assignment = new Assignment(hypotheses, components, beliefs, nodes());
-            alike = new Interchangeable(terms, hypotheses, pairCount, beliefs);
-            rivals = new Rivals(hypotheses, assignment, alike::logOdds, beliefs::logOdds, alike::same, nodes());
-            EvidenceWriter telling = new EvidenceWriter(terms);
-            Map<BankLineId, List<Candidate>> byLine = new LinkedHashMap<>();
-            List<Candidate> presumed = new ArrayList<>();
-            int[][] ofLine = ofLines();
-            int[] ofAmount = ofAmount();
-            Map<Integer, Candidate> made = new HashMap<>();
-            for (int l = 0; l < terms.lines.length; l++) {
-                List<Candidate> candidates = new ArrayList<>();
-                long groupsOf = Arrays.stream(ofLine[l])
-                        .filter(h -> h >= pairCount && groups.get(h - pairCount).apart() == 0)
-                        .count();
-                for (int h : ofLine[l]) {
-                    if (candidates.size() == MatchingResult.MOST_PER_LINE
-                            || (rivals.logOdds(h) < WORTH_TELLING && !candidates.isEmpty())) {
-                        break;
-                    }
-                    boolean chosen = rivals.isChosen(h);
-                    Candidate c = h < pairCount
-                            ? pair(h, chosen, telling, ofAmount[l])
-                            : made.computeIfAbsent(h, g -> group(g, chosen, telling, groupsOf));
-                    candidates.add(c);
-                    boolean first = h < pairCount || groups.get(h - pairCount).lines()[0] == l;
-                    if (chosen && first && c.strength() != Strength.FAINT) {
-                        presumed.add(c);
-                    }
-                }
-                if (!candidates.isEmpty()) {
-                    byLine.put(terms.lines[l].line.id(), candidates);
-                }
-            }
-            presumed.sort(Comparator.comparing(c -> c.lines().getFirst()));
-            return new MatchingResult(byLine, presumed);
-        }
-
-        /** The hypotheses of each line, the likeliest first; among those as good, what is best for the whole. */
-        private int[][] ofLines() {
-            int[] counts = new int[terms.lines.length];
-            for (int h = 0; h < hypotheses.count(); h++) {
-                for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
-                    if (hypotheses.member(s) < counts.length) {
-                        counts[hypotheses.member(s)]++;
-                    }
-                }
-            }
-            int[][] out = new int[counts.length][];
-            for (int l = 0; l < counts.length; l++) {
-                out[l] = new int[counts[l]];
-                counts[l] = 0;
-            }
-            for (int h = 0; h < hypotheses.count(); h++) {
-                for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
-                    int l = hypotheses.member(s);
-                    if (l < counts.length) {
-                        out[l][counts[l]++] = h;
-                    }
-                }
-            }
-            Comparator<Integer> best = (a, b) -> {
-                int byOdds = Double.compare(
-                        rivals.logOdds(b) + (rivals.isChosen(b) ? AS_GOOD : 0),
-                        rivals.logOdds(a) + (rivals.isChosen(a) ? AS_GOOD : 0));
-                int byWeight = byOdds != 0 ? byOdds : Double.compare(hypotheses.weight(b), hypotheses.weight(a));
-                return byWeight != 0 ? byWeight : Integer.compare(a, b);
-            };
-            for (int l = 0; l < out.length; l++) {
-                if (out[l].length > 1) {
-                    out[l] = Arrays.stream(out[l])
-                            .boxed()
-                            .sorted(best)
-                            .mapToInt(Integer::intValue)
-                            .toArray();
-                }
-            }
-            return out;
-        }
-
-        /** For each line, how many entries of its amount were among its pairs. */
-        private int[] ofAmount() {
-            int[] out = new int[terms.lines.length];
-            for (int l = 0; l < out.length; l++) {
-                for (int facts : pairs[l].facts()) {
-                    out[l] += Facts.amount(facts) == Facts.Amount.SAME ? 1 : 0;
-                }
-            }
-            return out;
-        }
-
-        private Candidate pair(int h, boolean chosen, EvidenceWriter telling, int ofAmount) {
-            int l = pairLine[h];
-            int facts = pairs[l].facts()[pairPlace[h]];
-            int e = pairs[l].entries()[pairPlace[h]];
-            BankLine line = terms.lines[l].line;
-            List<BankLineId> lines = List.of(line.id());
-            List<CashEntryId> entries = List.of(terms.entries[e].entry.id());
-            double odds = rivals.logOdds(h);
-            boolean may = chosen
-                    && Facts.amount(facts) == Facts.Amount.SAME
-                    && Facts.check(facts) != Facts.Check.OTHER
-                    && (Facts.speak(facts) || areUsual(Facts.days(facts), terms.entries[e].movement))
-                    && !wasUndone(lines, entries);
-            return new Candidate(
-                    lines,
-                    entries,
-                    strength(odds, may),
-                    odds,
-                    line.minorUnits() - terms.entries[e].amount(),
-                    rules.told(line, terms.entries[e].entry, telling.ofPair(facts, l, e, ofAmount, alike.of(h))));
-        }
-
-        /** What only the amount tells is taken on usual days alone. */
-        private boolean areUsual(int days, Movement movement) {
-            return table.lateness(movement, days) > UNUSUAL;
-        }
-
-        private Strength strength(double odds, boolean mayBeFirm) {
-            if (mayBeFirm && odds >= firm) {
-                return Strength.FIRM;
-            }
-            return odds >= Math.log(FAIR_ODDS) ? Strength.FAIR : Strength.FAINT;
-        }
-
-        private Candidate group(int h, boolean chosen, EvidenceWriter telling, long groupsOf) {
-            GroupSearch.Group group = groups.get(h - pairCount);
-            double odds = rivals.logOdds(h);
-            List<BankLineId> lines = Arrays.stream(group.lines())
-                    .mapToObj(l -> terms.lines[l].line.id())
-                    .sorted()
-                    .toList();
-            List<CashEntryId> entries = Arrays.stream(group.entries())
-                    .mapToObj(e -> terms.entries[e].entry.id())
-                    .sorted()
-                    .toList();
-            boolean crosswise = lines.size() > 1 && entries.size() > 1;
-            boolean may = chosen
-                    && group.apart() == 0
-                    && !entries.isEmpty()
-                    && (!crosswise || group.whole())
-                    && !wasUndone(lines, entries);
-            return new Candidate(
-                    lines,
-                    entries,
-                    strength(odds, may),
-                    odds,
-                    group.apart(),
-                    telling.ofGroup(group, groupsOf > 1 && group.apart() == 0 && odds < firm));
+            Hypotheses all = contest.hypotheses();
+            Components components = new Components(all, contest.nodes());
+            beliefs = new Beliefs(all, contest.nodes(), Beliefs.MOST_ROUNDS, beliefs);
+            Assignment assignment = new Assignment(all, components, beliefs, contest.nodes());
+            Interchangeable alike = new Interchangeable(terms, all, contest.pairCount(), beliefs);
+            Rivals rivals = new Rivals(all, assignment, alike::logOdds, beliefs::logOdds, alike::same, contest.nodes());
+            return new ResultWriter(terms, contest, rivals, alike, table, rules, undone, firm).result();
         }
     }
 }

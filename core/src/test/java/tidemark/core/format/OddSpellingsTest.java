@@ -62,9 +62,16 @@ class OddSpellingsTest {
         }
     }
 
+    /** Of 1.x, where an element may be left open. */
+    private static byte[] asSgml(BankFiles.Made made) {
+        String xml = new String(BankFiles.ofx(made), StandardCharsets.UTF_8);
+        return ("OFXHEADER:100\nDATA:OFXSGML\nENCODING:UTF-8\n\n" + xml.substring(xml.indexOf("<OFX>")))
+                .getBytes(StandardCharsets.UTF_8);
+    }
+
     @Test
     void ofx_withOpenTagsEntitiesAndSections_isTheSame() throws IOException {
-        same(BankFiles::ofx, OFX_LEAF, OddSpellingsTest::ofxLeaf);
+        same(OddSpellingsTest::asSgml, OFX_LEAF, OddSpellingsTest::ofxLeaf);
     }
 
     @Test
