@@ -61,7 +61,7 @@ final class BundledEntries {
 
     /** What was prepared for the bundles searched last; lines of neighbouring days search the same ones. */
     private static final class Recent {
-        private static final int KEPT = 256;
+        private static final int KEPT = 64;
 
         private final Bundle[] bundles = new Bundle[KEPT];
         private final SubsetSums[] sums = new SubsetSums[KEPT];

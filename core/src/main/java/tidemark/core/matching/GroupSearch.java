@@ -13,8 +13,9 @@ import org.jspecify.annotations.Nullable;
 /**
  * Finds groups among lines and entries that no pair explains: one line for many entries
  * ({@link BundledEntries}), many lines for one entry and lines that cancel each other ({@link PartLines}), several of
- * each ({@link ManySides}). The groups looked at are those that people and banks make: the {@link Bundles}, and lines of
- * one reference, one payer or a few days.
+ * each ({@link ManySides}), and all lines of something for one entry or all entries of something ({@link LineSets}). The
+ * groups looked at are those that people and banks make: the {@link Bundles}, and lines of one reference, one payer or a
+ * few days.
  *
  * <p>The weight of a group falls with the number of sets that were tried and could have come to the sum by chance, on
  * the raster of the amounts; so a sum of few out of few is telling, and one of many out of many is not.
@@ -217,9 +218,19 @@ final class GroupSearch {
 
         Members(Group group) {
             lines = group.lines();
-            entries = group.entries().clone();
-            Arrays.sort(entries);
+            entries = rising(group.entries());
             hash = 31 * Arrays.hashCode(lines) + Arrays.hashCode(entries);
+        }
+
+        private static int[] rising(int[] some) {
+            for (int i = 1; i < some.length; i++) {
+                if (some[i] < some[i - 1]) {
+                    int[] out = some.clone();
+                    Arrays.sort(out);
+                    return out;
+                }
+            }
+            return some;
         }
 
         @Override

@@ -17,6 +17,9 @@ import tidemark.core.statement.BankLine;
  * <p>Firm is a candidate whose odds against everything else are at least {@link #FIRM_ODDS} to one, that balances to
  * the cent and is among the chosen; among lines and entries alike in every respect it does not matter which is taken.
  *
+ * <p>Sets are sought three times: among what no pair explains for certain, and then among what is left of that. How usual
+ * each way of explaining a line is, is learned after each search.
+ *
  * <p>Cost: O((n + m) log (n + m)) with bounded work for each line and entry. Guarantee: a line and an entry are
  * presumed once at most; the order of the input does not matter. Limits: a line is compared with the nearest entries of
  * its amount, reference and party only ({@link PairSearch}); groups are sought among those that {@link GroupSearch}

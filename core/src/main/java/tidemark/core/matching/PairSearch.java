@@ -12,8 +12,8 @@ import tidemark.core.matching.Facts.Name;
 import tidemark.core.matching.Facts.Reference;
 
 /**
- * Finds for each line the entries that are worth comparing with it: by check number, by reference, by amount, by amount
- * with a slip, by party, and by an amount a little larger within a few days.
+ * Finds for each line the entries that are worth comparing with it: by check number, by reference, by a number
+ * inside one, by amount, by amount with a slip, by party, and by an amount a little larger within a few days.
  *
  * <p>Cost: O((n + m) log m), as each key gives a line at most a fixed number of entries, the nearest in time.
  */

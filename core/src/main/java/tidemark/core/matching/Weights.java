@@ -3,8 +3,9 @@ package tidemark.core.matching;
 import java.util.Arrays;
 
 /**
- * How often each level of each field is met among true matches ({@code m}), as counts: shipped ones, as many as
- * {@link #SHIPPED_MATCHES} matches would give, plus those of the account itself. How often a level is met by chance
+ * How usual each {@link Way} of explaining a line is, and how often each level of each field is met among true matches
+ * ({@code m}), as counts: shipped ones, as many as {@link #SHIPPED_MATCHES} matches would give, plus those of the account
+ * itself. How often a level is met by chance
  * ({@code u}) is counted for each pair, as it depends on how common its amount, reference and name are.
  *
  * <p>Why the shipped shares: about one amount in twenty is apart at the bank, mostly for a fee kept back, seldom for a
