@@ -21,8 +21,8 @@ import tidemark.core.statement.BankLine;
 
 /**
  * How often the engine is right, on made-up years whose truth is known, beside two simple ways: the only entry of the
- * amount within three days; and the check number or reference, else the nearest in time of the amount. Then time and
- * memory as the lines grow.
+ * amount within three days; and the check number or reference, else the nearest in time of the amount. Then companies of
+ * another make ({@link CompanyBenchmark}), and time and memory as the lines grow.
  */
 final class MatchingBenchmark implements Benchmarks.Benchmark {
     private static final int SEEDS = Integer.getInteger("seeds", 5);
@@ -52,6 +52,7 @@ final class MatchingBenchmark implements Benchmarks.Benchmark {
             unique.print(profile.name(), "unique amount within 3 days");
             nearest.print(profile.name(), "key, else nearest of the amount");
         }
+        new CompanyBenchmark().run();
         if (!Boolean.getBoolean("quick")) {
             grow();
         }

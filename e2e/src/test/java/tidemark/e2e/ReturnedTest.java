@@ -42,6 +42,12 @@ class ReturnedTest {
             String ladder = page.url();
             page.keyboard().press("f");
             button(page, "Undo the").waitFor();
+            // takings less their fee, and one entry that was paid in five
+            page.getByText("2 entries: Card takings").first().waitFor();
+            assertEquals(
+                    5,
+                    page.locator(".ladder-row:has-text('SEASON BONUS'):has-text('Season bonus of the dock crew')")
+                            .count());
             comeBack(page, "RETURNED ITEM CHK 3318", "12.00");
             page.locator("tr:has-text('Owed in all'):has-text('665.00')").waitFor();
             page.getByText("2 came back in a year").waitFor();

@@ -177,6 +177,8 @@ public class DemoCompany {
         for (YearMonth month = Story.FIRST; month.isBefore(YearMonth.of(2026, 5)); month = month.plusMonths(1)) {
             masterData.close(id, month, true, IRIS);
         }
+        clock.tell(LocalDate.of(2026, 7, 1), 17, 30);
+        demoLedger.bookPlain(place, story.bookings(Story.LAST.plusMonths(1)));
         clock.tell(LocalDate.of(2026, 7, 2), 8, 50);
         desk.fill(place);
     }

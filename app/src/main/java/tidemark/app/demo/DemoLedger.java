@@ -139,6 +139,11 @@ class DemoLedger {
         }
         payChecks.values().forEach(run -> payRun(place, run));
         letGo();
+        bookPlain(place, plain);
+    }
+
+    /** Books what is nothing but entries. */
+    void bookPlain(Place place, List<Story.Booking> plain) {
         List<Ledger.Posting> postings = plain.stream()
                 .map(b -> new Ledger.Posting(entry(place, b), b.check(), b.key()))
                 .toList();

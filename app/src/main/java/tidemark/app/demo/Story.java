@@ -6,6 +6,7 @@ import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import org.jspecify.annotations.Nullable;
@@ -82,6 +83,9 @@ final class Story {
         "K. Adeyemi",
         "L. Sorensen"
     };
+
+    /** What the first of the crew got for the season. */
+    private static final long[] BONUS = {31_250L, 28_740L, 33_115L, 29_980L, 30_405L};
 
     /** What the bank credited first of a slip that it credited in two parts, by the slip's key. */
     static final Map<String, Long> PARTS = Map.of("D-190", 150_000L);
@@ -504,6 +508,17 @@ final class Story {
         july(2, 64_000L, "D-193", "", "Deposit D-193", "DEP");
         july(2, -24_500L, "COL-0701", "Brightwater Tours", "ACH RETURN R01 BRIGHTWATER TOURS", "RTN");
         july(2, -65_200L, "", "", "RETURNED ITEM CHK 3318 PELL CHARTER", "RTN");
+        // a card day whose fee is an entry of its own, and a bonus that is one entry and was paid one by one
+        LocalDate first = LocalDate.of(2026, 7, 1);
+        book("july-card", first, 124_000L, "", "", "Tidepool Cards", "Card takings at the fuel dock", "4040");
+        book("july-card-fee", first, -2_108L, "", "", "Tidepool Cards", "Fee on card takings", "6810");
+        july(2, 121_892L, "", "Tidepool Cards", "TIDEPOOL CARDS SETTLEMENT", "CARD");
+        long bonus = 0;
+        for (int i = 0; i < BONUS.length; i++) {
+            bonus -= BONUS[i];
+            july(2, -BONUS[i], "", "", "SEASON BONUS " + CREW[i].toUpperCase(Locale.ROOT), "SAL");
+        }
+        book("july-bonus", first, bonus, "", "", "Dock crew", "Season bonus of the dock crew", "6210");
     }
 
     private void july(int day, long cents, String reference, String party, String text, String code) {

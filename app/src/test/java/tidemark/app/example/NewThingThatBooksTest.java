@@ -102,10 +102,12 @@ class NewThingThatBooksTest {
                 "date,amount,balance,text\n2026-06-05,45.00,145.00,GREY HERON\n".getBytes(StandardCharsets.UTF_8)));
         String at = "/bank-accounts/" + bank;
         JsonNode row = c.get(at + "/months/2026-06/lines").path("rows").get(0);
-        long cashEntry = c.get(at + "/months/2026-06")
-                .path("notOnStatement")
+        // amount, name and day tell that the line is this entry
+        long cashEntry = c.get(
+                        at + "/months/2026-06/lines/" + row.path("lineId").asLong() + "/candidates")
                 .get(0)
-                .path("entryId")
+                .path("entryIds")
+                .get(0)
                 .asLong();
         ok(c.post(
                 at + "/matches",

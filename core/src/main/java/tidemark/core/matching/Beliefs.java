@@ -2,6 +2,7 @@ package tidemark.core.matching;
 
 import java.util.Arrays;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The odds of each hypothesis against all that speaks otherwise, where every line and every entry belongs to one
@@ -53,22 +54,46 @@ final class Beliefs {
 
     /** @param rounds how often messages are passed at the most; a few give a first impression */
     Beliefs(Hypotheses all, int nodes, int rounds) {
+        this(all, nodes, rounds, null);
+    }
+
+    /**
+     * @param before what was believed of the first of these hypotheses with other weights; its messages are where this starts,
+     *     and it may not be asked any more
+     */
+    Beliefs(Hypotheses all, int nodes, int rounds, @Nullable Beliefs before) {
         this.all = all;
         this.nodes = nodes;
-        odds = new double[all.count()];
+        Beliefs same = before != null && before.free.length == all.slots() && before.odds.length == all.count()
+                ? before
+                : null;
+        // what was believed before is not asked any more
+        odds = same != null ? same.odds : new double[all.count()];
         pieces(0, odds.length, (from, to) -> {
             for (int h = from; h < to; h++) {
                 odds[h] = Math.exp(weight(h));
             }
             return false;
         });
-        free = new double[all.slots()];
-        Arrays.fill(free, 1);
-        fresh = new double[free.length];
-        logOdds = new double[all.count()];
+        free = same != null ? same.free : new double[all.slots()];
+        if (same == null) {
+            Arrays.fill(free, 1);
+            if (before != null) {
+                System.arraycopy(before.free, 0, free, 0, Math.min(free.length, before.free.length));
+            }
+        }
+        fresh = same != null ? same.fresh : new double[free.length];
+        logOdds = same != null ? same.logOdds : new double[all.count()];
         taken = new double[nodes];
         firstOf = new int[nodes + 1];
         slotOf = index();
+        if (before != null) {
+            for (int v = 0; v < nodes; v++) {
+                if (firstOf[v + 1] - firstOf[v] == 1) {
+                    free[slotOf[firstOf[v]]] = 1;
+                }
+            }
+        }
         stirred = new boolean[3][nodes];
         Arrays.fill(stirred[1], true);
         Arrays.fill(stirred[2], true);

@@ -3,6 +3,7 @@ package tidemark.core.matching;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.TreeSet;
 import tidemark.core.matching.Bundles.Bundle;
 import tidemark.core.matching.Bundles.Tie;
 import tidemark.core.matching.Facts.Reference;
@@ -16,7 +17,7 @@ import tidemark.core.matching.GroupSearch.Group;
  * of them.
  */
 final class BundledEntries {
-    static final int MOST_SEARCHED = 12;
+    static final int MOST_SEARCHED = 5;
     /** A month in business days. */
     private static final int DAYS_OF_A_PARTY = 22;
     /** Of a party's entries, those that go the other way among them. */
@@ -27,19 +28,26 @@ final class BundledEntries {
     private static final int MOST_OF_PARTIES = 6;
 
     private static final int MOST_OF_A_DAY = 12;
+    /** Of more entries the sum of some tells nothing. */
+    private static final int MOST_OF_A_BUNDLE = 2 * SubsetSums.MOST_FEW;
+
     /** Where more are a little more than a line, one less an unusual fee is as good as another. */
     private static final int MOST_LESS = 36;
 
     private static final double LARGEST_FEE = .06;
-    /** What one reference ties is banked as one in half of the cases, what only shares its day seldom. */
-    private static final double SLIP = Math.log(.5);
+    /** References that a line quotes, entries that have one number, and those that go the other way beside them. */
+    private static final int MOST_QUOTED = 60;
 
-    private static final double DAY = Math.log(.15);
+    private static final int MOST_OF_A_NUMBER = 12;
+    private static final int MOST_OTHERS = 4;
+    /** A small number in a text is the count by chance in one line of thirty at the least. */
+    private static final double LEAST_COUNTED = 1 / 30.0;
+    /** Business days that a ledger is written up behind the bank. */
+    private static final int EARLIEST_POSTED = -4;
+    /** Days on which what is taken to the bank together may have ended. */
+    private static final int WINDOWS = 4;
     /** Where something is usually kept back at all, it is in about half of the cases. */
     private static final double USUALLY_KEPT = .5;
-    /** A part of a bundle is banked by itself now and then. */
-    private static final double PART = Math.log(.05);
-
     /** What is fainter than this, as a logarithm of odds, moves nothing else ({@link Beliefs}) and is not worth telling. */
     private static final double FAINTEST = Math.log(1e-3);
     /** No name makes a sum more telling than one that one party of two thousand has. */
@@ -49,16 +57,19 @@ final class BundledEntries {
     private final Terms terms;
     private final Weights.Table weights;
     private final Bundles bundles;
+    private final boolean again;
 
     /** What was prepared for the bundles searched last; lines of neighbouring days search the same ones. */
     private static final class Recent {
-        private static final int KEPT = 256;
+        private static final int KEPT = 64;
 
         private final Bundle[] bundles = new Bundle[KEPT];
         private final SubsetSums[] sums = new SubsetSums[KEPT];
 
         SubsetSums of(Bundle bundle) {
-            int place = bundle.number() & (KEPT - 1);
+            int place =
+                    (bundle.number() < 0 ? 31 * bundle.day() + bundle.movement().index() : bundle.number())
+                            & (KEPT - 1);
             if (bundles[place] != bundle) {
                 bundles[place] = bundle;
                 sums[place] = new SubsetSums(bundle.unitTotals());
@@ -69,7 +80,8 @@ final class BundledEntries {
 
     private final ThreadLocal<Recent> recent = ThreadLocal.withInitial(Recent::new);
 
-    BundledEntries(Comparison comparison, Weights.Table weights, Bundles bundles) {
+    BundledEntries(Comparison comparison, Weights.Table weights, Bundles bundles, boolean again) {
+        this.again = again;
         this.comparison = comparison;
         this.terms = comparison.terms();
         this.weights = weights;
@@ -99,35 +111,103 @@ final class BundledEntries {
     void of(int l, PairSearch.Found pairs, List<Group> out) {
         Terms.LineTerms line = terms.lines[l];
         long amount = line.line.minorUnits();
-        int tried = 1;
+        int[] tried = new int[Way.values().length];
+        Arrays.fill(tried, 1);
         List<Bundle> near = new ArrayList<>();
         List<Bundle> ofParties = new ArrayList<>();
         for (int d = line.day - GroupSearch.EARLIEST; d >= line.day - GroupSearch.LATEST; d--) {
-            tried += bundles.countOfDay(d);
+            bundles.countOfDay(d, tried);
             near.addAll(bundles.wholeDays(d));
             ofParties.addAll(bundles.ofPartiesAbove(d, amount, MOST_OF_PARTIES));
         }
-        List<Bundle> told = told(line);
-        for (Bundle bundle : told) {
-            whole(l, bundle, 1, true, out);
-            part(l, bundle, 1, true, out);
+        List<Told> told = told(line);
+        for (Told t : told) {
+            whole(l, t.bundle(), 1, t.weight(), out);
+            part(l, t.bundle(), 1, t.weight(), out);
         }
         for (Bundle bundle : bundles.ofTotal(amount)) {
             int days = line.day - bundle.day();
-            if (!told.contains(bundle) && days >= GroupSearch.EARLIEST && days <= 2 * GroupSearch.LATEST) {
-                whole(l, bundle, tried, false, out);
+            if (!isTold(told, bundle) && days >= EARLIEST_POSTED && days <= 2 * GroupSearch.LATEST) {
+                whole(l, bundle, tried[bundle.tie().way.ordinal()], 0, out);
             }
         }
         List<Bundle> more = aLittleMore(line);
         for (Bundle bundle : more) {
             boolean tells = more.size() <= MOST_LESS || comparison.fees().isUsual(amount, bundle.total());
-            if (tells && !told.contains(bundle)) {
-                whole(l, bundle, tried, false, out);
+            if (tells && !isTold(told, bundle)) {
+                whole(l, bundle, tried[bundle.tie().way.ordinal()], 0, out);
             }
         }
-        partsOf(l, near, tried, out);
-        partsOf(l, ofParties, tried, out);
+        if (!again) {
+            partsOf(l, near, tried[Way.DAY.ordinal()], out);
+        }
+        partsOf(l, ofParties, tried[Way.PARTY_DAY.ordinal()], out);
+        quoted(l, out);
         parties(l, pairs, out);
+        if (again) {
+            window(l, out);
+        }
+    }
+
+    /** The entries whose numbers the line quotes, all of them, or with a few of their party that go the other way. */
+    private void quoted(int l, List<Group> out) {
+        Terms.LineTerms line = terms.lines[l];
+        TreeSet<Integer> all = new TreeSet<>();
+        for (String number : line.numbers) {
+            int[] of = bundles.ofNumber(number);
+            if (of.length <= MOST_OF_A_NUMBER) {
+                for (int e : of) {
+                    int days = line.day - terms.entries[e].day;
+                    if (days >= EARLIEST_POSTED && days <= DAYS_OF_A_PARTY) {
+                        all.add(e);
+                    }
+                }
+            }
+        }
+        if (all.isEmpty() || all.size() > MOST_QUOTED) {
+            return;
+        }
+        int party = terms.entries[all.first()].party;
+        List<Integer> others = new ArrayList<>();
+        for (int e : near(bundles.ofParty(party), line)) {
+            boolean other = (terms.entries[e].amount() < 0) != (line.line.minorUnits() < 0);
+            if (other && !all.contains(e) && others.size() < MOST_OTHERS) {
+                others.add(e);
+            }
+        }
+        double told = comparison.spoken(line, all, weights);
+        for (int some = 0; some < 1 << others.size(); some++) {
+            TreeSet<Integer> members = new TreeSet<>(all);
+            for (int i = 0; i < others.size(); i++) {
+                if ((some >> i & 1) == 1) {
+                    members.add(others.get(i));
+                }
+            }
+            if (members.size() > 1) {
+                int[] set = members.stream().mapToInt(Integer::intValue).toArray();
+                Bundle bundle = bundles.unbundled(Tie.QUOTED, set);
+                if (bundle.total() == line.line.minorUnits()) {
+                    whole(l, bundle, 1 << others.size(), told, out);
+                }
+            }
+        }
+    }
+
+    /** Looks for the line among the latest loose entries of each kind that its code is usual for. */
+    private void window(int l, List<Group> out) {
+        Terms.LineTerms line = terms.lines[l];
+        for (MovementKind kind : MovementKind.values()) {
+            Movement movement = Movement.of(kind, line.line.minorUnits() < 0);
+            int[] before = {};
+            for (int day = line.day; weights.code(movement, line.code) > 0 && day > line.day - WINDOWS; day--) {
+                Bundle latest = bundles.latestLoose(movement, day, SubsetSums.MOST);
+                if (latest.members().length > 2 && !Arrays.equals(before, latest.members())) {
+                    SubsetSums sums = recent.get().of(latest);
+                    subsets(l, latest, sums, line.line.minorUnits(), 0, WINDOWS, 0, out);
+                }
+                before = latest.members();
+            }
+        }
     }
 
     /** Looks for the line among the parts of the latest bundles that are more than it, and of these less what is usually kept back. */
@@ -139,35 +219,52 @@ final class BundledEntries {
         for (Bundle bundle : some) {
             boolean worth = (bundle.total() < 0) == (amount < 0)
                     && Math.abs(bundle.total()) > Math.abs(amount)
+                    && bundle.members().length > 2
+                    && bundle.members().length <= MOST_OF_A_BUNDLE
                     && bundle.units().length > 2
-                    && weights.code(bundle.kind(), line.code) > GroupSearch.OTHER_KIND;
+                    && weights.code(bundle.movement(), line.code) > GroupSearch.OTHER_KIND;
             if (worth && searched < MOST_SEARCHED) {
                 searched++;
                 SubsetSums sums = recent.get().of(bundle);
-                subsets(l, bundle, sums, amount, PART, tried, false, out);
+                subsets(l, bundle, sums, amount, 0, tried, 0, out);
                 // with more units than all subsets can be searched of, one more unknown leaves nothing that tells
                 for (int i = 0; sums.searchesAll() && i < grosses.length; i++) {
-                    double prior = PART + Math.log(USUALLY_KEPT);
-                    subsets(l, bundle, sums, grosses[i], prior, tried * grosses.length, false, out);
+                    subsets(l, bundle, sums, grosses[i], Math.log(USUALLY_KEPT), tried * grosses.length, 0, out);
                 }
             }
         }
     }
 
-    /** Bundles whose reference the line gives. */
-    private List<Bundle> told(Terms.LineTerms line) {
-        List<Bundle> out = new ArrayList<>();
-        List<String> keys = new ArrayList<>(line.references);
-        keys.addAll(line.text.codes());
+    /** A bundle of which the line tells the reference, and how telling that is. */
+    private record Told(Bundle bundle, double weight) {}
+
+    private static boolean isTold(List<Told> told, Bundle bundle) {
+        return told.stream().anyMatch(t -> t.bundle() == bundle);
+    }
+
+    /** Bundles whose reference the line gives, whole or as a number inside; the fewer have it, the more it tells. */
+    private List<Told> told(Terms.LineTerms line) {
+        List<Told> out = new ArrayList<>();
+        told(line, line.references, Reference.SAME, out);
+        told(line, line.text.codes(), Reference.SAME, out);
+        told(line, line.numbers, Reference.INSIDE, out);
+        return out;
+    }
+
+    private void told(Terms.LineTerms line, List<String> keys, Reference level, List<Told> out) {
         for (String key : keys) {
-            for (Bundle bundle : bundles.ofReference(key)) {
+            List<Bundle> all = bundles.ofKey(key);
+            // one of ten thousand numbers of four digits is met by chance now and then
+            double share = Math.max(
+                    all.size() / (double) Math.max(200, bundles.count()),
+                    level == Reference.SAME ? 0 : 2 * Math.pow(.1, key.length()));
+            for (Bundle bundle : all) {
                 int days = line.day - bundle.day();
-                if (days >= -3 && days <= 30 && !out.contains(bundle)) {
-                    out.add(bundle);
+                if (days >= -3 && days <= 30 && !isTold(out, bundle)) {
+                    out.add(new Told(bundle, weights.reference(level) - Math.log(Math.min(1, share))));
                 }
             }
         }
-        return out;
     }
 
     private void parties(int l, PairSearch.Found pairs, List<Group> out) {
@@ -180,9 +277,9 @@ final class BundledEntries {
                 seen.add(party);
                 int[] some = near(bundles.ofParty(party), line);
                 if (some.length > 1) {
-                    Bundle bundle = bundles.unbundled(some);
-                    whole(l, bundle, 1, false, out);
-                    part(l, bundle, 1, false, out);
+                    Bundle bundle = bundles.unbundled(Tie.OPEN, some);
+                    whole(l, bundle, 1, 0, out);
+                    part(l, bundle, 1, 0, out);
                 }
             }
         }
@@ -195,21 +292,18 @@ final class BundledEntries {
         int[] latest = new int[SubsetSums.MOST];
         int count = 0;
         for (; at >= from && count < latest.length; at--) {
-            if ((terms.entries[all[at]].amount() < 0) == (line.line.minorUnits() < 0)) {
-                latest[count++] = all[at];
-            }
+            latest[count++] = all[at];
         }
         int[] out = Arrays.copyOf(latest, count);
         Arrays.sort(out);
         return out;
     }
 
-    private void whole(int l, Bundle bundle, int tried, boolean told, List<Group> out) {
+    private void whole(int l, Bundle bundle, int tried, double told, List<Group> out) {
         long wanted = terms.lines[l].line.minorUnits();
         double chance = tried * raster(bundle, wanted);
-        double prior = bundle.tie() == Tie.REFERENCE ? SLIP : DAY;
         if (bundle.total() == wanted) {
-            add(l, bundle.members(), prior - Math.log(Math.min(1, chance)), bundle, true, 0, told, out);
+            add(l, bundle.members(), -Math.log(Math.min(1, chance)), bundle, true, 0, told, out);
         } else if (isLess(wanted, bundle.total())) {
             double amounts = comparison.fees().isUsual(wanted, bundle.total())
                     ? 2.0 * comparison.fees().usualCount()
@@ -218,7 +312,7 @@ final class BundledEntries {
             add(
                     l,
                     bundle.members(),
-                    prior + Math.log(kept) - Math.log(Math.max(chance * amounts, 1e-9)),
+                    Math.log(kept) - Math.log(Math.max(chance * amounts, 1e-9)),
                     bundle,
                     true,
                     wanted - bundle.total(),
@@ -227,14 +321,14 @@ final class BundledEntries {
         }
     }
 
-    private void part(int l, Bundle bundle, int tried, boolean told, List<Group> out) {
+    private void part(int l, Bundle bundle, int tried, double told, List<Group> out) {
         SubsetSums sums = new SubsetSums(bundle.unitTotals());
-        subsets(l, bundle, sums, terms.lines[l].line.minorUnits(), PART, tried, told, out);
+        subsets(l, bundle, sums, terms.lines[l].line.minorUnits(), 0, tried, told, out);
     }
 
     /** Parts of a bundle that come to a sum: the line's amount, or it and what is usually kept back. */
     private void subsets(
-            int l, Bundle bundle, SubsetSums sums, long sum, double prior, int tried, boolean told, List<Group> out) {
+            int l, Bundle bundle, SubsetSums sums, long sum, double prior, int tried, double told, List<Group> out) {
         int[][] units = bundle.units();
         SubsetSums.Found subsets = sums.of(sum, MOST_SOLUTIONS);
         for (int[] subset : subsets.subsets()) {
@@ -266,37 +360,40 @@ final class BundledEntries {
             Bundle bundle,
             boolean whole,
             long apart,
-            boolean told,
+            double told,
             List<Group> out) {
         Terms.LineTerms line = terms.lines[l];
-        boolean oneParty = bundle.tie() == Tie.DAY_AND_PARTY;
-        double usual;
-        if (oneParty || bundle.tie() == Tie.DAY) {
-            // all of one day and kind; but the unbundled ones of a party
-            usual = bundle.number() < 0 ? usual(line, members) : usual(line, terms.entries[members[0]]);
-        } else {
-            usual = usual(line, members);
+        double usual = whole && bundle.number() >= 0
+                ? weights.lateness(bundle.movement(), line.day - bundle.day())
+                        + weights.code(bundle.movement(), line.code)
+                : usual(line, members);
+        boolean oneParty = true;
+        for (int i = 1; oneParty && i < members.length; i++) {
+            oneParty = terms.entries[members[i]].party == terms.entries[members[0]].party;
         }
-        for (int i = 1; !oneParty && i < members.length; i++) {
-            if (terms.entries[members[i]].party != terms.entries[members[0]].party) {
-                break;
-            }
-            oneParty = i == members.length - 1;
-        }
-        double all = weight + usual;
-        if (!told && all + MOST_NAMED < FAINTEST) {
+        Way way = whole ? bundle.tie().way : Way.PART;
+        double all = weight + usual + told + itemsTold(line, members.length);
+        if (told == 0 && all + way.atFirst + MOST_NAMED < FAINTEST) {
             return;
-        }
-        if (told) {
-            all += weights.reference(Reference.SAME) + Math.log(Math.max(200, bundles.count()));
         }
         if (oneParty
                 && !terms.parties.get(terms.entries[members[0]].party).words.isEmpty()) {
-            all += named(line, terms.entries[members[0]].party);
+            int party = terms.entries[members[0]].party;
+            all += terms.weightOfName(party, terms.named(terms.parties.get(party), line));
         }
-        if (told || all >= FAINTEST) {
-            out.add(new Group(new int[] {l}, members, all, whole, told, apart, true));
+        if (told != 0 || all + way.atFirst >= FAINTEST) {
+            Group group = new Group(way, new int[] {l}, members, all, whole, told != 0, apart, true);
+            out.add(whole ? group : group.someOf(-weight));
         }
+    }
+
+    /** The bank's count of items among the numbers of its text, as far as not many of its lines have this number. */
+    private double itemsTold(Terms.LineTerms line, int count) {
+        String number = Integer.toString(count);
+        if (!line.text.codes().contains(number)) {
+            return 0;
+        }
+        return -Math.log(Math.max(LEAST_COUNTED, terms.shareOfLines(line.code, number)));
     }
 
     /** How usual the days between and the code of the line are for the entries, on the mean. */
@@ -309,12 +406,6 @@ final class BundledEntries {
     }
 
     private double usual(Terms.LineTerms line, Terms.EntryTerms entry) {
-        return weights.lateness(entry.kind, line.day - entry.day) + weights.code(entry.kind, line.code);
-    }
-
-    private double named(Terms.LineTerms line, int party) {
-        double share = terms.parties.get(party).count / (double) Math.max(20, terms.entries.length);
-        double part = terms.named(terms.parties.get(party), line);
-        return part >= .75 ? Math.log(.5 / Math.clamp(share, .0005, .5)) : part >= .4 ? 2 : 0;
+        return weights.lateness(entry.movement, line.day - entry.day) + weights.code(entry.movement, line.code);
     }
 }

@@ -1,5 +1,6 @@
 package tidemark.core.matching;
 
+import java.util.Collection;
 import java.util.Optional;
 import tidemark.core.matching.Facts.Amount;
 import tidemark.core.matching.Facts.Check;
@@ -14,6 +15,10 @@ import tidemark.core.money.KeyingSlip;
 final class Comparison {
     /** Fees and rates keep back no more than this part of the gross amount. */
     private static final double LARGEST_FEE = .06;
+    /** A number that more than one entry of fifty has tells nothing of a reference. */
+    private static final double MOST_COMMON = .02;
+    /** Where one reference stands inside the other without a number of its own. */
+    private static final double INSIDE_ANOTHER = .004;
     /** Words that few know each other by carry at most this much: one party in two thousand. */
     private static final double RAREST_NAME = 1 / 2000.0;
 
@@ -37,7 +42,18 @@ final class Comparison {
                 reference(line, entry),
                 name(line, entry),
                 payers.of(line.signature, entry.party),
+                month(line.month, entry.month),
                 line.day - entry.day);
+    }
+
+    /** Tells that a line is an entry of a party for certain, so that its text may tell the party of others. */
+    void met(Terms.LineTerms line, int party) {
+        payers.count(line.signature, party, 1);
+    }
+
+    /** The same findings, with what the text of the payer tells by now. */
+    int withPayer(int facts, Terms.LineTerms line, Terms.EntryTerms entry) {
+        return Facts.with(facts, payers.of(line.signature, entry.party));
     }
 
     Amount amount(long bank, long ledger) {
@@ -93,7 +109,7 @@ final class Comparison {
         return Phrase.oneSlip(banks, ours) ? Check.ONE_SLIP : Check.OTHER;
     }
 
-    private static Reference reference(Terms.LineTerms line, Terms.EntryTerms entry) {
+    private Reference reference(Terms.LineTerms line, Terms.EntryTerms entry) {
         String ours = entry.reference;
         boolean byCheck =
                 !line.line.checkNumber().isEmpty() && !entry.entry.checkNumber().isEmpty();
@@ -111,17 +127,37 @@ final class Comparison {
                 best = Reference.OTHER;
             }
         }
-        if (best.ordinal() > Reference.INSIDE.ordinal()) {
-            for (String code : entry.codes) {
-                boolean told = byCheck && code.equals(entry.entry.checkNumber());
-                if (!told
-                        && code.length() >= 4
-                        && (line.text.codes().contains(code) || line.references.contains(code))) {
-                    return Reference.INSIDE;
+        return best.ordinal() > Reference.ONE_SLIP.ordinal() && commonest(line, entry) <= MOST_COMMON
+                ? Reference.INSIDE
+                : best;
+    }
+
+    /**
+     * The share of entries that have the rarest number which a line and an entry have in common; 1 for none. The number of
+     * a check that both name as such is left out.
+     */
+    private double commonest(Terms.LineTerms line, Terms.EntryTerms entry) {
+        boolean byCheck =
+                !line.line.checkNumber().isEmpty() && !entry.entry.checkNumber().isEmpty();
+        double least = 1;
+        for (int i = 0; i < entry.numberIds.length; i++) {
+            int id = entry.numberIds[i];
+            for (int other : line.numberIds) {
+                if (id == other
+                        && terms.shareOfNumber[id] < least
+                        && !(byCheck && entry.numbers.get(i).equals(Phrase.withoutZeros(entry.entry.checkNumber())))) {
+                    least = terms.shareOfNumber[id];
                 }
             }
         }
-        return best;
+        return least;
+    }
+
+    private static Facts.Month month(int banks, int ours) {
+        if (banks == 0 || ours == 0) {
+            return Facts.Month.SILENT;
+        }
+        return banks == ours ? Facts.Month.SAME : Facts.Month.OTHER;
     }
 
     private static Reference better(Reference a, Reference b) {
@@ -143,12 +179,15 @@ final class Comparison {
         if (a.length() >= 5 && b.length() >= 5 && (a.contains(b) || b.contains(a))) {
             return Reference.INSIDE;
         }
-        return a.length() >= 5 && Phrase.oneSlip(a, b) ? Reference.ONE_SLIP : Reference.SILENT;
+        if (a.length() < 5 || !Phrase.oneSlip(a, b)) {
+            return Reference.SILENT;
+        }
+        return Numbers.digits(a).equals(Numbers.digits(b)) ? Reference.INSIDE : Reference.ONE_SLIP;
     }
 
     private Name name(Terms.LineTerms line, Terms.EntryTerms entry) {
         Terms.Party party = terms.parties.get(entry.party);
-        if (party.words.isEmpty() || line.text.words().isEmpty()) {
+        if (party.words.isEmpty() || line.words.isEmpty()) {
             return Name.SILENT;
         }
         double share = terms.named(party, line);
@@ -160,9 +199,43 @@ final class Comparison {
 
     /** The logarithm of one over the chance of the findings among entries that do not belong to the line. */
     double unlikely(int facts, Terms.LineTerms line, Terms.EntryTerms entry) {
+        return -Math.log(byChance(Facts.amount(facts), line)) + Math.log(terms.span) + unlikelyText(facts, line, entry);
+    }
+
+    /**
+     * What the texts of several lines tell of one entry: that of the line that tells most, and half of the others', as those
+     * of one payer are alike. A line that tells nothing of it speaks not against it, as others may pay a part.
+     */
+    double spoken(int[] lines, Terms.EntryTerms entry, Weights.Table weights) {
+        double sum = 0;
+        double most = 0;
+        for (int l : lines) {
+            Terms.LineTerms line = terms.lines[l];
+            int facts = compare(line, entry);
+            double told = Math.max(0, weights.text(facts) + unlikelyText(facts, line, entry));
+            sum += told;
+            most = Math.max(most, told);
+        }
+        return (sum + most) / 2;
+    }
+
+    /** What the text of a line tells of several entries: of the one of which it tells most, and half of the others. */
+    double spoken(Terms.LineTerms line, Collection<Integer> entries, Weights.Table weights) {
+        double sum = 0;
+        double most = 0;
+        for (int e : entries) {
+            int facts = compare(line, terms.entries[e]);
+            double told = Math.max(0, weights.text(facts) + unlikelyText(facts, line, terms.entries[e]));
+            sum += told;
+            most = Math.max(most, told);
+        }
+        return (sum + most) / 2;
+    }
+
+    /** The same of what the texts tell, without the amount and the days. */
+    double unlikelyText(int facts, Terms.LineTerms line, Terms.EntryTerms entry) {
         double all = Math.max(1, terms.entries.length);
-        double chance = byChance(Facts.amount(facts), line);
-        double weight = -Math.log(chance) + Math.log(terms.span);
+        double weight = 0;
         switch (Facts.check(facts)) {
             case SAME ->
                 weight -= Math.log(terms.checkCounts.getOrDefault(entry.entry.checkNumber(), 1) / Math.max(all, 200));
@@ -173,20 +246,17 @@ final class Comparison {
         switch (Facts.reference(facts)) {
             case SAME ->
                 weight -= Math.log(terms.referenceCounts.getOrDefault(entry.reference, 1) / Math.max(all, 200));
-            case ZEROS ->
-                weight -= Math.log(
-                        Math.max(.001, terms.referenceCounts.getOrDefault(entry.reference, 1) / Math.max(all, 200)));
-            case INSIDE ->
-                weight -= Math.log(Math.max(.004, 2.0 * terms.referenceCounts.getOrDefault(entry.reference, 1) / all));
-            case ONE_SLIP -> weight -= Math.log(.01);
+            case ZEROS -> weight -= Math.log(Math.min(.02, commonest(line, entry)));
+            case INSIDE -> weight -= Math.log(Math.min(INSIDE_ANOTHER, commonest(line, entry)));
+            case ONE_SLIP -> weight -= Math.log(Math.min(.01, commonest(line, entry)));
             case OTHER -> weight -= Math.log(.98);
             case SILENT -> {}
         }
         double share = Math.max(RAREST_NAME, terms.parties.get(entry.party).count / Math.max(all, 20));
         switch (Facts.name(facts)) {
             case ALL -> weight -= Math.log(Math.min(1, 1.2 * share));
-            case MOST -> weight -= Math.log(Math.min(1, Math.max(.01, 2 * share)));
-            case SOME -> weight -= Math.log(Math.min(1, Math.max(.08, 2 * share)));
+            case MOST -> weight -= Math.log(Math.clamp(3 * terms.sharedWords(entry.party, line), 2 * RAREST_NAME, 1));
+            case SOME -> weight -= Math.log(Math.clamp(3 * terms.sharedWords(entry.party, line), .02, 1));
             case NONE -> weight -= Math.log(.55);
             case ANOTHER -> weight -= Math.log(.6);
             case SILENT -> {}
@@ -197,6 +267,10 @@ final class Comparison {
             case ANOTHER -> weight -= Math.log(.9);
             case SILENT -> {}
         }
+        if (Facts.month(facts) != Facts.Month.SILENT) {
+            double same = terms.monthCounts.getOrDefault(line.month, 0) / (double) Math.max(1, terms.ofAMonth);
+            weight -= Math.log(Math.clamp(Facts.month(facts) == Facts.Month.SAME ? same : 1 - same, .05, 1));
+        }
         return weight;
     }
 
@@ -205,7 +279,7 @@ final class Comparison {
         double same = line.expected;
         long bank = line.line.minorUnits();
         return switch (level) {
-            case SAME -> same + Math.max(0, terms.amountCounts.getOrDefault(bank, 1) - 1);
+            case SAME -> Math.max(same, terms.amountCounts.getOrDefault(bank, 1) - 1);
             case USUAL_FEE -> same * Math.max(2, fees.usualCount());
             case LESS -> same * Math.abs(bank) * LARGEST_FEE;
             case SWAPPED -> same * 8;

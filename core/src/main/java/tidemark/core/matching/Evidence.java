@@ -213,6 +213,59 @@ public sealed interface Evidence {
         }
     }
 
+    /** A number of the entry stands in the bank's text, without what it is written with here. */
+    record NumberInText(String number) implements Evidence {
+        @Override
+        public String words(CurrencyUnit currency) {
+            return say("matching.standsInTheBanksText", number);
+        }
+    }
+
+    /** Both texts are of one month, or each of another. */
+    record ForMonth(boolean same) implements Evidence {
+        @Override
+        public boolean speaksFor() {
+            return same;
+        }
+
+        @Override
+        public String words(CurrencyUnit currency) {
+            return same ? say("matching.forTheSameMonth") : say("matching.forAnotherMonth");
+        }
+    }
+
+    /** Others are alike in every respect, so that it does not matter which is taken. */
+    record OneOfAlike(int count) implements Evidence {
+        @Override
+        public String words(CurrencyUnit currency) {
+            return say("matching.oneOfAlike", count);
+        }
+    }
+
+    /** The bank's text has the number of items. */
+    record ItemsTold(int count) implements Evidence {
+        @Override
+        public String words(CurrencyUnit currency) {
+            return say("matching.theBankTellsOfItems", count);
+        }
+    }
+
+    /** Entries among them that go the other way, as a fee or a credit note. */
+    record GoOtherWay(int count) implements Evidence {
+        @Override
+        public String words(CurrencyUnit currency) {
+            return count == 1 ? say("matching.oneGoesTheOtherWay") : say("matching.goTheOtherWay", count);
+        }
+    }
+
+    /** All the entries that a text quotes. */
+    record AllQuoted(int count) implements Evidence {
+        @Override
+        public String words(CurrencyUnit currency) {
+            return say("matching.itsTextQuotesAll", count);
+        }
+    }
+
     /** The only way, of those that were looked at, to make the amount of a few items. */
     record SumOf(int count, String of, boolean whole) implements Evidence {
         @Override

@@ -50,14 +50,22 @@ final class Facts {
         SILENT
     }
 
+    /** Whether both texts are of one month: a rent, a wage, a fee of it. */
+    enum Month {
+        SAME,
+        OTHER,
+        SILENT
+    }
+
     private Facts() {}
 
     private static final int LATEST = 8_000;
 
     /** All levels of a pair in one number, as there are millions of pairs. */
-    static int pack(Amount amount, Check check, Reference reference, Name name, Payer payer, int days) {
+    static int pack(Amount amount, Check check, Reference reference, Name name, Payer payer, Month month, int days) {
         int bounded = Math.clamp(days, -LATEST, LATEST) + LATEST;
-        return (bounded << 15)
+        return (bounded << 16)
+                | (month.ordinal() << 14)
                 | (payer.ordinal() << 12)
                 | (name.ordinal() << 9)
                 | (reference.ordinal() << 6)
@@ -70,6 +78,8 @@ final class Facts {
     private static final Reference[] REFERENCES = Reference.values();
     private static final Name[] NAMES = Name.values();
     private static final Payer[] PAYERS = Payer.values();
+
+    private static final Month[] MONTHS = Month.values();
 
     static Amount amount(int facts) {
         return AMOUNTS[facts & 0xF];
@@ -88,16 +98,33 @@ final class Facts {
     }
 
     static Payer payer(int facts) {
-        return PAYERS[(facts >> 12) & 7];
+        return PAYERS[(facts >> 12) & 3];
+    }
+
+    static Month month(int facts) {
+        return MONTHS[(facts >> 14) & 3];
+    }
+
+    /** Whether anything beside the amount and the days speaks for a pair. */
+    static boolean speak(int facts) {
+        return check(facts).ordinal() <= Check.ONE_SLIP.ordinal()
+                || reference(facts).ordinal() <= Reference.ONE_SLIP.ordinal()
+                || name(facts).ordinal() <= Name.MOST.ordinal()
+                || payer(facts) == Payer.THIS
+                || month(facts) == Month.SAME;
     }
 
     /** Business days from the entry to the line. */
     static int days(int facts) {
-        return (facts >>> 15) - LATEST;
+        return (facts >>> 16) - LATEST;
     }
 
     static int with(int facts, Amount amount) {
         return (facts & ~0xF) | amount.ordinal();
+    }
+
+    static int with(int facts, Payer payer) {
+        return (facts & ~(3 << 12)) | (payer.ordinal() << 12);
     }
 
     static int with(int facts, Name name) {

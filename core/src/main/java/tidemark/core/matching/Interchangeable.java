@@ -7,9 +7,14 @@ import java.util.Map;
 
 /**
  * Lines and entries that are alike in every respect: of these it does not matter which is taken for which, so they do
- * not speak against each other. Only where there are as many lines as entries; an entry too many is one to look at.
+ * not speak against each other. Where there are more of the one than of the other, as with what was booked twice, those
+ * that are left over stay open ({@link Twins} points them out).
+ *
+ * <p>Alike is also what was booked again within {@link #DAYS_APART} business days with one check number or reference.
  */
 final class Interchangeable {
+    static final int DAYS_APART = 10;
+
     private final Hypotheses all;
     private final Beliefs beliefs;
     private final Map<Long, Integer> together = new HashMap<>();
@@ -25,23 +30,55 @@ final class Interchangeable {
         this.beliefs = beliefs;
         this.pairCount = pairCount;
         Map<Object, Integer> kinds = new HashMap<>();
+        Map<Object, Integer> latest = new HashMap<>();
         lineKind = new int[terms.lines.length];
         entryKind = new int[terms.entries.length];
         List<int[]> counts = new ArrayList<>();
+        Map<Long, Integer> ofAmount = new HashMap<>();
+        for (Terms.LineTerms t : terms.lines) {
+            ofAmount.merge(t.line.minorUnits(), 1, Integer::sum);
+        }
         for (int l = 0; l < lineKind.length; l++) {
             Terms.LineTerms t = terms.lines[l];
+            if (ofAmount.getOrDefault(t.line.minorUnits(), 1) == 1) {
+                lineKind[l] = only(counts);
+                continue;
+            }
             List<Object> key = List.of(t.line.minorUnits(), t.day, t.references, t.line.checkNumber(), t.text, t.code);
             lineKind[l] = number(kinds, key, counts);
             counts.get(lineKind[l])[0]++;
         }
         for (int e = 0; e < entryKind.length; e++) {
             Terms.EntryTerms t = terms.entries[e];
+            if (terms.amountCounts.getOrDefault(t.amount(), 1) == 1) {
+                entryKind[e] = only(counts);
+                continue;
+            }
+            boolean named = !t.reference.isEmpty() && terms.isOwnReference(t.reference);
             List<Object> key = List.of(
-                    t.amount(), t.day, t.reference, t.entry.checkNumber(), t.party, t.kind, t.entry.text(), "entry");
-            entryKind[e] = number(kinds, key, counts);
+                    t.amount(),
+                    named ? "" : t.day,
+                    t.reference,
+                    t.entry.checkNumber(),
+                    t.party,
+                    t.kind,
+                    t.words,
+                    t.codes,
+                    "entry");
+            Integer before = named ? latest.get(key) : null;
+            if (before != null && t.day - terms.entries[before].day <= DAYS_APART) {
+                entryKind[e] = entryKind[before];
+            } else if (named) {
+                entryKind[e] = counts.size();
+                counts.add(new int[1]);
+            } else {
+                entryKind[e] = number(kinds, key, counts);
+            }
+            if (named) {
+                latest.put(key, e);
+            }
             counts.get(entryKind[e])[0]++;
         }
-        int lines = terms.lines.length;
         byOthers = new double[terms.lines.length + terms.entries.length];
         for (int h = 0; h < all.count(); h++) {
             int size = h < pairCount ? sizeOf(h, counts) : 0;
@@ -55,12 +92,18 @@ final class Interchangeable {
         }
     }
 
-    /** How many lines and as many entries are like those of a pair; 0 where the numbers differ or there is but one. */
+    /** How many lines or entries, whichever are more, are like those of a pair; 0 where there is but one of each. */
     private int sizeOf(int h, List<int[]> counts) {
         int l = all.member(all.from(h));
         int e = all.member(all.from(h) + 1) - all.lineCount();
-        int n = counts.get(lineKind[l])[0];
-        return n > 1 && n == counts.get(entryKind[e])[0] ? n : 0;
+        int n = Math.max(counts.get(lineKind[l])[0], counts.get(entryKind[e])[0]);
+        return n > 1 ? n : 0;
+    }
+
+    /** The kind of what no other can be like, as none has its amount. */
+    private static int only(List<int[]> counts) {
+        counts.add(new int[] {1});
+        return counts.size() - 1;
     }
 
     private static int number(Map<Object, Integer> kinds, List<Object> key, List<int[]> counts) {
@@ -72,6 +115,11 @@ final class Interchangeable {
 
     private long key(int l, int e) {
         return ((long) lineKind[l] << 32) | entryKind[e];
+    }
+
+    /** How many lines or entries are like those of a pair; 0 where they are the only ones. */
+    int of(int h) {
+        return h < pairCount ? together.getOrDefault(keyOf(h), 0) : 0;
     }
 
     /** Whether two pairs are of lines and entries between which there is no difference. */

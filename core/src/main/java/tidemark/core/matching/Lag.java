@@ -15,23 +15,23 @@ import java.util.Map;
  */
 final class Lag {
     /** The first business day of each step; the first step reaches down without end. */
-    private static final int[] FROM = {-20, -10, -5, -2, 0, 1, 2, 3, 4, 6, 9, 14, 21, 31, 61, 131};
+    private static final int[] FROM = {-30, -20, -15, -10, -5, -2, 0, 1, 2, 3, 4, 6, 9, 14, 21, 31, 61, 131};
 
-    private static final int[] WIDTH = {10, 5, 3, 2, 1, 1, 1, 1, 2, 3, 5, 7, 10, 30, 70, 100};
+    private static final int[] WIDTH = {15, 10, 5, 5, 3, 2, 1, 1, 1, 1, 2, 3, 5, 7, 10, 30, 70, 100};
 
     static final int STEPS = FROM.length;
 
     private static final double[] QUICK = {
-        .002, .004, .01, .04, .42, .34, .09, .04, .03, .012, .006, .003, .001, .0005, .0002, .0001
+        .0003, .0007, .001, .004, .01, .04, .42, .34, .09, .04, .03, .012, .006, .003, .001, .0005, .0002, .0001
     };
     private static final double[] BANKED = {
-        .002, .004, .01, .03, .30, .36, .14, .07, .05, .02, .008, .003, .001, .0005, .0002, .0001
+        .0003, .0007, .001, .004, .01, .03, .30, .36, .14, .07, .05, .02, .008, .003, .001, .0005, .0002, .0001
     };
     private static final double[] MAILED = {
-        .002, .003, .005, .01, .03, .05, .07, .09, .18, .20, .17, .09, .05, .03, .01, .002
+        .0003, .0007, .001, .003, .005, .01, .03, .05, .07, .09, .18, .20, .17, .09, .05, .03, .01, .002
     };
     private static final double[] ANY = {
-        .003, .006, .015, .05, .30, .25, .12, .07, .08, .05, .03, .015, .006, .003, .001, .0005
+        .0006, .001, .0014, .006, .015, .05, .30, .25, .12, .07, .08, .05, .03, .015, .006, .003, .001, .0005
     };
 
     private static final Map<MovementKind, double[]> SHIPPED = new EnumMap<>(MovementKind.class);

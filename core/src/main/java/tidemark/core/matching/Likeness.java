@@ -39,8 +39,12 @@ public final class Likeness {
         if (shorter < 3) {
             return 0;
         }
-        if (ours.startsWith(banks) || banks.startsWith(ours)) {
+        if (ours.startsWith(banks)) {
             return shorter >= 4 ? .9 : .7;
+        }
+        if (banks.startsWith(ours)) {
+            // something is glued to a long word; a short one only begins as another does
+            return shorter >= 6 ? .9 : .5;
         }
         if (shorter >= 4 && Phrase.oneSlip(ours, banks)) {
             return .85;

@@ -1,19 +1,13 @@
 package tidemark.core.matching;
 
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
-import tidemark.core.ledger.CashEntryId;
 import tidemark.core.rule.Rule;
 import tidemark.core.statement.BankLine;
-import tidemark.core.statement.BankLineId;
 
 /**
  * Matches bank lines with cash entries by probabilistic record linkage: pairs and groups are weighed by how much likelier
@@ -22,6 +16,9 @@ import tidemark.core.statement.BankLineId;
  *
  * <p>Firm is a candidate whose odds against everything else are at least {@link #FIRM_ODDS} to one, that balances to
  * the cent and is among the chosen; among lines and entries alike in every respect it does not matter which is taken.
+ *
+ * <p>Sets are sought three times: among what no pair explains for certain, and then among what is left of that. How usual
+ * each way of explaining a line is, is learned after each search.
  *
  * <p>Cost: O((n + m) log (n + m)) with bounded work for each line and entry. Guarantee: a line and an entry are
  * presumed once at most; the order of the input does not matter. Limits: a line is compared with the nearest entries of
@@ -36,17 +33,20 @@ public final class LinkageMatching implements MatchingEngine {
     /** Likelier than not. */
     public static final double FAIR_ODDS = 1;
 
-    /** Odds no further apart than this are as good as equal: messages stand when they move by less than a hundredth. */
-    private static final double AS_GOOD = Math.log(1.05);
-
     private static final int ROUNDS = 3;
+    private static final int GROUP_ROUNDS = 2;
+    private static final int SEARCHES = 3;
     /** More than this many of the latest lines teach an account's weights no better. */
-    private static final int MOST_TAUGHT_BY = 20_000;
+    private static final int MOST_TAUGHT_BY = 8_000;
 
     /** Rounds of messages while the weights are still being learned and groups are still to come. */
     private static final int FIRST_IMPRESSION = 8;
 
-    private static final double WORTH_TELLING = Math.log(1e-6);
+    /** One in a hundred. */
+    private static final double UNLIKELY = Math.log(.01);
+
+    /** Where the messages of the round before are where they start. */
+    private static final int ANOTHER_LOOK = 4;
 
     @Override
     public MatchingResult propose(List<BankLine> lines, List<LedgerItem> items, Learned learned, List<Rule> rules) {
@@ -61,18 +61,13 @@ public final class LinkageMatching implements MatchingEngine {
         private final Terms terms;
         private final Comparison comparison;
         private final PairRules rules;
-        private final Weights.Table table;
+        private Weights.Table table;
         private final PairSearch.Found[] pairs;
         private final Set<Learned.UndoneSet> undone;
         private final double firm;
 
-        private Hypotheses hypotheses;
+        private final Contest contest;
         private Beliefs beliefs;
-        private Rivals rivals;
-        private List<GroupSearch.Group> groups = List.of();
-        private int pairCount;
-        private int[] pairLine = {};
-        private int[] pairPlace = {};
 
         Run(Terms terms, Learned learned, PairRules rules) {
             this.terms = terms;
@@ -89,14 +84,10 @@ public final class LinkageMatching implements MatchingEngine {
             IntStream.range(0, pairs.length)
                     .parallel()
                     .forEach(l -> pairs[l] = rules.applied(terms, l, search.of(l, first)));
-            table = learn(learned, payers, first);
-            hypotheses = pairsAsHypotheses(table);
-            beliefs = new Beliefs(hypotheses, nodes(), FIRST_IMPRESSION);
-            addGroups();
-        }
-
-        private int nodes() {
-            return terms.lines.length + terms.entries.length;
+            table = learn(learned, first);
+            contest = new Contest(terms, pairs, IntStream.range(0, pairs.length).toArray(), table);
+            beliefs = new Beliefs(contest.hypotheses(), contest.nodes(), FIRST_IMPRESSION);
+            addGroups(learned);
         }
 
         private Weights teach(Learned learned, Payers payers) {
@@ -116,35 +107,19 @@ public final class LinkageMatching implements MatchingEngine {
             return weights;
         }
 
-        private boolean wasUndone(List<BankLineId> lines, List<CashEntryId> entries) {
-            return !undone.isEmpty() && undone.contains(Learned.UndoneSet.of(lines, entries));
-        }
-
         /** Expectation and maximization over the account's own lines, on top of what is shipped and was decided. */
-        private Weights.Table learn(Learned learned, Payers payers, Weights.Table first) {
+        private Weights.Table learn(Learned learned, Weights.Table first) {
             Weights.Table now = first;
             int[] latest = latest(MOST_TAUGHT_BY);
+            Contest ofLatest = new Contest(terms, pairs, latest, now);
+            Beliefs believed = null;
             for (int round = 0; round < ROUNDS; round++) {
-                Hypotheses all = pairsAsHypotheses(now, latest);
-                Beliefs believed = new Beliefs(all, nodes(), FIRST_IMPRESSION);
+                if (round > 0) {
+                    ofLatest.weigh(now);
+                }
+                believed = new Beliefs(ofLatest.hypotheses(), ofLatest.nodes(), FIRST_IMPRESSION, believed);
                 Weights weights = teach(learned, new Payers());
-                for (int h = 0; h < all.count(); h++) {
-                    int l = pairLine[h];
-                    double p = believed.probability(h);
-                    if (p < .01) {
-                        continue;
-                    }
-                    PairSearch.Found found = pairs[l];
-                    Terms.EntryTerms entry = terms.entries[found.entries()[pairPlace[h]]];
-                    weights.count(found.facts()[pairPlace[h]], entry.kind, terms.lines[l].code, p);
-                    Facts.Amount amount = Facts.amount(found.facts()[pairPlace[h]]);
-                    if (round == 0 && amount == Facts.Amount.LESS) {
-                        comparison.fees().met(terms.lines[l].line.minorUnits(), entry.amount());
-                    }
-                }
-                for (int l : latest) {
-                    weights.countLine(terms.lines[l].code, believed.taken(l));
-                }
+                count(ofLatest, believed, latest, weights, round == 0);
                 now = weights.table();
                 if (round == 0) {
                     comparison.fees().settle();
@@ -152,6 +127,48 @@ public final class LinkageMatching implements MatchingEngine {
                 }
             }
             return now;
+        }
+
+        /** Counts what is believed of lines and the entries that any of these may be. */
+        private void count(Contest all, Beliefs believed, int[] lines, Weights weights, boolean meetFees) {
+            for (int h = 0; h < all.count(); h++) {
+                if (believed.logOdds(h) < UNLIKELY) {
+                    continue;
+                }
+                double p = believed.probability(h);
+                if (!all.isPair(h)) {
+                    GroupSearch.Group group = all.group(h);
+                    for (int l : group.lines()) {
+                        weights.countLine(terms.lines[l].code, group.way(), p);
+                    }
+                    for (int e : group.entries()) {
+                        weights.countEntry(terms.entries[e], group.way(), p);
+                        if (group.apart() == 0) {
+                            weights.countText(terms.entries[e], group.way(), p);
+                        }
+                    }
+                    continue;
+                }
+                int l = all.line(h);
+                Terms.EntryTerms entry = terms.entries[all.entry(h)];
+                weights.count(all.facts(h), entry.movement, terms.lines[l].code, p);
+                weights.countLine(terms.lines[l].code, Way.PAIR, p);
+                if (all.isBalanced(h)) {
+                    weights.countText(entry, Way.PAIR, p);
+                }
+                weights.countEntry(entry, Way.PAIR, p);
+                if (meetFees && Facts.amount(all.facts(h)) == Facts.Amount.LESS) {
+                    comparison.fees().met(terms.lines[l].line.minorUnits(), entry.amount());
+                }
+            }
+            int firstDay = Integer.MAX_VALUE;
+            for (int l : lines) {
+                weights.countLine(terms.lines[l].code, Way.NONE, 1 - believed.taken(l));
+                firstDay = Math.min(firstDay, terms.lines[l].day);
+            }
+            for (int e = terms.firstEntryOn(firstDay); e < terms.entries.length; e++) {
+                weights.countEntry(terms.entries[e], Way.NONE, 1 - believed.taken(terms.lines.length + e));
+            }
         }
 
         /** The latest lines, at most so many, in their order. */
@@ -189,205 +206,110 @@ public final class LinkageMatching implements MatchingEngine {
             }
         }
 
-        private Hypotheses pairsAsHypotheses(Weights.Table now) {
-            return pairsAsHypotheses(now, IntStream.range(0, pairs.length).toArray());
-        }
-
-        private Hypotheses pairsAsHypotheses(Weights.Table now, int[] lines) {
-            Hypotheses all = new Hypotheses(terms.lines.length);
-            int count = Arrays.stream(lines).map(l -> pairs[l].entries().length).sum();
-            pairLine = new int[count];
-            pairPlace = new int[count];
-            for (int l : lines) {
-                PairSearch.Found found = pairs[l];
-                for (int i = 0; i < found.entries().length; i++) {
-                    int e = found.entries()[i];
-                    pairLine[all.count()] = l;
-                    pairPlace[all.count()] = i;
-                    all.add(
-                            found.unlikely()[i] + now.of(found.facts()[i], terms.entries[e].kind, terms.lines[l].code),
-                            l,
-                            terms.lines.length + e);
+        /** Groups among what no pair explains for certain; then, among what these leave, those that are harder to tell. */
+        private void addGroups(Learned learned) {
+            boolean[] before = new boolean[0];
+            for (int round = 0; round < SEARCHES; round++) {
+                boolean[] sure = sure();
+                if (Arrays.equals(before, sure)) {
+                    break;
+                }
+                Set<Integer> changed = round < 2 ? null : daysOf(before, sure);
+                before = sure;
+                GroupSearch search = new GroupSearch(comparison, table, sure, pairs, round > 0, changed);
+                if (round == 0) {
+                    search.meetFees(comparison.fees());
+                    comparison.fees().settle();
+                    lookAtFees();
+                }
+                search.find().forEach((members, group) -> {
+                    if (rules.allow(terms, group)) {
+                        contest.add(members, group);
+                    }
+                });
+                contest.compare();
+                contest.weigh(table);
+                weighGroups(learned, GROUP_ROUNDS);
+                if (round == 0) {
+                    learnTexts();
                 }
             }
-            pairCount = all.count();
-            return all;
         }
 
-        private void addGroups() {
-            int n = terms.lines.length;
-            boolean[] openLine = new boolean[n];
-            boolean[] openEntry = new boolean[terms.entries.length];
-            boolean[] sure = new boolean[nodes()];
-            for (int h = 0; h < pairCount; h++) {
-                if (beliefs.logOdds(h) > Math.log(FIRM_ODDS)
-                        && Facts.amount(pairs[pairLine[h]].facts()[pairPlace[h]]) == Facts.Amount.SAME) {
-                    for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
-                        sure[hypotheses.member(s)] = true;
+        /** The business days of what has become sure. */
+        private Set<Integer> daysOf(boolean[] before, boolean[] now) {
+            Set<Integer> out = new HashSet<>();
+            for (int v = 0; v < now.length; v++) {
+                if (now[v] != before[v]) {
+                    out.add(v < terms.lines.length ? terms.lines[v].day : terms.entryDays[v - terms.lines.length]);
+                }
+            }
+            return out;
+        }
+
+        /** What is matched for certain by other evidence teaches the texts of payers, which then tell of lines that are not. */
+        private void learnTexts() {
+            boolean[] sure = sure();
+            for (int h = 0; h < contest.pairCount(); h++) {
+                if (isSure(h)) {
+                    comparison.met(terms.lines[contest.line(h)], terms.entries[contest.entry(h)].party);
+                }
+            }
+            for (int l = 0; l < pairs.length; l++) {
+                PairSearch.Found found = pairs[l];
+                for (int i = 0; !sure[l] && i < found.entries().length; i++) {
+                    Terms.EntryTerms entry = terms.entries[found.entries()[i]];
+                    int facts = found.facts()[i];
+                    int told = comparison.withPayer(facts, terms.lines[l], entry);
+                    if (told != facts) {
+                        found.facts()[i] = told;
+                        found.unlikely()[i] += (float) (comparison.unlikely(told, terms.lines[l], entry)
+                                - comparison.unlikely(facts, terms.lines[l], entry));
                     }
                 }
             }
-            for (int l = 0; l < n; l++) {
-                openLine[l] = !sure[l];
-            }
-            for (int e = 0; e < openEntry.length; e++) {
-                openEntry[e] = !sure[n + e];
-            }
-            GroupSearch search = new GroupSearch(comparison, table, openLine, openEntry, pairs);
-            search.meetFees(comparison.fees());
-            comparison.fees().settle();
-            lookAtFees();
-            hypotheses = pairsAsHypotheses(table);
-            groups = search.find().stream().filter(g -> rules.allow(terms, g)).toList();
-            for (GroupSearch.Group group : groups) {
-                int[] nodes = new int[group.lines().length + group.entries().length];
-                System.arraycopy(group.lines(), 0, nodes, 0, group.lines().length);
-                for (int i = 0; i < group.entries().length; i++) {
-                    nodes[group.lines().length + i] = n + group.entries()[i];
+            contest.weigh(table);
+        }
+
+        /** Lines and entries of what is as good as certain and balances to the cent. */
+        private boolean[] sure() {
+            boolean[] sure = new boolean[contest.nodes()];
+            Hypotheses all = contest.hypotheses();
+            for (int h = 0; h < all.count(); h++) {
+                if (isSure(h)) {
+                    for (int s = all.from(h); s < all.to(h); s++) {
+                        sure[all.member(s)] = true;
+                    }
                 }
-                hypotheses.add(group.weight(), nodes);
+            }
+            return sure;
+        }
+
+        private boolean isSure(int h) {
+            return beliefs.logOdds(h) > Math.log(FIRM_ODDS) && contest.isBalanced(h);
+        }
+
+        /** Which ways are usual here is known once there are groups. */
+        private void weighGroups(Learned learned, int rounds) {
+            int[] all = IntStream.range(0, terms.lines.length).toArray();
+            for (int round = 0; round < rounds; round++) {
+                beliefs = new Beliefs(contest.hypotheses(), contest.nodes(), ANOTHER_LOOK, beliefs);
+                Weights weights = teach(learned, new Payers());
+                weights.withTexts();
+                count(contest, beliefs, all, weights, false);
+                table = weights.table();
+                contest.weigh(table);
             }
         }
 
         MatchingResult result() {
-            Components components = new Components(hypotheses, nodes());
-            beliefs = new Beliefs(hypotheses, nodes());
-            Assignment assignment = new Assignment(hypotheses, components, beliefs, nodes());
-            Interchangeable alike = new Interchangeable(terms, hypotheses, pairCount, beliefs);
-            rivals = new Rivals(hypotheses, assignment, alike::logOdds, beliefs::logOdds, alike::same, nodes());
-            EvidenceWriter telling = new EvidenceWriter(terms);
-            Map<BankLineId, List<Candidate>> byLine = new LinkedHashMap<>();
-            List<Candidate> presumed = new ArrayList<>();
-            int[][] ofLine = ofLines();
-            int[] ofAmount = ofAmount();
-            Map<Integer, Candidate> made = new HashMap<>();
-            for (int l = 0; l < terms.lines.length; l++) {
-                List<Candidate> candidates = new ArrayList<>();
-                long groupsOf =
-                        Arrays.stream(ofLine[l]).filter(h -> h >= pairCount).count();
-                for (int h : ofLine[l]) {
-                    if (candidates.size() == MatchingResult.MOST_PER_LINE
-                            || (rivals.logOdds(h) < WORTH_TELLING && !candidates.isEmpty())) {
-                        break;
-                    }
-                    boolean chosen = rivals.isChosen(h);
-                    Candidate c = h < pairCount
-                            ? pair(h, chosen, telling, ofAmount[l])
-                            : made.computeIfAbsent(h, g -> group(g, chosen, telling, groupsOf));
-                    candidates.add(c);
-                    boolean first = h < pairCount || groups.get(h - pairCount).lines()[0] == l;
-                    if (chosen && first && c.strength() != Strength.FAINT) {
-                        presumed.add(c);
-                    }
-                }
-                if (!candidates.isEmpty()) {
-                    byLine.put(terms.lines[l].line.id(), candidates);
-                }
-            }
-            presumed.sort(Comparator.comparing(c -> c.lines().getFirst()));
-            return new MatchingResult(byLine, presumed);
-        }
-
-        /** The hypotheses of each line, the likeliest first; among those as good, what is best for the whole. */
-        private int[][] ofLines() {
-            int[] counts = new int[terms.lines.length];
-            for (int h = 0; h < hypotheses.count(); h++) {
-                for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
-                    if (hypotheses.member(s) < counts.length) {
-                        counts[hypotheses.member(s)]++;
-                    }
-                }
-            }
-            int[][] out = new int[counts.length][];
-            for (int l = 0; l < counts.length; l++) {
-                out[l] = new int[counts[l]];
-                counts[l] = 0;
-            }
-            for (int h = 0; h < hypotheses.count(); h++) {
-                for (int s = hypotheses.from(h); s < hypotheses.to(h); s++) {
-                    int l = hypotheses.member(s);
-                    if (l < counts.length) {
-                        out[l][counts[l]++] = h;
-                    }
-                }
-            }
-            Comparator<Integer> best = (a, b) -> {
-                int byOdds = Double.compare(
-                        rivals.logOdds(b) + (rivals.isChosen(b) ? AS_GOOD : 0),
-                        rivals.logOdds(a) + (rivals.isChosen(a) ? AS_GOOD : 0));
-                int byWeight = byOdds != 0 ? byOdds : Double.compare(hypotheses.weight(b), hypotheses.weight(a));
-                return byWeight != 0 ? byWeight : Integer.compare(a, b);
-            };
-            for (int l = 0; l < out.length; l++) {
-                if (out[l].length > 1) {
-                    out[l] = Arrays.stream(out[l])
-                            .boxed()
-                            .sorted(best)
-                            .mapToInt(Integer::intValue)
-                            .toArray();
-                }
-            }
-            return out;
-        }
-
-        /** For each line, how many entries of its amount were among its pairs. */
-        private int[] ofAmount() {
-            int[] out = new int[terms.lines.length];
-            for (int l = 0; l < out.length; l++) {
-                for (int facts : pairs[l].facts()) {
-                    out[l] += Facts.amount(facts) == Facts.Amount.SAME ? 1 : 0;
-                }
-            }
-            return out;
-        }
-
-        private Candidate pair(int h, boolean chosen, EvidenceWriter telling, int ofAmount) {
-            int l = pairLine[h];
-            int facts = pairs[l].facts()[pairPlace[h]];
-            int e = pairs[l].entries()[pairPlace[h]];
-            BankLine line = terms.lines[l].line;
-            List<BankLineId> lines = List.of(line.id());
-            List<CashEntryId> entries = List.of(terms.entries[e].entry.id());
-            double odds = rivals.logOdds(h);
-            boolean may = chosen
-                    && Facts.amount(facts) == Facts.Amount.SAME
-                    && Facts.check(facts) != Facts.Check.OTHER
-                    && !wasUndone(lines, entries);
-            return new Candidate(
-                    lines,
-                    entries,
-                    strength(odds, may),
-                    odds,
-                    line.minorUnits() - terms.entries[e].amount(),
-                    rules.told(line, terms.entries[e].entry, telling.ofPair(facts, l, e, ofAmount)));
-        }
-
-        private Strength strength(double odds, boolean mayBeFirm) {
-            if (mayBeFirm && odds >= firm) {
-                return Strength.FIRM;
-            }
-            return odds >= Math.log(FAIR_ODDS) ? Strength.FAIR : Strength.FAINT;
-        }
-
-        private Candidate group(int h, boolean chosen, EvidenceWriter telling, long groupsOf) {
-            GroupSearch.Group group = groups.get(h - pairCount);
-            double odds = rivals.logOdds(h);
-            List<BankLineId> lines = Arrays.stream(group.lines())
-                    .mapToObj(l -> terms.lines[l].line.id())
-                    .sorted()
-                    .toList();
-            List<CashEntryId> entries = Arrays.stream(group.entries())
-                    .mapToObj(e -> terms.entries[e].entry.id())
-                    .sorted()
-                    .toList();
-            boolean may = chosen && group.apart() == 0 && !entries.isEmpty() && !wasUndone(lines, entries);
-            return new Candidate(
-                    lines,
-                    entries,
-                    strength(odds, may),
-                    odds,
-                    group.apart(),
-                    telling.ofGroup(group, groupsOf > 1 && group.apart() == 0 && odds < firm));
+            Hypotheses all = contest.hypotheses();
+            Components components = new Components(all, contest.nodes());
+            beliefs = new Beliefs(all, contest.nodes(), Beliefs.MOST_ROUNDS, beliefs);
+            Assignment assignment = new Assignment(all, components, beliefs, contest.nodes());
+            Interchangeable alike = new Interchangeable(terms, all, contest.pairCount(), beliefs);
+            Rivals rivals = new Rivals(all, assignment, alike::logOdds, beliefs::logOdds, alike::same, contest.nodes());
+            return new ResultWriter(terms, contest, rivals, alike, table, rules, undone, firm).result();
         }
     }
 }

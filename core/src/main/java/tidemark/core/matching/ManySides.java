@@ -28,9 +28,6 @@ final class ManySides {
 
     private static final int LATEST = 22;
     private static final int EARLIEST = -1;
-    /** Seldom: one party in a hundred settles crosswise. */
-    private static final double CROSSWISE = Math.log(.01);
-
     private final Terms terms;
     private final Weights.Table weights;
     private final Bundles bundles;
@@ -88,7 +85,8 @@ final class ManySides {
         return out;
     }
 
-    List<GroupSearch.Group> find(PairSearch.Found[] pairs, boolean[] openLine) {
+    /** For each party the open lines that speak for it. */
+    Map<Integer, List<Integer>> linesOfParties(PairSearch.Found[] pairs, boolean[] openLine) {
         Map<Integer, List<Integer>> linesOf = new TreeMap<>();
         for (int l = 0; l < pairs.length; l++) {
             if (openLine[l]) {
@@ -98,6 +96,10 @@ final class ManySides {
                                 .add(line));
             }
         }
+        return linesOf;
+    }
+
+    List<GroupSearch.Group> find(Map<Integer, List<Integer>> linesOf) {
         List<GroupSearch.Group> out = new ArrayList<>();
         linesOf.forEach((party, lines) -> {
             int[] entries = bundles.ofParty(party);
@@ -167,16 +169,16 @@ final class ManySides {
                 sum += bank[l];
             }
             double chance = Chance.raster(Chance.step(ledger), sum);
-            double weight = CROSSWISE
-                    - Math.log(chance)
+            double weight = -Math.log(chance)
                     - Chance.sets(lines.length, sets[0].length)
                     - Chance.sets(entries.length, sets[1].length)
                     + late(lines, sets[0], entries, sets[1]);
             out.add(new GroupSearch.Group(
+                    Way.CROSSWISE,
                     Arrays.stream(sets[0]).map(i -> lines[i]).sorted().toArray(),
                     Arrays.stream(sets[1]).map(i -> entries[i]).sorted().toArray(),
                     weight,
-                    false,
+                    true,
                     false,
                     0,
                     false));
@@ -189,7 +191,7 @@ final class ManySides {
         double sum = 0;
         for (int e : someEntries) {
             Terms.EntryTerms entry = terms.entries[entries[e]];
-            sum += weights.lateness(entry.kind, last.day - entry.day) + weights.code(entry.kind, last.code);
+            sum += weights.lateness(entry.movement, last.day - entry.day) + weights.code(entry.movement, last.code);
         }
         return sum / someEntries.length;
     }

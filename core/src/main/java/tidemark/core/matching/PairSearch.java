@@ -12,8 +12,8 @@ import tidemark.core.matching.Facts.Name;
 import tidemark.core.matching.Facts.Reference;
 
 /**
- * Finds for each line the entries that are worth comparing with it: by check number, by reference, by amount, by amount
- * with a slip, by party, and by an amount a little larger within a few days.
+ * Finds for each line the entries that are worth comparing with it: by check number, by reference, by a number
+ * inside one, by amount, by amount with a slip, by party, and by an amount a little larger within a few days.
  *
  * <p>Cost: O((n + m) log m), as each key gives a line at most a fixed number of entries, the nearest in time.
  */
@@ -30,7 +30,8 @@ final class PairSearch {
     static final int MOST_KEPT = 10;
 
     private static final int LATEST = 140;
-    private static final int EARLIEST = -15;
+    /** A ledger written up at the end of the month is a month behind the bank. */
+    private static final int EARLIEST = -25;
     /** Pairs this much lighter than the line's best, as a logarithm, never come into question. */
     private static final double HOPELESS = 12;
 
@@ -43,7 +44,9 @@ final class PairSearch {
     private final int amountShift;
 
     private final Map<String, int[]> byKey;
+    private final Map<String, int[]> byNumber;
     private final Map<String, int[]> partiesByStart;
+    private final Map<String, int[]> partiesByWord;
     private final int[][] byParty;
     private final DayAmounts byDay;
 
@@ -52,6 +55,7 @@ final class PairSearch {
         this.terms = comparison.terms();
         Buckets<Long> ofAmounts = new Buckets<>();
         Buckets<String> keys = new Buckets<>();
+        Buckets<String> numbers = new Buckets<>();
         for (int e = 0; e < terms.entries.length; e++) {
             Terms.EntryTerms entry = terms.entries[e];
             ofAmounts.add(entry.amount(), e);
@@ -60,23 +64,28 @@ final class PairSearch {
             }
             if (entry.reference.length() >= 2) {
                 keys.add(Phrase.withoutZeros(entry.reference), e);
-                digitsOf(entry.reference, keys, e);
             }
             for (String code : entry.codes) {
                 if (code.length() >= 4) {
                     keys.add(Phrase.withoutZeros(code), e);
                 }
             }
+            for (String number : entry.numbers) {
+                numbers.add(number, e);
+            }
         }
         byAmount = ofAmounts.rows();
         amountShift = Long.numberOfLeadingZeros(BITS_OF_AN_AMOUNT * (byAmount.size() + 4L));
         byAmount.keySet().forEach(amount -> amounts.set(bit(amount)));
         byKey = keys.rows();
+        byNumber = numbers.rows();
         Buckets<String> starts = new Buckets<>();
+        Buckets<String> words = new Buckets<>();
         Buckets<Integer> parties = new Buckets<>();
         for (int p = 0; p < terms.parties.size(); p++) {
             for (String word : terms.parties.get(p).words) {
                 if (word.length() >= 3) {
+                    words.add(word, p);
                     starts.add(word.substring(0, Math.min(4, word.length())), p);
                 }
             }
@@ -85,24 +94,10 @@ final class PairSearch {
             parties.add(terms.entries[e].party, e);
         }
         partiesByStart = starts.rows();
+        partiesByWord = words.rows();
         byParty = new int[terms.parties.size()][];
         parties.rows().forEach((p, found) -> byParty[p] = found);
         byDay = new DayAmounts(terms);
-    }
-
-    private static void digitsOf(String reference, Buckets<String> keys, int e) {
-        int start = -1;
-        for (int i = 0; i <= reference.length(); i++) {
-            boolean digit = i < reference.length() && reference.charAt(i) >= '0' && reference.charAt(i) <= '9';
-            if (digit && start < 0) {
-                start = i;
-            } else if (!digit && start >= 0) {
-                if (i - start >= 4 && i - start < reference.length()) {
-                    keys.add(Phrase.withoutZeros(reference.substring(start, i)), e);
-                }
-                start = -1;
-            }
-        }
     }
 
     /** The pairs of one line: entries, what was found, and the weight by chance, each at most {@link #MOST_KEPT}. */
@@ -120,7 +115,7 @@ final class PairSearch {
         gathered.near(byAmount.get(line.line.minorUnits()), line.day, EARLIEST, LATEST, MOST_OF_AN_AMOUNT);
         List<Scored> scored = new ArrayList<>(32);
         score(line, gathered, 0, weights, scored);
-        boolean sure = scored.stream().anyMatch(s -> s.weight() > 9 && Facts.amount(s.facts()) == Amount.SAME);
+        boolean sure = scored.stream().anyMatch(s -> s.weight() > 11 && Facts.amount(s.facts()) == Amount.SAME);
         if (!sure) {
             int before = gathered.count;
             slips(line, gathered);
@@ -138,6 +133,9 @@ final class PairSearch {
         for (String reference : line.references) {
             key(reference, line.day, gathered);
         }
+        for (String number : line.numbers) {
+            gathered.near(byNumber.get(number), line.day, EARLIEST, LATEST, MOST_OF_A_KEY);
+        }
         for (String code : line.text.codes()) {
             if (code.length() >= 3) {
                 key(code, line.day, gathered);
@@ -151,13 +149,6 @@ final class PairSearch {
     private void key(String code, int day, Gathered gathered) {
         String plain = Phrase.withoutZeros(code);
         gathered.near(byKey.get(plain), day, EARLIEST, LATEST, MOST_OF_A_KEY);
-        int end = code.length();
-        while (end > 0 && code.charAt(end - 1) >= '0' && code.charAt(end - 1) <= '9') {
-            end--;
-        }
-        if (end > 0 && code.length() - end >= 4) {
-            gathered.near(byKey.get(Phrase.withoutZeros(code.substring(end))), day, EARLIEST, LATEST, MOST_OF_A_KEY);
-        }
     }
 
     /** By multiplicative hashing; Knuth, The Art of Computer Programming, volume 3, 6.4. */
@@ -202,9 +193,11 @@ final class PairSearch {
     /** Entries of the parties whose names begin as words of the line do. */
     private void named(Terms.LineTerms line, Gathered gathered) {
         int asked = 0;
-        for (String word : line.text.words()) {
-            int[] parties =
-                    word.length() < 3 ? null : partiesByStart.get(word.substring(0, Math.min(4, word.length())));
+        for (String word : line.words) {
+            int[] parties = word.length() < 3 ? null : partiesByWord.get(word);
+            if (parties == null && word.length() >= 3) {
+                parties = partiesByStart.get(word.substring(0, Math.min(4, word.length())));
+            }
             if (parties == null || parties.length > 40) {
                 continue;
             }
@@ -227,12 +220,15 @@ final class PairSearch {
                 continue;
             }
             double unlikely = comparison.unlikely(facts, line, entry);
-            out.add(new Scored(e, facts, unlikely, unlikely + weights.of(facts, entry.kind, line.code)));
+            out.add(new Scored(e, facts, unlikely, unlikely + weights.of(facts, entry, line.code)));
         }
     }
 
     /** Whether more than its day speaks for an entry: an amount not far below it, a check number, a reference or a name. */
     private static boolean speaks(int facts, long bank, long ledger) {
+        if (Facts.amount(facts) == Amount.OTHER && (bank < 0) != (ledger < 0)) {
+            return false;
+        }
         long kept = ledger - bank;
         return Facts.amount(facts) != Facts.Amount.OTHER
                 || (kept > 0 && kept <= Math.abs(ledger) / LARGEST_PART_KEPT)
@@ -258,8 +254,7 @@ final class PairSearch {
                     int facts = Facts.with(s.facts(), Name.ANOTHER);
                     Terms.EntryTerms entry = terms.entries[s.entry()];
                     double unlikely = comparison.unlikely(facts, line, entry);
-                    all.add(new Scored(
-                            s.entry(), facts, unlikely, unlikely + weights.of(facts, entry.kind, line.code)));
+                    all.add(new Scored(s.entry(), facts, unlikely, unlikely + weights.of(facts, entry, line.code)));
                 } else {
                     all.add(s);
                 }

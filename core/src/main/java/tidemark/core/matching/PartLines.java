@@ -2,7 +2,6 @@ package tidemark.core.matching;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,8 +25,6 @@ final class PartLines {
     private static final int EARLIEST_SPEAKING = -3;
     private static final int LATEST_SPEAKING = 30;
     private static final int[] NONE = {};
-    private static final double CREDITED_IN_PARTS = Math.log(.05);
-    private static final double CANCELS = Math.log(.03);
     private static final int DAYS_TO_CANCEL = 15;
     /** A correction or return mostly repeats something of what it takes back. */
     private static final double ALIKE = 2;
@@ -39,7 +36,7 @@ final class PartLines {
     /** Business days that the open lines cover. */
     private final int span;
 
-    private final TreeMap<Integer, int[]> linesByDay = new TreeMap<>();
+    private final Map<Integer, int[]> linesByDay = new HashMap<>();
     private final Map<Long, int[]> linesByAmount = new HashMap<>();
     private final Map<String, int[]> linesByKey = new HashMap<>();
     private final int[][] speakingOf;
@@ -104,17 +101,27 @@ final class PartLines {
         Terms.EntryTerms entry = terms.entries[e];
         int[] near = partsNear(entry);
         // those that speak for the entry by reference or name first
-        int[] speaking = IntStream.concat(
-                        Arrays.stream(linesByKey.getOrDefault(Phrase.withoutZeros(entry.reference), NONE))
-                                .filter(l -> isWithin(l, entry, EARLIEST_SPEAKING, LATEST_SPEAKING)),
-                        IntStream.concat(
-                                Arrays.stream(speakingOf[e])
-                                        .filter(l -> isWithin(l, entry, GroupSearch.EARLIEST, GroupSearch.LATEST)),
-                                Arrays.stream(near).filter(l -> speaks(compared(l, e)))))
-                .filter(l -> mayBePart(l, entry))
-                .sorted()
-                .distinct()
-                .toArray();
+        int[] byKey = linesByKey.getOrDefault(Phrase.withoutZeros(entry.reference), NONE);
+        int[] some = new int[byKey.length + speakingOf[e].length + near.length];
+        int count = 0;
+        for (int l : byKey) {
+            if (isWithin(l, entry, EARLIEST_SPEAKING, LATEST_SPEAKING) && mayBePart(l, entry)) {
+                some[count++] = l;
+            }
+        }
+        for (int l : speakingOf[e]) {
+            if (isWithin(l, entry, GroupSearch.EARLIEST, GroupSearch.LATEST) && mayBePart(l, entry)) {
+                some[count++] = l;
+            }
+        }
+        for (int l : near) {
+            if (speaks(compared(l, e))) {
+                some[count++] = l;
+            }
+        }
+        int[] speaking = count == 0
+                ? NONE
+                : Arrays.stream(some, 0, count).sorted().distinct().toArray();
         if (speaking.length >= 2 && speaking.length <= SubsetSums.MOST) {
             sums(e, speaking, true, out);
         }
@@ -128,17 +135,27 @@ final class PartLines {
      * and a sum of any of them would tell nothing.
      */
     private int[] partsNear(Terms.EntryTerms entry) {
-        Collection<int[]> days = linesByDay
-                .subMap(entry.day + GroupSearch.EARLIEST, true, entry.day + GroupSearch.LATEST, true)
-                .values();
-        if (days.stream().mapToInt(d -> d.length).sum() > MOST_LOOKED_AT) {
+        int count = 0;
+        for (int d = entry.day + GroupSearch.EARLIEST; d <= entry.day + GroupSearch.LATEST; d++) {
+            count += linesOn(d).length;
+        }
+        if (count < 2 || count > MOST_LOOKED_AT) {
             return NONE;
         }
-        return days.stream()
-                .flatMapToInt(Arrays::stream)
-                .filter(l -> mayBePart(l, entry))
-                .limit(MOST_NEAR)
-                .toArray();
+        int[] out = new int[Math.min(count, MOST_NEAR)];
+        int found = 0;
+        for (int d = entry.day + GroupSearch.EARLIEST; d <= entry.day + GroupSearch.LATEST; d++) {
+            for (int l : linesOn(d)) {
+                if (found < out.length && mayBePart(l, entry)) {
+                    out[found++] = l;
+                }
+            }
+        }
+        return Arrays.copyOf(out, found);
+    }
+
+    private int[] linesOn(int day) {
+        return linesByDay.getOrDefault(day, NONE);
     }
 
     private boolean isWithin(int l, Terms.EntryTerms entry, int earliest, int latest) {
@@ -154,7 +171,7 @@ final class PartLines {
         long amount = terms.lines[l].line.minorUnits();
         return (amount < 0) == (entry.amount() < 0)
                 && Math.abs(amount) < Math.abs(entry.amount())
-                && weights.code(entry.kind, terms.lines[l].code) > GroupSearch.OTHER_KIND;
+                && weights.code(entry.movement, terms.lines[l].code) > GroupSearch.OTHER_KIND;
     }
 
     private static boolean speaks(int facts) {
@@ -173,25 +190,17 @@ final class PartLines {
             }
             double late = 0;
             for (int i : subset) {
-                late += weights.lateness(entry.kind, terms.lines[lines[i]].day - entry.day)
-                        + weights.code(entry.kind, terms.lines[lines[i]].code);
+                late += weights.lateness(entry.movement, terms.lines[lines[i]].day - entry.day)
+                        + weights.code(entry.movement, terms.lines[lines[i]].code);
             }
-            double weight = CREDITED_IN_PARTS
-                    - Math.log(raster)
-                    - Chance.sets(lines.length, subset.length)
-                    + late / subset.length;
+            double weight = -Math.log(raster) - Chance.sets(lines.length, subset.length) + late / subset.length;
+            int[] some = Arrays.stream(subset).map(i -> lines[i]).sorted().toArray();
             if (speaking) {
-                // each line's reference or name was met by chance in one of twenty at the most
-                weight += subset.length * Math.log(20);
+                weight += comparison.spoken(some, entry, weights);
             }
-            out.add(new Group(
-                    Arrays.stream(subset).map(i -> lines[i]).sorted().toArray(),
-                    new int[] {e},
-                    weight,
-                    false,
-                    speaking,
-                    0,
-                    false));
+            double byChance = Math.log(raster) + Chance.sets(lines.length, subset.length);
+            out.add(new Group(Way.PARTS, some, new int[] {e}, weight, false, speaking, 0, false)
+                    .someOf(speaking ? Double.NEGATIVE_INFINITY : byChance));
         }
     }
 
@@ -209,8 +218,8 @@ final class PartLines {
                 // half of the lines of an amount go the other way
                 double chance = lineDensity.expected(line.line.minorUnits()) / 2 * DAYS_TO_CANCEL / span;
                 boolean alike = shared(line, terms.lines[other]);
-                double weight = CANCELS - Math.log(Math.min(1, chance)) + (alike ? ALIKE : -ALIKE);
-                out.add(new Group(new int[] {l, other}, new int[0], weight, true, alike, 0, false));
+                double weight = -Math.log(Math.min(1, chance)) + (alike ? ALIKE : -ALIKE);
+                out.add(new Group(Way.CANCELLED, new int[] {l, other}, new int[0], weight, true, alike, 0, false));
             }
         }
     }

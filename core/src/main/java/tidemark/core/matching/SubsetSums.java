@@ -22,31 +22,51 @@ public final class SubsetSums {
     /** @param complete whether these are all there are */
     public record Found(List<int[]> subsets, boolean complete) {}
 
+    /** Room for half of the amounts, used again and again. */
+    private static final class Scratch {
+        private final long[] sums = new long[1 << ((MOST + 1) / 2)];
+        private final int[] masks = new int[1 << ((MOST + 1) / 2)];
+    }
+
+    private static final ThreadLocal<Scratch> SCRATCH = ThreadLocal.withInitial(Scratch::new);
+
     /** Every subset's sum, rising, with the subset as bits. */
     private record Half(long[] sums, int[] masks) {
         /** By merging, amount by amount, the sums without it and with it. */
         static Half of(long[] amounts, int from, int to) {
-            long[] sums = {0};
-            int[] masks = {0};
+            int size = 1 << (to - from);
+            long[] sums = new long[size];
+            int[] masks = new int[size];
+            Scratch scratch = SCRATCH.get();
+            long[] fromSums = sums;
+            int[] fromMasks = masks;
+            long[] toSums = scratch.sums;
+            int[] toMasks = scratch.masks;
             for (int i = from; i < to; i++) {
                 long amount = amounts[i];
                 int bit = 1 << (i - from);
-                int n = sums.length;
-                long[] moreSums = new long[2 * n];
-                int[] moreMasks = new int[2 * n];
+                int n = 1 << (i - from);
                 int without = 0;
                 int with = 0;
                 for (int k = 0; k < 2 * n; k++) {
-                    if (with == n || (without < n && sums[without] <= sums[with] + amount)) {
-                        moreSums[k] = sums[without];
-                        moreMasks[k] = masks[without++];
+                    if (with == n || (without < n && fromSums[without] <= fromSums[with] + amount)) {
+                        toSums[k] = fromSums[without];
+                        toMasks[k] = fromMasks[without++];
                     } else {
-                        moreSums[k] = sums[with] + amount;
-                        moreMasks[k] = masks[with++] | bit;
+                        toSums[k] = fromSums[with] + amount;
+                        toMasks[k] = fromMasks[with++] | bit;
                     }
                 }
-                sums = moreSums;
-                masks = moreMasks;
+                long[] swapSums = fromSums;
+                fromSums = toSums;
+                toSums = swapSums;
+                int[] swapMasks = fromMasks;
+                fromMasks = toMasks;
+                toMasks = swapMasks;
+            }
+            if (fromSums != sums) {
+                System.arraycopy(fromSums, 0, sums, 0, size);
+                System.arraycopy(fromMasks, 0, masks, 0, size);
             }
             return new Half(sums, masks);
         }

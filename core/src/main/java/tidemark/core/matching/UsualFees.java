@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * payment, found by the vote of all pairs whose amounts are a little apart. Each pair votes for every share with the
  * amount that is then left; what is usual gathers votes in one place, what is chance spreads.
  *
- * <p>Cost: O(pairs × shares) once. Source: Hough's transform, 1962, for lines.
+ * <p>Cost: O(pairs × shares that may be) once. Source: Hough's transform, 1962, for lines.
  */
 final class UsualFees {
     private static final int SHARES = 1_200;
@@ -78,21 +78,30 @@ final class UsualFees {
     }
 
     private static @Nullable Schedule strongest(List<Pair> pairs) {
-        int[][] votes = new int[SHARES][];
+        int[][] votes = new int[SHARES][AMOUNTS + 1];
+        for (Pair p : pairs) {
+            // the shares that leave an amount between nothing and the largest lie beside each other
+            double step = Math.max(1e-9, Math.abs(p.gross()) * STEP);
+            int first = (int) Math.max(1, Math.floor((p.kept() - AMOUNTS - 1) / step));
+            int last = (int) Math.min(SHARES - 1, Math.ceil((p.kept() + 1) / step));
+            for (int s = first; s <= last; s++) {
+                long rest = p.kept() - Math.round(Math.abs(p.gross()) * s * STEP);
+                if (rest >= 0 && rest <= AMOUNTS) {
+                    votes[s][(int) rest]++;
+                }
+            }
+        }
         int best = 0;
         int bestShare = 0;
         int bestAmount = 0;
         for (int s = 1; s < SHARES; s++) {
-            int[] row = new int[AMOUNTS + 1];
-            for (Pair p : pairs) {
-                long rest = p.kept() - Math.round(Math.abs(p.gross()) * s * STEP);
-                if (rest >= 0 && rest <= AMOUNTS && ++row[(int) rest] > best) {
-                    best = row[(int) rest];
+            for (int rest = 0; rest <= AMOUNTS; rest++) {
+                if (votes[s][rest] > best) {
+                    best = votes[s][rest];
                     bestShare = s;
-                    bestAmount = (int) rest;
+                    bestAmount = rest;
                 }
             }
-            votes[s] = row;
         }
         if (best < OFTEN) {
             return null;

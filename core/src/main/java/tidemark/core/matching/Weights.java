@@ -3,8 +3,9 @@ package tidemark.core.matching;
 import java.util.Arrays;
 
 /**
- * How often each level of each field is met among true matches ({@code m}), as counts: shipped ones, as many as
- * {@link #SHIPPED_MATCHES} matches would give, plus those of the account itself. How often a level is met by chance
+ * How usual each {@link Way} of explaining a line is, and how often each level of each field is met among true matches
+ * ({@code m}), as counts: shipped ones, as many as {@link #SHIPPED_MATCHES} matches would give, plus those of the account
+ * itself. How often a level is met by chance
  * ({@code u}) is counted for each pair, as it depends on how common its amount, reference and name are.
  *
  * <p>Why the shipped shares: about one amount in twenty is apart at the bank, mostly for a fee kept back, seldom for a
@@ -19,31 +20,49 @@ final class Weights {
     private static final double SHIPPED_MATCHES = 60;
 
     private static final double[] AMOUNT = {.94, .015, .015, .006, .002, .002, .01, .01};
+    /** However many lines have no better explanation, slips of the hand stay rare. */
+    private static final double[] MOST_OF_AMOUNTS = {1, 1, .1, .02, .02, .02, .02, .02};
+
     private static final double[] CHECK = {.985, .01, .005};
     private static final double[] REFERENCE = {.55, .02, .2, .01, .22};
     private static final double[] NAME = {.5, .2, .12, .13, .05};
     private static final double[] PAYER = {.9, .1};
+    private static final double[] MONTH = {.97, .03};
     private static final int CODES = 512;
+    static final int TEXTS = 512;
+    /** A text that is hardly ever banked so makes it a fiftieth as likely, one that always is at most eight times. */
+    private static final double LEAST_OF_A_TEXT = Math.log(.02);
 
-    private final double[] amount = counts(AMOUNT);
+    private static final double MOST_OF_A_TEXT = Math.log(8);
+    /** One entry of ten has no counterpart at the bank, or not yet. */
+    private static final double FREE = .1;
+
+    private final double[][] amount = new double[Movement.COUNT][AMOUNT.length];
     private final double[] check = counts(CHECK);
     private final double[] reference = counts(REFERENCE);
     private final double[] name = counts(NAME);
     private final double[] payer = counts(PAYER);
-    private final double[][] lag = new double[MovementKind.values().length][Lag.STEPS];
+    private final double[] month = counts(MONTH);
+    private final double[][] lag = new double[Movement.COUNT][Lag.STEPS];
     /** For each kind, how often each code of the bank was met. */
-    private final double[][] code = new double[MovementKind.values().length][CODES];
+    private final double[][] code = new double[Movement.COUNT][CODES];
 
     private final double[] allCodes = new double[CODES];
-    /** For each code of the bank, how many lines had one entry as counterpart, and how many had none or a group. */
-    private final double[] matched = new double[CODES];
+    /** For each way and code of the bank, how many lines are explained so. */
+    private final double[][] ways = new double[Way.values().length][CODES];
+    /** For each kind, how many entries there are, and how many of them have no counterpart. */
+    private final double[][] entries = new double[Movement.COUNT][Way.values().length];
 
-    private final double[] unmatched = new double[CODES];
+    private final int[] kindOfText = new int[TEXTS];
+
+    private boolean withTexts;
+    /** The same for each text that many entries have. */
+    private final double[][] texts = new double[TEXTS][];
 
     Weights() {
-        for (MovementKind kind : MovementKind.values()) {
+        for (int m = 0; m < Movement.COUNT; m++) {
             for (int s = 0; s < Lag.STEPS; s++) {
-                lag[kind.ordinal()][s] = Lag.shipped(kind, s) * SHIPPED_MATCHES / 2;
+                lag[m][s] = Lag.shipped(Movement.at(m).kind(), s) * SHIPPED_MATCHES / 2;
             }
         }
     }
@@ -58,14 +77,15 @@ final class Weights {
     }
 
     /** Counts a match, or the part of one that its probability is. */
-    void count(int facts, MovementKind kind, int lineCode, double times) {
-        amount[Facts.amount(facts).ordinal()] += times;
+    void count(int facts, Movement movement, int lineCode, double times) {
+        amount[movement.index()][Facts.amount(facts).ordinal()] += times;
         add(check, Facts.check(facts).ordinal(), times);
         add(reference, Facts.reference(facts).ordinal(), times);
         add(name, Facts.name(facts).ordinal(), times);
         add(payer, Facts.payer(facts).ordinal(), times);
-        lag[kind.ordinal()][Lag.step(Facts.days(facts))] += times;
-        code[kind.ordinal()][Math.min(lineCode, CODES - 1)] += times;
+        add(month, Facts.month(facts).ordinal(), times);
+        lag[movement.index()][Lag.step(Facts.days(facts))] += times;
+        code[movement.index()][Math.min(lineCode, CODES - 1)] += times;
     }
 
     private static void add(double[] counts, int level, double times) {
@@ -74,10 +94,30 @@ final class Weights {
         }
     }
 
-    /** Counts a line, with the probability that one entry is its counterpart. */
-    void countLine(int lineCode, double probability) {
-        matched[Math.min(lineCode, CODES - 1)] += probability;
-        unmatched[Math.min(lineCode, CODES - 1)] += 1 - probability;
+    /** Counts a line, with the probability that it is explained so. */
+    void countLine(int lineCode, Way way, double probability) {
+        ways[way.ordinal()][Math.min(lineCode, CODES - 1)] += probability;
+    }
+
+    /** Counts an entry, with the probability that it is explained so. */
+    void countEntry(Terms.EntryTerms entry, Way way, double probability) {
+        entries[entry.movement.index()][way.ordinal()] += probability;
+    }
+
+    /** Tells that it is known by now which groups there are, so that what texts tell of ways can be counted. */
+    void withTexts() {
+        withTexts = true;
+    }
+
+    /** Counts how an entry of a text is explained, where it is to the cent. */
+    void countText(Terms.EntryTerms entry, Way way, double probability) {
+        if (withTexts && entry.text >= 0) {
+            if (texts[entry.text] == null) {
+                texts[entry.text] = new double[Way.values().length];
+                kindOfText[entry.text] = entry.movement.index();
+            }
+            texts[entry.text][way.ordinal()] += probability;
+        }
     }
 
     /** Logarithms of what the counts make, quick to look up. */
@@ -87,22 +127,45 @@ final class Weights {
 
     /** The shares of true matches at each level, as natural logarithms; a silent level has none. */
     static final class Table {
-        private final double[] amount;
+        private final double[][] amount = new double[Movement.COUNT][];
         private final double[] check;
         private final double[] reference;
         private final double[] name;
         private final double[] payer;
-        private final double[][] lag = new double[MovementKind.values().length][];
-        private final double[][] code = new double[MovementKind.values().length][CODES];
-        /** Odds that a line of a code has one entry as counterpart. */
-        private final double[] prior = new double[CODES];
+        private final double[] month;
+        private final double[][] lag = new double[Movement.COUNT][];
+        private final double[][] code = new double[Movement.COUNT][CODES];
+        /** For each way, the odds that a line of a code is explained so, against not at all. */
+        private final double[][] prior = new double[Way.values().length][CODES];
+        /** For each kind, the share of entries that are explained so. */
+        private final double[][] entries = new double[Movement.COUNT][Way.values().length];
+        /** For each text, how much more usual each way is for it than for its kind. */
+        private final double[][] texts = new double[TEXTS][];
 
         private Table(Weights w) {
-            amount = logs(w.amount);
+            double[] amounts = counts(AMOUNT);
+            for (double[] of : w.amount) {
+                for (int i = 0; i < of.length; i++) {
+                    amounts[i] += of[i];
+                }
+            }
+            double allAmounts = Arrays.stream(amounts).sum();
+            for (int k = 0; k < amount.length; k++) {
+                double[] of = w.amount[k].clone();
+                for (int i = 0; i < of.length; i++) {
+                    // as often as anywhere, until the kind's own matches show otherwise
+                    of[i] += 20 * amounts[i] / allAmounts;
+                }
+                amount[k] = logs(of);
+                for (int i = 0; i < AMOUNT.length; i++) {
+                    amount[k][i] = Math.min(amount[k][i], Math.log(MOST_OF_AMOUNTS[i]));
+                }
+            }
             check = logs(w.check);
             reference = logs(w.reference);
             name = logs(w.name);
             payer = logs(w.payer);
+            month = logs(w.month);
             double allCodes = Arrays.stream(w.allCodes).sum() + 1;
             for (int k = 0; k < lag.length; k++) {
                 lag[k] = logs(w.lag[k]);
@@ -111,18 +174,69 @@ final class Weights {
                 }
                 double kind = Arrays.stream(w.code[k]).sum();
                 for (int c = 0; c < CODES; c++) {
-                    // ten matches as the code is met anywhere, before the kind's own are believed
+                    // four matches as the code is met anywhere, before the kind's own are believed
                     double share = (w.allCodes[c] + .5) / allCodes;
-                    code[k][c] = Math.log((w.code[k][c] + 10 * share) / (kind + 10)) - Math.log(share);
+                    code[k][c] = Math.log((w.code[k][c] + 4 * share) / (kind + 4)) - Math.log(share);
                 }
             }
-            // nine of ten lines have a counterpart, until the account or the code shows otherwise
-            double all = (Arrays.stream(w.matched).sum() + SHIPPED_MATCHES * .9)
-                    / (Arrays.stream(w.matched).sum()
-                            + Arrays.stream(w.unmatched).sum()
-                            + SHIPPED_MATCHES);
+            priors(w);
+            entries(w);
+            texts(w);
+        }
+
+        private void priors(Weights w) {
+            int none = Way.NONE.ordinal();
+            double[] of = new double[prior.length];
+            for (Way way : Way.values()) {
+                of[way.ordinal()] = Arrays.stream(w.ways[way.ordinal()]).sum();
+            }
+            double all = Arrays.stream(of).sum();
+            for (Way way : Way.values()) {
+                of[way.ordinal()] = (of[way.ordinal()] + SHIPPED_MATCHES * way.shipped) / (all + SHIPPED_MATCHES);
+            }
             for (int c = 0; c < CODES; c++) {
-                prior[c] = Math.log((w.matched[c] + 10 * all) / (w.unmatched[c] + 10 * (1 - all)));
+                for (int way = 0; way < prior.length; way++) {
+                    prior[way][c] = Math.log((w.ways[way][c] + 10 * of[way]) / (w.ways[none][c] + 10 * of[none]));
+                }
+            }
+        }
+
+        private void entries(Weights w) {
+            int ways = Way.values().length;
+            double[] all = new double[ways];
+            for (Way way : Way.values()) {
+                all[way.ordinal()] = SHIPPED_MATCHES * (way == Way.NONE ? FREE : way.shipped * (1 - FREE));
+                for (double[] of : w.entries) {
+                    all[way.ordinal()] += of[way.ordinal()];
+                }
+            }
+            double sum = Arrays.stream(all).sum();
+            for (int m = 0; m < entries.length; m++) {
+                double of = Arrays.stream(w.entries[m]).sum();
+                for (int way = 0; way < ways; way++) {
+                    entries[m][way] = Math.log((w.entries[m][way] + 10 * all[way] / sum) / (of + 10));
+                }
+            }
+        }
+
+        /** How much more usual a way is for entries of a text than for their kind. Cost: O(1). */
+        double ofText(Terms.EntryTerms entry, Way way) {
+            return entry.text < 0 || texts[entry.text] == null ? 0 : texts[entry.text][way.ordinal()];
+        }
+
+        private void texts(Weights w) {
+            for (int t = 0; t < texts.length; t++) {
+                double[] counted = w.texts[t];
+                if (counted != null) {
+                    double[] kind = entries[w.kindOfText[t]];
+                    double all = Arrays.stream(counted).sum();
+                    texts[t] = new double[counted.length];
+                    for (int i = 0; i < counted.length; i++) {
+                        double share = Math.exp(kind[i]);
+                        double here = (counted[i] + 10 * share) / (all + 10);
+                        texts[t][i] = Math.clamp(Math.log(here / share), LEAST_OF_A_TEXT, MOST_OF_A_TEXT);
+                    }
+                }
             }
         }
 
@@ -137,20 +251,39 @@ final class Weights {
         }
 
         /** The part of a pair's weight that the account teaches. Cost: O(1). */
-        double of(int facts, MovementKind kind, int lineCode) {
-            return prior[Math.min(lineCode, CODES - 1)]
-                    + amount[Facts.amount(facts).ordinal()]
-                    + check[Facts.check(facts).ordinal()]
+        double of(int facts, Terms.EntryTerms entry, int lineCode) {
+            Movement movement = entry.movement;
+            return prior(Way.PAIR, lineCode)
+                    - free(movement)
+                    + ofText(entry, Way.PAIR)
+                    + amount[movement.index()][Facts.amount(facts).ordinal()]
+                    + text(facts)
+                    + lag[movement.index()][Lag.step(Facts.days(facts))]
+                    + code[movement.index()][Math.min(lineCode, CODES - 1)];
+        }
+
+        /** The part of it that is of the texts. */
+        double text(int facts) {
+            return check[Facts.check(facts).ordinal()]
                     + reference[Facts.reference(facts).ordinal()]
                     + name[Facts.name(facts).ordinal()]
                     + payer[Facts.payer(facts).ordinal()]
-                    + lag[kind.ordinal()][Lag.step(Facts.days(facts))]
-                    + code[kind.ordinal()][Math.min(lineCode, CODES - 1)];
+                    + month[Facts.month(facts).ordinal()];
+        }
+
+        /** The logarithm of the odds that a line of the code is explained so, against not at all. */
+        double prior(Way way, int lineCode) {
+            return prior[way.ordinal()][Math.min(lineCode, CODES - 1)];
+        }
+
+        /** The logarithm of the share of entries of the kind that have no counterpart. */
+        double free(Movement movement) {
+            return entries[movement.index()][Way.NONE.ordinal()];
         }
 
         /** How usual so many days are for the kind, against the most usual number; at most 0. */
-        double lateness(MovementKind kind, int days) {
-            double[] steps = lag[kind.ordinal()];
+        double lateness(Movement movement, int days) {
+            double[] steps = lag[movement.index()];
             double best = Double.NEGATIVE_INFINITY;
             for (int s = 0; s < Lag.STEPS; s++) {
                 best = Math.max(best, steps[s]);
@@ -158,8 +291,13 @@ final class Weights {
             return steps[Lag.step(days)] - best;
         }
 
-        double code(MovementKind kind, int lineCode) {
-            return code[kind.ordinal()][Math.min(lineCode, CODES - 1)];
+        /** The logarithm of the share of matches of a kind that are so many days apart, for one day. */
+        double lag(Movement movement, int days) {
+            return lag[movement.index()][Lag.step(days)];
+        }
+
+        double code(Movement movement, int lineCode) {
+            return code[movement.index()][Math.min(lineCode, CODES - 1)];
         }
 
         double reference(Facts.Reference level) {
