@@ -87,14 +87,14 @@ class OutstandingTest {
             page.locator(".ladder-open").waitFor();
             Browsing.settled(page);
             page.keyboard().press("f");
-            button(page, "Undo the 56").waitFor();
+            button(page, "Undo the 58").waitFor();
             Browsing.settled(page);
             button(page, "Start over").click();
-            page.getByText("56 matches of this month are let go").waitFor();
-            button(page, "Let 56 go").click();
-            button(page, "Take the 56 firm ones").waitFor();
-            button(page, "Put back 56 matches").click();
-            button(page, "Undo the 56").waitFor();
+            page.getByText("58 matches of this month are let go").waitFor();
+            button(page, "Let 58 go").click();
+            button(page, "Take the 58 firm ones").waitFor();
+            button(page, "Put back 58 matches").click();
+            button(page, "Undo the 58").waitFor();
             assertEquals(0, button(page, "Put back").count());
 
             page.getByText("Narrow or order them").click();

@@ -27,7 +27,7 @@ class ScreenshotsTest {
                 page.locator(".ladder-open").waitFor();
             }
             page.keyboard().press("f");
-            Browsing.button(page, "Undo the 56 firm ones").waitFor();
+            Browsing.button(page, "Undo the 58 firm ones").waitFor();
             shot(page, "reconcile");
             page.locator(".candidate.first").waitFor();
             page.keyboard().press("Enter");
