@@ -63,6 +63,9 @@ class SeveralAtOnceTest {
             maren.getByText("12 lines").waitFor();
             assertTrue(api.get(operating + "/months/2026-06").contains("\"openLines\":0"));
 
+            // the head says 12 lines before and after; what is pressed is meant for a line that is there
+            maren.locator(".ladder-row.here:has-text('WIRE FEE')").waitFor();
+            Browsing.settled(maren);
             maren.keyboard().press("c");
             maren.getByLabel("What is asked or explained").fill("Who leases the time clock?");
             button(maren, "Write the note").click();
