@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import tidemark.core.matching.Bundles.Bundle;
 import tidemark.core.matching.Bundles.Tie;
 import tidemark.core.matching.Facts.Reference;
@@ -60,25 +61,27 @@ final class BundledEntries {
     private final boolean again;
 
     /** What was prepared for the bundles searched last; lines of neighbouring days search the same ones. */
-    private static final class Recent {
-        private static final int KEPT = 64;
+    static final class Recent {
+        private static final int KEPT = 256;
 
-        private final Bundle[] bundles = new Bundle[KEPT];
-        private final SubsetSums[] sums = new SubsetSums[KEPT];
+        private final @Nullable Bundle[] bundles = new Bundle[KEPT];
+        private final @Nullable SubsetSums[] sums = new SubsetSums[KEPT];
 
         SubsetSums of(Bundle bundle) {
             int place =
-                    (bundle.number() < 0 ? 31 * bundle.day() + bundle.movement().index() : bundle.number())
+                    (bundle.number() < 0 ? 37 * bundle.day() + bundle.movement().index() : bundle.number())
                             & (KEPT - 1);
-            if (bundles[place] != bundle) {
+            SubsetSums known = sums[place];
+            if (known == null || bundles[place] != bundle) {
                 bundles[place] = bundle;
-                sums[place] = new SubsetSums(bundle.unitTotals());
+                known = known == null
+                        ? new SubsetSums(bundle.unitTotals())
+                        : SubsetSums.over(bundle.unitTotals(), known);
+                sums[place] = known;
             }
-            return sums[place];
+            return known;
         }
     }
-
-    private final ThreadLocal<Recent> recent = ThreadLocal.withInitial(Recent::new);
 
     BundledEntries(Comparison comparison, Weights.Table weights, Bundles bundles, boolean again) {
         this.again = again;
@@ -108,7 +111,7 @@ final class BundledEntries {
         return out;
     }
 
-    void of(int l, PairSearch.Found pairs, List<Group> out) {
+    void of(int l, PairSearch.Found pairs, Recent recent, List<Group> out) {
         Terms.LineTerms line = terms.lines[l];
         long amount = line.line.minorUnits();
         int[] tried = new int[Way.values().length];
@@ -139,13 +142,13 @@ final class BundledEntries {
             }
         }
         if (!again) {
-            partsOf(l, near, tried[Way.DAY.ordinal()], out);
+            partsOf(l, near, tried[Way.DAY.ordinal()], recent, out);
         }
-        partsOf(l, ofParties, tried[Way.PARTY_DAY.ordinal()], out);
+        partsOf(l, ofParties, tried[Way.PARTY_DAY.ordinal()], recent, out);
         quoted(l, out);
         parties(l, pairs, out);
         if (again) {
-            window(l, out);
+            window(l, recent, out);
         }
     }
 
@@ -175,26 +178,31 @@ final class BundledEntries {
                 others.add(e);
             }
         }
-        double told = comparison.spoken(line, all, weights);
+        long left = line.line.minorUnits();
+        for (int e : all) {
+            left -= terms.entries[e].amount();
+        }
         for (int some = 0; some < 1 << others.size(); some++) {
-            TreeSet<Integer> members = new TreeSet<>(all);
+            long more = 0;
             for (int i = 0; i < others.size(); i++) {
-                if ((some >> i & 1) == 1) {
-                    members.add(others.get(i));
-                }
+                more += (some >> i & 1) == 1 ? terms.entries[others.get(i)].amount() : 0;
             }
-            if (members.size() > 1) {
+            if (more == left && all.size() + Integer.bitCount(some) > 1) {
+                TreeSet<Integer> members = new TreeSet<>(all);
+                for (int i = 0; i < others.size(); i++) {
+                    if ((some >> i & 1) == 1) {
+                        members.add(others.get(i));
+                    }
+                }
                 int[] set = members.stream().mapToInt(Integer::intValue).toArray();
                 Bundle bundle = bundles.unbundled(Tie.QUOTED, set);
-                if (bundle.total() == line.line.minorUnits()) {
-                    whole(l, bundle, 1 << others.size(), told, out);
-                }
+                whole(l, bundle, 1 << others.size(), comparison.spoken(line, all, weights), out);
             }
         }
     }
 
     /** Looks for the line among the latest loose entries of each kind that its code is usual for. */
-    private void window(int l, List<Group> out) {
+    private void window(int l, Recent recent, List<Group> out) {
         Terms.LineTerms line = terms.lines[l];
         for (MovementKind kind : MovementKind.values()) {
             Movement movement = Movement.of(kind, line.line.minorUnits() < 0);
@@ -202,7 +210,7 @@ final class BundledEntries {
             for (int day = line.day; weights.code(movement, line.code) > 0 && day > line.day - WINDOWS; day--) {
                 Bundle latest = bundles.latestLoose(movement, day, SubsetSums.MOST);
                 if (latest.members().length > 2 && !Arrays.equals(before, latest.members())) {
-                    SubsetSums sums = recent.get().of(latest);
+                    SubsetSums sums = recent.of(latest);
                     subsets(l, latest, sums, line.line.minorUnits(), 0, WINDOWS, 0, out);
                 }
                 before = latest.members();
@@ -211,7 +219,7 @@ final class BundledEntries {
     }
 
     /** Looks for the line among the parts of the latest bundles that are more than it, and of these less what is usually kept back. */
-    private void partsOf(int l, List<Bundle> some, int tried, List<Group> out) {
+    private void partsOf(int l, List<Bundle> some, int tried, Recent recent, List<Group> out) {
         Terms.LineTerms line = terms.lines[l];
         long amount = line.line.minorUnits();
         long[] grosses = comparison.fees().grosses(amount);
@@ -225,7 +233,7 @@ final class BundledEntries {
                     && weights.code(bundle.movement(), line.code) > GroupSearch.OTHER_KIND;
             if (worth && searched < MOST_SEARCHED) {
                 searched++;
-                SubsetSums sums = recent.get().of(bundle);
+                SubsetSums sums = recent.of(bundle);
                 subsets(l, bundle, sums, amount, 0, tried, 0, out);
                 // with more units than all subsets can be searched of, one more unknown leaves nothing that tells
                 for (int i = 0; sums.searchesAll() && i < grosses.length; i++) {
@@ -322,7 +330,7 @@ final class BundledEntries {
     }
 
     private void part(int l, Bundle bundle, int tried, double told, List<Group> out) {
-        SubsetSums sums = new SubsetSums(bundle.unitTotals());
+        SubsetSums sums = SubsetSums.once(bundle.unitTotals());
         subsets(l, bundle, sums, terms.lines[l].line.minorUnits(), 0, tried, told, out);
     }
 

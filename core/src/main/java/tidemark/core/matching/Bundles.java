@@ -1,6 +1,5 @@
 package tidemark.core.matching;
 
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -169,7 +168,11 @@ final class Bundles {
     }
 
     private long[] amounts(int[] members) {
-        return Arrays.stream(members).mapToLong(e -> terms.entries[e].amount()).toArray();
+        long[] out = new long[members.length];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = terms.entries[members[i]].amount();
+        }
+        return out;
     }
 
     private static final int MOST_MEMBERS = 400;
@@ -202,6 +205,8 @@ final class Bundles {
     private final Map<Integer, int[]> counts = new HashMap<>();
 
     private final Set<Long> made = new HashSet<>();
+    /** Days of the calendar. */
+    private final int[] dates;
     /** For each entry its reference bundle, from 1; 0 for none. */
     private final int[] slip;
 
@@ -212,6 +217,8 @@ final class Bundles {
         this.terms = terms;
         this.open = open;
         slip = new int[terms.entries.length];
+        dates = new int[terms.entries.length];
+        Arrays.setAll(dates, e -> (int) terms.entries[e].entry.date().toEpochDay());
         Set<String> openReferences = new HashSet<>();
         for (int e = 0; e < terms.entries.length; e++) {
             if (open[e]) {
@@ -279,7 +286,11 @@ final class Bundles {
     }
 
     private static int[] array(List<Integer> numbers) {
-        return numbers.stream().mapToInt(Integer::intValue).toArray();
+        int[] out = new int[numbers.size()];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = numbers.get(i);
+        }
+        return out;
     }
 
     /**
@@ -300,14 +311,14 @@ final class Bundles {
             int end = start;
             while (end < n && day(all.get(end)) - first <= SPAN && end - start <= MOST_MEMBERS) {
                 end = nextDay(all, end);
-                boolean days = !date(all.get(end - 1)).equals(date(all.get(start)));
+                boolean days = !isOneDay(all.get(end - 1), all.get(start));
                 bundle(days && key.isEmpty() && tie != Tie.PARTY ? Tie.DAYS : tie, key, all.subList(start, end));
             }
         }
     }
 
-    private LocalDate date(int e) {
-        return terms.entries[e].entry.date();
+    private boolean isOneDay(int e, int other) {
+        return dates[e] == dates[other];
     }
 
     private int day(int e) {
@@ -317,7 +328,7 @@ final class Bundles {
     /** Days of the calendar: what is taken on a Saturday may be banked apart from what is taken on a Monday. */
     private int nextDay(List<Integer> all, int from) {
         int to = from;
-        while (to < all.size() && date(all.get(to)).equals(date(all.get(from)))) {
+        while (to < all.size() && isOneDay(all.get(to), all.get(from))) {
             to++;
         }
         return to;
@@ -326,11 +337,13 @@ final class Bundles {
     /** Entries of one day whose references have numbers that follow each other. */
     private void runs(List<Integer> all) {
         List<Integer> sorted = new ArrayList<>(all);
-        sorted.sort(Comparator.comparing((Integer e) -> date(e)).thenComparingLong(e -> terms.entries[e].running));
+        sorted.sort((a, b) -> isOneDay(a, b)
+                ? Long.compare(terms.entries[a].running, terms.entries[b].running)
+                : Integer.compare(dates[a], dates[b]));
         int start = 0;
         for (int i = 1; i <= sorted.size(); i++) {
             boolean follows = i < sorted.size()
-                    && date(sorted.get(i)).equals(date(sorted.get(i - 1)))
+                    && isOneDay(sorted.get(i), sorted.get(i - 1))
                     && terms.entries[sorted.get(i)].running == terms.entries[sorted.get(i - 1)].running + 1;
             if (!follows) {
                 if (i - start > 1) {
@@ -387,7 +400,7 @@ final class Bundles {
         if (tie == Tie.KIND) {
             wholeDays.computeIfAbsent(day, k -> new ArrayList<>()).add(bundle);
         }
-        boolean oneDay = date(members[0]).equals(date(members[members.length - 1]));
+        boolean oneDay = isOneDay(members[0], members[members.length - 1]);
         if (tie == Tie.PARTY && oneDay && members.length > 2) {
             partiesOfDay.computeIfAbsent(day, k -> new ArrayList<>()).add(bundle);
         }

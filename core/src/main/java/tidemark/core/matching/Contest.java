@@ -150,20 +150,25 @@ final class Contest {
     private void findLacking() {
         lacking = new float[hypotheses.count()];
         rest = new int[lacking.length];
-        for (int h = 0; h < lacking.length; h++) {
-            rest[h] = -1;
-            if (h < pairCount) {
-                int l = pairLine[h];
-                int e = pairs[l].entries()[pairPlace[h]];
-                long apart = terms.entries[e].amount() - terms.lines[l].line.minorUnits();
-                if (apart != 0 && !madeUp.get(l).isEmpty()) {
-                    lacking(h, l, new int[] {e}, apart);
-                }
-            } else {
-                GroupSearch.Group group = groups.get(h - pairCount);
-                if (group.apart() != 0 && group.lines().length == 1) {
-                    lacking(h, group.lines()[0], group.entries(), group.apart());
-                }
+        IntStream.range(0, lacking.length).parallel().forEach(this::findLacking);
+    }
+
+    private void findLacking(int h) {
+        rest[h] = -1;
+        if (h < pairCount) {
+            int l = pairLine[h];
+            if (madeUp.get(l).isEmpty()) {
+                return;
+            }
+            int e = pairs[l].entries()[pairPlace[h]];
+            long apart = terms.entries[e].amount() - terms.lines[l].line.minorUnits();
+            if (apart != 0) {
+                lacking(h, l, new int[] {e}, apart);
+            }
+        } else {
+            GroupSearch.Group group = groups.get(h - pairCount);
+            if (group.apart() != 0 && group.lines().length == 1) {
+                lacking(h, group.lines()[0], group.entries(), group.apart());
             }
         }
     }

@@ -5,8 +5,10 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Queue;
 import java.util.Set;
-import java.util.function.IntFunction;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
@@ -29,6 +31,8 @@ final class GroupSearch {
     static final double OTHER_KIND = -3;
     /** Groups of one line or one entry that compete with each other: as many as would be told. */
     private static final int MOST_KEPT = MatchingResult.MOST_PER_LINE;
+    /** Lines or entries that are gone through as one piece of work. */
+    private static final int PIECE = 128;
 
     /**
      * A group with its weight before others are considered.
@@ -125,10 +129,12 @@ final class GroupSearch {
         for (int m = 0; m < all.length; m++) {
             openShare[m] = (openShare[m] + 1) / (all[m] + 1);
         }
+        this.pairs = pairs;
+        CompletableFuture<PartLines> prepared =
+                CompletableFuture.supplyAsync(() -> new PartLines(comparison, weights, openLine, pairs));
         bundles = new Bundles(terms, openEntry);
         bundled = new BundledEntries(comparison, weights, bundles, again);
-        this.pairs = pairs;
-        parts = new PartLines(comparison, weights, openLine, pairs);
+        parts = prepared.join();
     }
 
     /** Tells of bundles that are a little more than an open line, the latest first; so what is usually kept is found. */
@@ -142,8 +148,29 @@ final class GroupSearch {
 
     /** What is found, in an order that does not depend on that of the input. */
     Map<Members, Group> find() {
-        gather(terms.lines.length, l -> openLine[l] && isNew(terms.lines[l].day) ? ofLine(l) : List.of());
-        gather(terms.entries.length, e -> openEntry[e] && isNew(terms.entryDays[e]) ? ofEntry(e) : List.of());
+        // one for each that works at a time
+        Queue<BundledEntries.Recent> idle = new ConcurrentLinkedQueue<>();
+        gather(terms.lines.length, (from, to) -> {
+            BundledEntries.Recent free = idle.poll();
+            BundledEntries.Recent recent = free == null ? new BundledEntries.Recent() : free;
+            List<Group> out = new ArrayList<>();
+            for (int l = from; l < to; l++) {
+                if (openLine[l] && isNew(terms.lines[l].day)) {
+                    out.addAll(ofLine(l, recent));
+                }
+            }
+            idle.add(recent);
+            return out;
+        });
+        gather(terms.entries.length, (from, to) -> {
+            List<Group> out = new ArrayList<>();
+            for (int e = from; e < to; e++) {
+                if (openEntry[e] && isNew(terms.entryDays[e])) {
+                    out.addAll(ofEntry(e));
+                }
+            }
+            return out;
+        });
         ManySides many = new ManySides(terms, weights, bundles);
         Map<Integer, List<Integer>> linesOfParty = many.linesOfParties(pairs, openLine);
         many.find(linesOfParty).forEach(this::found);
@@ -166,14 +193,23 @@ final class GroupSearch {
         return false;
     }
 
-    /** Each is searched by itself and what comes of it is put together in order, so that it does not depend on who did it. */
-    private void gather(int count, IntFunction<List<Group>> search) {
-        IntStream.range(0, count).parallel().mapToObj(search).toList().forEach(some -> some.forEach(this::found));
+    /** What is found from one on to another. */
+    private interface Search {
+        List<Group> of(int from, int to);
     }
 
-    private List<Group> ofLine(int l) {
+    /** Each is searched by itself and what comes of it is put together in order, so that it does not depend on who did it. */
+    private void gather(int count, Search search) {
+        IntStream.range(0, (count + PIECE - 1) / PIECE)
+                .parallel()
+                .mapToObj(p -> search.of(p * PIECE, Math.min(count, (p + 1) * PIECE)))
+                .toList()
+                .forEach(some -> some.forEach(this::found));
+    }
+
+    private List<Group> ofLine(int l, BundledEntries.Recent recent) {
         List<Group> out = new ArrayList<>();
-        bundled.of(l, pairs[l], out);
+        bundled.of(l, pairs[l], recent, out);
         parts.cancelling(l, out);
         return weightiest(out);
     }

@@ -16,8 +16,8 @@ final class Interchangeable {
     static final int DAYS_APART = 10;
 
     private final Hypotheses all;
-    private final Beliefs beliefs;
-    private final Map<Long, Integer> together = new HashMap<>();
+    /** Of each pair, how many are like it; 0 where it is the only one. */
+    private final int[] sizes;
     /** How likely each line and entry is part of something that is not interchangeable. */
     private final double[] byOthers;
 
@@ -27,8 +27,8 @@ final class Interchangeable {
 
     Interchangeable(Terms terms, Hypotheses all, int pairCount, Beliefs beliefs) {
         this.all = all;
-        this.beliefs = beliefs;
         this.pairCount = pairCount;
+        sizes = new int[pairCount];
         Map<Object, Integer> kinds = new HashMap<>();
         Map<Object, Integer> latest = new HashMap<>();
         lineKind = new int[terms.lines.length];
@@ -81,10 +81,10 @@ final class Interchangeable {
         }
         byOthers = new double[terms.lines.length + terms.entries.length];
         for (int h = 0; h < all.count(); h++) {
-            int size = h < pairCount ? sizeOf(h, counts) : 0;
-            if (size > 0) {
-                together.put(keyOf(h), size);
-            } else {
+            if (h < pairCount) {
+                sizes[h] = sizeOf(h, counts);
+            }
+            if (of(h) == 0) {
                 for (int s = all.from(h); s < all.to(h); s++) {
                     byOthers[all.member(s)] += beliefs.probability(h);
                 }
@@ -119,12 +119,12 @@ final class Interchangeable {
 
     /** How many lines or entries are like those of a pair; 0 where they are the only ones. */
     int of(int h) {
-        return h < pairCount ? together.getOrDefault(keyOf(h), 0) : 0;
+        return h < pairCount ? sizes[h] : 0;
     }
 
     /** Whether two pairs are of lines and entries between which there is no difference. */
     boolean same(int h, int other) {
-        return h < pairCount && other < pairCount && keyOf(h) == keyOf(other) && together.containsKey(keyOf(h));
+        return h < pairCount && other < pairCount && sizes[h] > 0 && keyOf(h) == keyOf(other);
     }
 
     private long keyOf(int h) {
@@ -135,9 +135,9 @@ final class Interchangeable {
      * The odds of a pair; where it is interchangeable, the odds that it is one of those like it: against what else its
      * line and entry may be, and against none of them.
      */
-    double logOdds(int h) {
-        Integer size = h < pairCount ? together.get(keyOf(h)) : null;
-        if (size == null) {
+    double logOdds(int h, Beliefs beliefs) {
+        int size = of(h);
+        if (size == 0) {
             return beliefs.logOdds(h);
         }
         int line = all.member(all.from(h));

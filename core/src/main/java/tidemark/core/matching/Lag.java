@@ -51,13 +51,22 @@ final class Lag {
 
     private Lag() {}
 
-    /** Cost: O(1), at most {@link #STEPS} comparisons. */
-    static int step(int days) {
-        int step = 0;
-        while (step + 1 < STEPS && days >= FROM[step + 1]) {
-            step++;
+    /** The step of each day from the first of the second step on to the first of the last. */
+    private static final byte[] STEP = new byte[FROM[STEPS - 1] - FROM[1] + 1];
+
+    static {
+        int step = 1;
+        for (int day = FROM[1]; day <= FROM[STEPS - 1]; day++) {
+            while (step + 1 < STEPS && day >= FROM[step + 1]) {
+                step++;
+            }
+            STEP[day - FROM[1]] = (byte) step;
         }
-        return step;
+    }
+
+    /** Cost: O(1). */
+    static int step(int days) {
+        return days < FROM[1] ? 0 : STEP[Math.min(days, FROM[STEPS - 1]) - FROM[1]];
     }
 
     /** Business days that a step holds. */

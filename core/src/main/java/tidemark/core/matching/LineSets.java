@@ -78,11 +78,11 @@ final class LineSets {
                 days.computeIfAbsent(key, k -> new ArrayList<>()).add(l);
             }
         }
-        Map<String, List<Integer>> words = new LinkedHashMap<>();
+        // the whole text is a word of its own
+        Map<Object, List<Integer>> words = new LinkedHashMap<>();
         for (int l = 0; l < openLine.length; l++) {
             if (openLine[l]) {
-                // the whole text is a word of its own
-                words.computeIfAbsent(terms.lines[l].text.toString(), k -> new ArrayList<>())
+                words.computeIfAbsent(terms.lines[l].text, k -> new ArrayList<>())
                         .add(l);
             }
             for (String word : openLine[l] ? terms.lines[l].words : List.<String>of()) {

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.IntStream;
 import tidemark.core.rule.Rule;
 import tidemark.core.statement.BankLine;
@@ -53,7 +54,9 @@ public final class LinkageMatching implements MatchingEngine {
         if (lines.isEmpty()) {
             return new MatchingResult(Map.of(), List.of());
         }
-        return new Run(new Terms(lines, items), learned, new PairRules(rules)).result();
+        return new Run(new Terms(lines, items), learned, new PairRules(rules))
+                .decided()
+                .result();
     }
 
     @SuppressWarnings("NullAway.Init")
@@ -190,18 +193,22 @@ public final class LinkageMatching implements MatchingEngine {
             if (comparison.fees().usualCount() == 0) {
                 return;
             }
-            for (int l = 0; l < pairs.length; l++) {
-                for (int i = 0; i < pairs[l].entries().length; i++) {
-                    int facts = pairs[l].facts()[i];
-                    Terms.EntryTerms entry = terms.entries[pairs[l].entries()[i]];
-                    if ((Facts.amount(facts) == Facts.Amount.LESS || Facts.amount(facts) == Facts.Amount.OTHER)
-                            && comparison.fees().isUsual(terms.lines[l].line.minorUnits(), entry.amount())) {
-                        int told = Facts.with(facts, Facts.Amount.USUAL_FEE);
-                        pairs[l].facts()[i] = told;
-                        // what a rule added stays
-                        pairs[l].unlikely()[i] += (float) (comparison.unlikely(told, terms.lines[l], entry)
-                                - comparison.unlikely(facts, terms.lines[l], entry));
-                    }
+            IntStream.range(0, pairs.length).parallel().forEach(this::tellOfFees);
+        }
+
+        private void tellOfFees(int l) {
+            for (int i = 0; i < pairs[l].entries().length; i++) {
+                int facts = pairs[l].facts()[i];
+                if (Facts.amount(facts) != Facts.Amount.LESS && Facts.amount(facts) != Facts.Amount.OTHER) {
+                    continue;
+                }
+                Terms.EntryTerms entry = terms.entries[pairs[l].entries()[i]];
+                if (comparison.fees().isUsual(terms.lines[l].line.minorUnits(), entry.amount())) {
+                    int told = Facts.with(facts, Facts.Amount.USUAL_FEE);
+                    pairs[l].facts()[i] = told;
+                    // what a rule added stays
+                    pairs[l].unlikely()[i] += (float) (comparison.unlikely(told, terms.lines[l], entry)
+                            - comparison.unlikely(facts, terms.lines[l], entry));
                 }
             }
         }
@@ -255,20 +262,22 @@ public final class LinkageMatching implements MatchingEngine {
                     comparison.met(terms.lines[contest.line(h)], terms.entries[contest.entry(h)].party);
                 }
             }
-            for (int l = 0; l < pairs.length; l++) {
-                PairSearch.Found found = pairs[l];
-                for (int i = 0; !sure[l] && i < found.entries().length; i++) {
-                    Terms.EntryTerms entry = terms.entries[found.entries()[i]];
-                    int facts = found.facts()[i];
-                    int told = comparison.withPayer(facts, terms.lines[l], entry);
-                    if (told != facts) {
-                        found.facts()[i] = told;
-                        found.unlikely()[i] += (float) (comparison.unlikely(told, terms.lines[l], entry)
-                                - comparison.unlikely(facts, terms.lines[l], entry));
-                    }
+            IntStream.range(0, pairs.length).parallel().filter(l -> !sure[l]).forEach(this::tellOfPayer);
+            contest.weigh(table);
+        }
+
+        private void tellOfPayer(int l) {
+            PairSearch.Found found = pairs[l];
+            for (int i = 0; i < found.entries().length; i++) {
+                Terms.EntryTerms entry = terms.entries[found.entries()[i]];
+                int facts = found.facts()[i];
+                int told = comparison.withPayer(facts, terms.lines[l], entry);
+                if (told != facts) {
+                    found.facts()[i] = told;
+                    found.unlikely()[i] += (float) (comparison.unlikely(told, terms.lines[l], entry)
+                            - comparison.unlikely(facts, terms.lines[l], entry));
                 }
             }
-            contest.weigh(table);
         }
 
         /** Lines and entries of what is as good as certain and balances to the cent. */
@@ -302,14 +311,19 @@ public final class LinkageMatching implements MatchingEngine {
             }
         }
 
-        MatchingResult result() {
+        /** What is left to be told; the rest is not held any longer. */
+        ResultWriter decided() {
             Hypotheses all = contest.hypotheses();
             Components components = new Components(all, contest.nodes());
             beliefs = new Beliefs(all, contest.nodes(), Beliefs.MOST_ROUNDS, beliefs);
-            Assignment assignment = new Assignment(all, components, beliefs, contest.nodes());
-            Interchangeable alike = new Interchangeable(terms, all, contest.pairCount(), beliefs);
-            Rivals rivals = new Rivals(all, assignment, alike::logOdds, beliefs::logOdds, alike::same, contest.nodes());
-            return new ResultWriter(terms, contest, rivals, alike, table, rules, undone, firm).result();
+            Beliefs last = beliefs;
+            CompletableFuture<Interchangeable> compared =
+                    CompletableFuture.supplyAsync(() -> new Interchangeable(terms, all, contest.pairCount(), last));
+            Assignment assignment = new Assignment(all, components, last, contest.nodes());
+            Interchangeable alike = compared.join();
+            Rivals rivals = new Rivals(
+                    all, assignment, h -> alike.logOdds(h, last), last::logOdds, alike::same, contest.nodes());
+            return new ResultWriter(terms, contest, rivals, alike, table, rules, undone, firm);
         }
     }
 }

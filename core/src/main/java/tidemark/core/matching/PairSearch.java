@@ -6,6 +6,8 @@ import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import tidemark.core.matching.Facts.Amount;
 import tidemark.core.matching.Facts.Name;
@@ -56,24 +58,19 @@ final class PairSearch {
         Buckets<Long> ofAmounts = new Buckets<>();
         Buckets<String> keys = new Buckets<>();
         Buckets<String> numbers = new Buckets<>();
-        for (int e = 0; e < terms.entries.length; e++) {
-            Terms.EntryTerms entry = terms.entries[e];
-            ofAmounts.add(entry.amount(), e);
-            if (!entry.entry.checkNumber().isEmpty()) {
-                keys.add("#" + entry.entry.checkNumber(), e);
-            }
-            if (entry.reference.length() >= 2) {
-                keys.add(Phrase.withoutZeros(entry.reference), e);
-            }
-            for (String code : entry.codes) {
-                if (code.length() >= 4) {
-                    keys.add(Phrase.withoutZeros(code), e);
-                }
-            }
-            for (String number : entry.numbers) {
-                numbers.add(number, e);
-            }
-        }
+        Buckets<Integer> parties = new Buckets<>();
+        // each gathers into what is its own
+        Stream.<Consumer<Integer>>of(
+                        e -> ofAmounts.add(terms.entries[e].amount(), e),
+                        e -> keysOf(terms.entries[e], key -> keys.add(key, e)),
+                        e -> terms.entries[e].numbers.forEach(number -> numbers.add(number, e)),
+                        e -> parties.add(terms.entries[e].party, e))
+                .parallel()
+                .forEach(gather -> {
+                    for (int e = 0; e < terms.entries.length; e++) {
+                        gather.accept(e);
+                    }
+                });
         byAmount = ofAmounts.rows();
         amountShift = Long.numberOfLeadingZeros(BITS_OF_AN_AMOUNT * (byAmount.size() + 4L));
         byAmount.keySet().forEach(amount -> amounts.set(bit(amount)));
@@ -81,7 +78,6 @@ final class PairSearch {
         byNumber = numbers.rows();
         Buckets<String> starts = new Buckets<>();
         Buckets<String> words = new Buckets<>();
-        Buckets<Integer> parties = new Buckets<>();
         for (int p = 0; p < terms.parties.size(); p++) {
             for (String word : terms.parties.get(p).words) {
                 if (word.length() >= 3) {
@@ -90,14 +86,25 @@ final class PairSearch {
                 }
             }
         }
-        for (int e = 0; e < terms.entries.length; e++) {
-            parties.add(terms.entries[e].party, e);
-        }
         partiesByStart = starts.rows();
         partiesByWord = words.rows();
         byParty = new int[terms.parties.size()][];
         parties.rows().forEach((p, found) -> byParty[p] = found);
         byDay = new DayAmounts(terms);
+    }
+
+    private static void keysOf(Terms.EntryTerms entry, Consumer<String> to) {
+        if (!entry.entry.checkNumber().isEmpty()) {
+            to.accept("#" + entry.entry.checkNumber());
+        }
+        if (entry.reference.length() >= 2) {
+            to.accept(Phrase.withoutZeros(entry.reference));
+        }
+        for (String code : entry.codes) {
+            if (code.length() >= 4) {
+                to.accept(Phrase.withoutZeros(code));
+            }
+        }
     }
 
     /** The pairs of one line: entries, what was found, and the weight by chance, each at most {@link #MOST_KEPT}. */
@@ -346,26 +353,27 @@ final class PairSearch {
 
     /** Gathers numbers by key. */
     private static final class Buckets<K> {
-        private final Map<K, int[]> rows = new HashMap<>();
-        private final Map<K, Integer> counts = new HashMap<>();
+        private static final class Row {
+            private int[] numbers = new int[1];
+            private int count;
+        }
+
+        private final Map<K, Row> rows = new HashMap<>();
 
         void add(K key, int number) {
-            int count = counts.merge(key, 1, Integer::sum) - 1;
-            int[] row = rows.get(key);
-            if (row == null) {
-                row = new int[1];
-                rows.put(key, row);
-            } else if (count == row.length) {
-                row = Arrays.copyOf(row, 2 * count);
-                rows.put(key, row);
+            Row row = rows.computeIfAbsent(key, k -> new Row());
+            if (row.count == row.numbers.length) {
+                row.numbers = Arrays.copyOf(row.numbers, 2 * row.count);
             }
-            row[count] = number;
+            row.numbers[row.count++] = number;
         }
 
         /** As they were added. */
         Map<K, int[]> rows() {
-            rows.replaceAll((key, row) -> Arrays.copyOf(row, counts.getOrDefault(key, 0)));
-            return rows;
+            Map<K, int[]> out = HashMap.newHashMap(rows.size());
+            rows.forEach((key, row) -> out.put(
+                    key, row.count == row.numbers.length ? row.numbers : Arrays.copyOf(row.numbers, row.count)));
+            return out;
         }
     }
 }

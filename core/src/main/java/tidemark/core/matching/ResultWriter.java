@@ -3,11 +3,12 @@ package tidemark.core.matching;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.IntStream;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.statement.BankLine;
 import tidemark.core.statement.BankLineId;
@@ -53,37 +54,62 @@ final class ResultWriter {
     }
 
     MatchingResult result() {
-        Map<BankLineId, List<Candidate>> byLine = new LinkedHashMap<>();
-        List<Candidate> presumed = new ArrayList<>();
         int[][] ofLine = ofLines();
         int[] ofAmount = ofAmount();
-        Map<Integer, Candidate> made = new HashMap<>();
+        Map<Integer, Candidate> made = new ConcurrentHashMap<>();
+        List<OfLine> all = IntStream.range(0, terms.lines.length)
+                .parallel()
+                .mapToObj(l -> ofLine(l, ofLine, ofAmount[l], made))
+                .toList();
+        Map<BankLineId, List<Candidate>> byLine = LinkedHashMap.newLinkedHashMap(all.size());
+        List<Candidate> presumed = new ArrayList<>();
         for (int l = 0; l < terms.lines.length; l++) {
-            List<Candidate> candidates = new ArrayList<>();
-            long groupsOf = Arrays.stream(ofLine[l])
-                    .filter(h -> !contest.isPair(h) && contest.isBalanced(h))
-                    .count();
-            for (int h : ofLine[l]) {
-                if (candidates.size() == MatchingResult.MOST_PER_LINE
-                        || (rivals.logOdds(h) < WORTH_TELLING && !candidates.isEmpty())) {
-                    break;
-                }
-                boolean chosen = rivals.isChosen(h);
-                Candidate c = contest.isPair(h)
-                        ? pair(h, chosen, ofAmount[l])
-                        : made.computeIfAbsent(h, g -> group(g, chosen, groupsOf));
-                candidates.add(c);
-                boolean first = contest.isPair(h) || contest.group(h).lines()[0] == l;
-                if (chosen && first && c.strength() != Strength.FAINT) {
-                    presumed.add(c);
-                }
+            if (!all.get(l).candidates().isEmpty()) {
+                byLine.put(terms.lines[l].line.id(), all.get(l).candidates());
             }
-            if (!candidates.isEmpty()) {
-                byLine.put(terms.lines[l].line.id(), candidates);
+            presumed.addAll(all.get(l).presumed());
+        }
+        presumed.sort(Comparator.comparingLong(c -> c.lines().getFirst().value()));
+        return new MatchingResult(byLine, presumed);
+    }
+
+    /** @param presumed those of them that are chosen, each at the first of its lines */
+    private record OfLine(List<Candidate> candidates, List<Candidate> presumed) {
+        static final OfLine NONE = new OfLine(List.of(), List.of());
+    }
+
+    private OfLine ofLine(int l, int[][] ofLine, int ofAmount, Map<Integer, Candidate> made) {
+        if (ofLine[l].length == 0) {
+            return OfLine.NONE;
+        }
+        List<Candidate> candidates = new ArrayList<>(Math.min(ofLine[l].length, MatchingResult.MOST_PER_LINE));
+        List<Candidate> presumed = new ArrayList<>(1);
+        for (int h : ofLine[l]) {
+            if (candidates.size() == MatchingResult.MOST_PER_LINE
+                    || (rivals.logOdds(h) < WORTH_TELLING && !candidates.isEmpty())) {
+                break;
+            }
+            boolean chosen = rivals.isChosen(h);
+            Candidate c = contest.isPair(h)
+                    ? pair(h, chosen, ofAmount)
+                    : made.computeIfAbsent(
+                            h,
+                            g -> group(
+                                    g, chosen, groupsOf(ofLine[contest.group(g).lines()[0]])));
+            candidates.add(c);
+            boolean first = contest.isPair(h) || contest.group(h).lines()[0] == l;
+            if (chosen && first && c.strength() != Strength.FAINT) {
+                presumed.add(c);
             }
         }
-        presumed.sort(Comparator.comparing(c -> c.lines().getFirst()));
-        return new MatchingResult(byLine, presumed);
+        return new OfLine(candidates, presumed);
+    }
+
+    /** How many groups of a line come to its amount. */
+    private long groupsOf(int[] hypotheses) {
+        return Arrays.stream(hypotheses)
+                .filter(h -> !contest.isPair(h) && contest.isBalanced(h))
+                .count();
     }
 
     /** The hypotheses of each line, the likeliest first; among those as good, what is best for the whole. */

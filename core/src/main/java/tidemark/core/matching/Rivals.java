@@ -2,7 +2,6 @@ package tidemark.core.matching;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.function.BiPredicate;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 
@@ -30,14 +29,19 @@ final class Rivals {
     private final int[] chosenOf;
     private final int[][] ofNode;
     private final double[] logOdds;
-    private final BiPredicate<Integer, Integer> alike;
+    /** Whether there is no difference between two. */
+    interface Alike {
+        boolean are(int hypothesis, int other);
+    }
+
+    private final Alike alike;
 
     Rivals(
             Hypotheses all,
             Assignment assignment,
             IntToDoubleFunction ofChosen,
             IntToDoubleFunction ofOthers,
-            BiPredicate<Integer, Integer> alike,
+            Alike alike,
             int nodes) {
         this.all = all;
         this.alike = alike;
@@ -119,7 +123,7 @@ final class Rivals {
         for (int s = all.from(h); s < all.to(h); s++) {
             int[] rivals = ofNode[all.member(s)];
             for (int i = 0; i < Math.min(rivals.length, MOST_RIVALS); i++) {
-                if (!chosen[rivals[i]] && !alike.test(h, rivals[i])) {
+                if (!chosen[rivals[i]] && !alike.are(h, rivals[i])) {
                     if (count == out.length) {
                         out = Arrays.copyOf(out, 2 * count);
                     }

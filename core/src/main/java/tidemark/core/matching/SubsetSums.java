@@ -22,7 +22,10 @@ public final class SubsetSums {
     /** @param complete whether these are all there are */
     public record Found(List<int[]> subsets, boolean complete) {}
 
-    /** Room for half of the amounts, used again and again. */
+    /** For what is asked once, in room that is used again and again. */
+    private static final ThreadLocal<SubsetSums> ONCE = ThreadLocal.withInitial(() -> new SubsetSums(new long[0]));
+
+    /** Room for half of the amounts, for as long as they are merged. */
     private static final class Scratch {
         private final long[] sums = new long[1 << ((MOST + 1) / 2)];
         private final int[] masks = new int[1 << ((MOST + 1) / 2)];
@@ -30,18 +33,26 @@ public final class SubsetSums {
 
     private static final ThreadLocal<Scratch> SCRATCH = ThreadLocal.withInitial(Scratch::new);
 
-    /** Every subset's sum, rising, with the subset as bits. */
-    private record Half(long[] sums, int[] masks) {
+    /** Every subset's sum, rising, with the subset as bits, in room that is used again. */
+    private static final class Half {
+        private long[] sums = {0};
+        private int[] masks = {0};
+        private int size;
+
         /** By merging, amount by amount, the sums without it and with it. */
-        static Half of(long[] amounts, int from, int to) {
-            int size = 1 << (to - from);
-            long[] sums = new long[size];
-            int[] masks = new int[size];
+        void fill(long[] amounts, int from, int to) {
+            size = 1 << (to - from);
+            if (sums.length < size) {
+                sums = new long[size];
+                masks = new int[size];
+            }
             Scratch scratch = SCRATCH.get();
             long[] fromSums = sums;
             int[] fromMasks = masks;
             long[] toSums = scratch.sums;
             int[] toMasks = scratch.masks;
+            fromSums[0] = 0;
+            fromMasks[0] = 0;
             for (int i = from; i < to; i++) {
                 long amount = amounts[i];
                 int bit = 1 << (i - from);
@@ -68,26 +79,33 @@ public final class SubsetSums {
                 System.arraycopy(fromSums, 0, sums, 0, size);
                 System.arraycopy(fromMasks, 0, masks, 0, size);
             }
-            return new Half(sums, masks);
         }
     }
 
     /** More than there are places, so that an amount and its place are one number. */
     private static final long PLACES = 128;
 
-    private final long[] amounts;
-    private final long total;
-    private @Nullable Half left;
-    private @Nullable Half right;
+    private long[] amounts = {};
+    private long total;
+    private final Half left = new Half();
+    private final Half right = new Half();
+    private boolean halved;
     private int @Nullable [] rising;
 
     SubsetSums(long[] amounts) {
-        this.amounts = amounts;
-        long sum = 0;
+        over(amounts, this);
+    }
+
+    /** The same search over other amounts, in the same room. */
+    static SubsetSums over(long[] amounts, SubsetSums room) {
+        room.amounts = amounts;
+        room.total = 0;
         for (long amount : amounts) {
-            sum += amount;
+            room.total += amount;
         }
-        total = sum;
+        room.halved = false;
+        room.rising = null;
+        return room;
     }
 
     /** The search over amounts, for one sum after another. */
@@ -95,9 +113,14 @@ public final class SubsetSums {
         return new SubsetSums(amounts.clone());
     }
 
+    /** A search that is done with before this thread asks for another. */
+    static SubsetSums once(long[] amounts) {
+        return over(amounts, ONCE.get());
+    }
+
     /** Subsets of at least two amounts, as places in the row; at most so many. */
     static Found of(long[] amounts, long sum, int most) {
-        return new SubsetSums(amounts).of(sum, most);
+        return once(amounts).of(sum, most);
     }
 
     /** Whether every subset is searched. */
@@ -115,23 +138,29 @@ public final class SubsetSums {
 
     private Found all(long sum, int most) {
         int half = amounts.length / 2;
-        if (left == null || right == null) {
-            left = Half.of(amounts, 0, half);
-            right = Half.of(amounts, half, amounts.length);
+        if (!halved) {
+            left.fill(amounts, 0, half);
+            right.fill(amounts, half, amounts.length);
+            halved = true;
         }
         return all(left, right, half, sum, most);
     }
 
     private static Found all(Half left, Half right, int half, long sum, int most) {
         List<int[]> out = new ArrayList<>();
-        int r = right.sums().length - 1;
-        for (int l = 0; l < left.sums().length; l++) {
-            long rest = sum - left.sums()[l];
-            while (r >= 0 && right.sums()[r] > rest) {
+        long[] leftSums = left.sums;
+        long[] rightSums = right.sums;
+        int r = right.size - 1;
+        if (sum < leftSums[0] + rightSums[0] || sum > leftSums[left.size - 1] + rightSums[r]) {
+            return new Found(out, true);
+        }
+        for (int l = 0; l < left.size; l++) {
+            long rest = sum - leftSums[l];
+            while (r >= 0 && rightSums[r] > rest) {
                 r--;
             }
-            for (int same = r; same >= 0 && right.sums()[same] == rest; same--) {
-                long mask = left.masks()[l] | ((long) right.masks()[same] << half);
+            for (int same = r; same >= 0 && rightSums[same] == rest; same--) {
+                long mask = left.masks[l] | ((long) right.masks[same] << half);
                 if (Long.bitCount(mask) >= 2) {
                     if (out.size() == most) {
                         return new Found(out, false);

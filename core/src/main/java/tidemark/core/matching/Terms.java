@@ -2,12 +2,14 @@ package tidemark.core.matching;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.IntFunction;
+import java.util.function.ToLongFunction;
+import java.util.stream.Stream;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.statement.BankLine;
 
@@ -202,13 +204,13 @@ final class Terms {
     private final Map<String, Integer> codeIds = new HashMap<>();
 
     Terms(List<BankLine> givenLines, List<LedgerItem> givenItems) {
-        BankLine[] sortedLines = givenLines.toArray(BankLine[]::new);
-        Arrays.parallelSort(
-                sortedLines, Comparator.comparing(BankLine::bookingDate).thenComparing(BankLine::id));
-        LedgerItem[] sortedItems = givenItems.toArray(LedgerItem[]::new);
-        Arrays.parallelSort(
-                sortedItems,
-                Comparator.comparing((LedgerItem item) -> item.entry().date()).thenComparing(LedgerItem::id));
+        BankLine[] sortedLines =
+                byDay(givenLines, l -> l.bookingDate().toEpochDay(), l -> l.id().value(), BankLine[]::new);
+        LedgerItem[] sortedItems = byDay(
+                givenItems,
+                item -> item.entry().date().toEpochDay(),
+                item -> item.id().value(),
+                LedgerItem[]::new);
         int[] code = Arrays.stream(sortedLines).mapToInt(this::code).toArray();
         lines = new LineTerms[sortedLines.length];
         Arrays.parallelSetAll(lines, i -> new LineTerms(sortedLines[i], code[i]));
@@ -230,26 +232,12 @@ final class Terms {
                         party[i],
                         texts.computeIfAbsent(sortedItems[i].entry().text(), Text::of)));
         entryDays = Arrays.stream(entries).mapToInt(e -> e.day).toArray();
-        long[] amounts = new long[entries.length];
-        for (int i = 0; i < entries.length; i++) {
-            EntryTerms entry = entries[i];
-            parties.get(entry.party).count++;
-            ofMovement[entry.movement.index()]++;
-            amounts[i] = entry.amount();
-            amountCounts.merge(entry.amount(), 1, Integer::sum);
-            if (!entry.reference.isEmpty()) {
-                referenceCounts.merge(entry.reference, 1, Integer::sum);
-            }
-            entry.numbers.forEach(number -> numberCounts.merge(number, 1, Integer::sum));
-            if (entry.month != 0) {
-                monthCounts.merge(entry.month, 1, Integer::sum);
-                ofAMonth++;
-            }
-            if (!entry.entry.checkNumber().isEmpty()) {
-                checkCounts.merge(entry.entry.checkNumber(), 1, Integer::sum);
-            }
-        }
-        density = new AmountDensity(amounts);
+        // each counts into what is its own
+        Stream.<Runnable>of(this::countAmounts, this::countReferences, this::countNumbers, this::countTheRest)
+                .parallel()
+                .forEach(Runnable::run);
+        density = new AmountDensity(
+                Arrays.stream(entries).mapToLong(EntryTerms::amount).toArray());
         Arrays.stream(lines).parallel().forEach(line -> line.expected = density.expected(line.line.minorUnits()));
         // a month at least: over a few days nothing can be said of what is usual
         span = entries.length == 0 ? 21 : Math.max(21, entryDays[entries.length - 1] - entryDays[0] + 1);
@@ -261,6 +249,52 @@ final class Terms {
         identifyNumbers();
         linesOfCode = new int[codes.size()];
         countSmallNumbers();
+    }
+
+    private void countAmounts() {
+        for (EntryTerms entry : entries) {
+            amountCounts.merge(entry.amount(), 1, Integer::sum);
+        }
+    }
+
+    private void countReferences() {
+        for (EntryTerms entry : entries) {
+            if (!entry.reference.isEmpty()) {
+                referenceCounts.merge(entry.reference, 1, Integer::sum);
+            }
+        }
+    }
+
+    private void countNumbers() {
+        for (EntryTerms entry : entries) {
+            entry.numbers.forEach(number -> numberCounts.merge(number, 1, Integer::sum));
+        }
+    }
+
+    private void countTheRest() {
+        for (EntryTerms entry : entries) {
+            parties.get(entry.party).count++;
+            ofMovement[entry.movement.index()]++;
+            if (entry.month != 0) {
+                monthCounts.merge(entry.month, 1, Integer::sum);
+                ofAMonth++;
+            }
+            if (!entry.entry.checkNumber().isEmpty()) {
+                checkCounts.merge(entry.entry.checkNumber(), 1, Integer::sum);
+            }
+        }
+    }
+
+    private record Dated<T>(long day, long id, T what) {}
+
+    /** By day, then by identifier. */
+    private static <T> T[] byDay(List<T> some, ToLongFunction<T> day, ToLongFunction<T> id, IntFunction<T[]> row) {
+        return some.stream()
+                .parallel()
+                .map(t -> new Dated<>(day.applyAsLong(t), id.applyAsLong(t), t))
+                .sorted((a, b) -> a.day != b.day ? Long.compare(a.day, b.day) : Long.compare(a.id, b.id))
+                .map(Dated::what)
+                .toArray(row);
     }
 
     private int[] firstOfDays() {

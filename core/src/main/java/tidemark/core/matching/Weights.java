@@ -134,6 +134,9 @@ final class Weights {
         private final double[] payer;
         private final double[] month;
         private final double[][] lag = new double[Movement.COUNT][];
+        /** Of each kind of movement, what its most usual days weigh. */
+        private final double[] mostUsual = new double[Movement.COUNT];
+
         private final double[][] code = new double[Movement.COUNT][CODES];
         /** For each way, the odds that a line of a code is explained so, against not at all. */
         private final double[][] prior = new double[Way.values().length][CODES];
@@ -169,8 +172,10 @@ final class Weights {
             double allCodes = Arrays.stream(w.allCodes).sum() + 1;
             for (int k = 0; k < lag.length; k++) {
                 lag[k] = logs(w.lag[k]);
+                mostUsual[k] = Double.NEGATIVE_INFINITY;
                 for (int s = 0; s < Lag.STEPS; s++) {
                     lag[k][s] -= Math.log(Lag.width(s));
+                    mostUsual[k] = Math.max(mostUsual[k], lag[k][s]);
                 }
                 double kind = Arrays.stream(w.code[k]).sum();
                 for (int c = 0; c < CODES; c++) {
@@ -283,12 +288,7 @@ final class Weights {
 
         /** How usual so many days are for the kind, against the most usual number; at most 0. */
         double lateness(Movement movement, int days) {
-            double[] steps = lag[movement.index()];
-            double best = Double.NEGATIVE_INFINITY;
-            for (int s = 0; s < Lag.STEPS; s++) {
-                best = Math.max(best, steps[s]);
-            }
-            return steps[Lag.step(days)] - best;
+            return lag[movement.index()][Lag.step(days)] - mostUsual[movement.index()];
         }
 
         /** The logarithm of the share of matches of a kind that are so many days apart, for one day. */
