@@ -3,9 +3,20 @@ import type { Capability } from '../capabilities';
 import { say } from '../words';
 
 const PettyCashPage = lazy(() => import('./PettyCashPage'));
+const CountsPage = lazy(() => import('./CountsPage'));
+const FundSettingsPage = lazy(() => import('./FundSettingsPage'));
+const DraftVoucherPage = lazy(() => import('./DraftVoucherPage'));
 
 export const capability: Capability = {
-  routes: { '/petty-cash': PettyCashPage },
+  routes: {
+    '/petty-cash': PettyCashPage,
+    '/petty-cash/new': FundSettingsPage,
+    '/petty-cash/draft': DraftVoucherPage,
+    '/petty-cash/:id': PettyCashPage,
+    '/petty-cash/:id/counts': CountsPage,
+    '/petty-cash/:id/settings': FundSettingsPage,
+  },
+  forms: [{ kind: 'VOUCHER', words: say('pettycash.voucherOfPettyCash'), path: '/petty-cash/draft' }],
   places: [
     {
       in: 'petty-cash',

@@ -68,6 +68,7 @@ public class DemoCompany {
     private final DemoBooks books;
     private final DemoLedger demoLedger;
     private final DemoDesk desk;
+    private final DemoPettyCash pettyCash;
     private final Statements statements;
     private final IncomingFiles incomingFiles;
     private final Months months;
@@ -87,6 +88,7 @@ public class DemoCompany {
             DemoBooks books,
             DemoLedger demoLedger,
             DemoDesk desk,
+            DemoPettyCash pettyCash,
             Statements statements,
             IncomingFiles incomingFiles,
             Months months,
@@ -104,6 +106,7 @@ public class DemoCompany {
         this.books = books;
         this.demoLedger = demoLedger;
         this.desk = desk;
+        this.pettyCash = pettyCash;
         this.statements = statements;
         this.incomingFiles = incomingFiles;
         this.months = months;
@@ -181,6 +184,7 @@ public class DemoCompany {
         demoLedger.bookPlain(place, story.bookings(Story.LAST.plusMonths(1)));
         clock.tell(LocalDate.of(2026, 7, 2), 8, 50);
         desk.fill(place);
+        pettyCash.tell(place);
     }
 
     private Actor person(long companyId, String login, String name, Role role) {

@@ -3,6 +3,8 @@ package tidemark.app.ledger;
 import static tidemark.core.words.Catalogue.say;
 
 import java.time.Clock;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -93,6 +95,16 @@ public class Attachments {
     @Transactional(readOnly = true)
     public List<AttachmentRepository.Listed> list(long entryId) {
         return attachments.list(entryId);
+    }
+
+    /** How many papers each of these entries has; those without are left out. */
+    @Transactional(readOnly = true)
+    public Map<Long, Integer> counts(Collection<Long> entryIds) {
+        Map<Long, Integer> out = new HashMap<>();
+        if (!entryIds.isEmpty()) {
+            attachments.counts(entryIds).forEach(c -> out.put(c.getEntry(), (int) c.getCount()));
+        }
+        return out;
     }
 
     @Transactional(readOnly = true)

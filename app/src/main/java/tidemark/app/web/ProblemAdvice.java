@@ -78,7 +78,14 @@ class ProblemAdvice {
             "check.gone",
             "unclaimed.state",
             "unclaimed.changed",
-            "returned.changed");
+            "returned.changed",
+            "fund.changed",
+            "advance.closed",
+            "top-up.covered",
+            "top-up.arrived",
+            "count.open",
+            "count.ended",
+            "drawer.settled");
 
     @ExceptionHandler
     ProblemDetail rule(RuleViolation violation) {

@@ -9,6 +9,7 @@ import java.util.Map;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
+import tidemark.core.ledger.TaxSplit;
 import tidemark.core.ledger.TaxUse;
 import tidemark.core.ledger.TaxedLine;
 import tidemark.core.ledger.Taxes;
@@ -57,6 +58,19 @@ public final class PettyCashBooking {
             out.addAll(Taxes.lines(line, paper.who(), taxes, paid ? TaxUse.PURCHASES : TaxUse.SALES, where));
         }
         return out;
+    }
+
+    /** The tax in what was paid or received, got back or not; a code that is not known counts for none. */
+    public static long taxIn(List<TaxedLine> lines, Map<String, Taxes.Tax> taxes) {
+        long sum = 0;
+        for (TaxedLine line : lines) {
+            Taxes.Tax tax = taxes.get(line.taxCode());
+            if (tax != null) {
+                sum = Math.addExact(
+                        sum, TaxSplit.ofGross(line.gross(), tax.ratePercent()).tax());
+            }
+        }
+        return sum;
     }
 
     private static JournalEntry entry(Paper paper, List<JournalLine> others) {

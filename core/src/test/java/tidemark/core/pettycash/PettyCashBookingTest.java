@@ -99,4 +99,38 @@ class PettyCashBookingTest {
         assertTrue(second.problems().getFirst().where().contains("2"));
         assertThrows(RuleViolation.class, () -> PettyCashBooking.advance(PAPER, "1310", -1));
     }
+
+    @Test
+    void taxIn_isThatOfEachLine_gotBackOrNot() {
+        List<TaxedLine> lines = List.of(line("6400", 15_40, "P10"), line("6400", 11_00, "N10"), line("6400", 5_00, ""));
+        assertEquals(1_40 + 1_00, PettyCashBooking.taxIn(lines, TAXES));
+    }
+
+    @Test
+    void unitPrice_isRoundedHalfUp_andRefusesWhatIsNoNumber() {
+        assertEquals(42_75, UnitPrice.amount("3", "14.25", CurrencyUnit.USD));
+        assertEquals(1_01, UnitPrice.amount("0.335", "3", CurrencyUnit.USD));
+        for (String odd : List.of("", "two", "-1", "0", "1234567", "1e3")) {
+            assertEquals(
+                    "voucher.quantity",
+                    assertThrows(RuleViolation.class, () -> UnitPrice.amount(odd, "1", CurrencyUnit.USD))
+                            .problems()
+                            .getFirst()
+                            .code());
+        }
+    }
+
+    @Test
+    void spans_areWholeWeeksFromMonday_andMonths() {
+        assertEquals(LocalDate.of(2026, 6, 29), BookSpan.WEEK.first(DAY));
+        assertEquals(LocalDate.of(2026, 7, 5), BookSpan.WEEK.last(DAY));
+        assertEquals(LocalDate.of(2026, 7, 1), BookSpan.MONTH.first(DAY));
+        assertEquals(LocalDate.of(2026, 7, 31), BookSpan.MONTH.last(DAY));
+        assertEquals(DAY, BookSpan.DAY.first(DAY));
+    }
+
+    @Test
+    void history_tellsShortFromOver() {
+        assertEquals(new CountHistory(4, 2, 1_75, 1, 20), CountHistory.of(List.of(-50L, 0L, 20L, -125L)));
+    }
 }

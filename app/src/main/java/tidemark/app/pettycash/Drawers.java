@@ -1,0 +1,98 @@
+package tidemark.app.pettycash;
+
+import static tidemark.core.words.Catalogue.say;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import tidemark.app.access.Limits;
+import tidemark.app.access.NotFound;
+import tidemark.app.company.Companies;
+import tidemark.core.pettycash.DrawerCash;
+import tidemark.core.pettycash.DrawerMove;
+import tidemark.core.pettycash.DrawerProof;
+import tidemark.core.problem.RuleViolation;
+
+/** The drawers as their moves have them; whoever adds a move is checked here. The journal is locked for every change. */
+@Component
+class Drawers {
+    private final FundRepository funds;
+    private final DrawerMoveRepository moves;
+    private final Companies companies;
+    private final Clock clock;
+
+    Drawers(FundRepository funds, DrawerMoveRepository moves, Companies companies, Clock clock) {
+        this.funds = funds;
+        this.moves = moves;
+        this.companies = companies;
+        this.clock = clock;
+    }
+
+    Fund get(long companyId, long fundId) {
+        return funds.findByIdAndCompanyId(fundId, companyId).orElseThrow(() -> new NotFound(say("pettycash.fund")));
+    }
+
+    /** A drawer that may be used, by somebody who may change things at its site. */
+    Fund toUse(long companyId, long fundId) {
+        Fund fund = get(companyId, fundId);
+        Limits.checkSite(fund.siteId(), "");
+        if (!fund.active()) {
+            throw new RuleViolation(
+                    "fund.inactive",
+                    "fundId",
+                    say("fund.inactive.found", fund.name()),
+                    say("fund.inactive.expected"),
+                    say("fund.inactive.remedy"));
+        }
+        return fund;
+    }
+
+    DrawerMoveRow move(long companyId, long moveId) {
+        return moves.findByIdAndCompanyId(moveId, companyId).orElseThrow(() -> new NotFound(say("pettycash.move")));
+    }
+
+    /** @throws RuleViolation {@code drawer.below} where the drawer would hold less than nothing on some day */
+    DrawerMoveRow add(Fund fund, DrawerMove move, DrawerMoveRow.Paper paper, @Nullable Long entryId, String who) {
+        DrawerMoveRow row = moves.save(new DrawerMoveRow(fund, move, paper, entryId, who, clock.instant()));
+        if (move.cash() != 0) {
+            check(fund, paper.day());
+        }
+        return row;
+    }
+
+    /** From a day on. What of the same day was posted before stands before. */
+    void check(Fund fund, LocalDate day) {
+        DrawerCash.check(
+                moves.cashBefore(fund.id(), day),
+                steps(fund, day),
+                fund.name(),
+                companies.get(fund.companyId()).baseCurrency(),
+                "amount");
+    }
+
+    private List<DrawerCash.Step> steps(Fund fund, LocalDate day) {
+        return moves.stepsFrom(fund.id(), day).stream()
+                .map(s -> new DrawerCash.Step(
+                        s.getDay(),
+                        s.getCash(),
+                        s.getNumber().isEmpty() ? s.getText() : say("pettycash.numbered", s.getNumber())))
+                .toList();
+    }
+
+    DrawerProof proof(Fund fund) {
+        return DrawerProof.of(moves.sums(fund.id()).stream()
+                .map(s -> new DrawerProof.Sum(
+                        new DrawerMove(
+                                s.getKind(),
+                                s.getFloated(),
+                                s.getCash(),
+                                s.getChecks(),
+                                s.getAdvanced(),
+                                s.getWay(),
+                                s.getDue()),
+                        s.getCovered()))
+                .toList());
+    }
+}

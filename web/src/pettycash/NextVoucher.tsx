@@ -1,0 +1,301 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { Form } from 'react-bootstrap';
+import { usePictures } from '../ledger/Pictures';
+import { useCurrentCompany } from '../session/session';
+import { send } from '../shared/api';
+import { CellChooser } from '../shared/Chooser';
+import { fullDate, readDate } from '../shared/dates';
+import { FileDrop } from '../shared/FileDrop';
+import { keys } from '../shared/keys';
+import { report } from '../shared/money';
+import { Problems } from '../shared/Problems';
+import { newKey } from '../shared/sending';
+import { useDebounced } from '../shared/useDebounced';
+import { useKey } from '../shared/useKey';
+import { say } from '../words';
+import type { Fund, OpenMove, Voucher, VoucherMade } from './api';
+
+const ADVANCE = 'advance';
+
+interface Typed {
+  day: string;
+  who: string;
+  purpose: string;
+  centre: string;
+  in: string;
+  out: string;
+}
+
+/** `Name, what for` as people write it: what stands before the first comma is whom it was paid to. */
+function parted(who: string): [who: string, text: string] {
+  const at = who.indexOf(',');
+  return at < 0 ? [who.trim(), ''] : [who.slice(0, at).trim(), who.slice(at + 1).trim()];
+}
+
+/** An amount, or quantity × price; the server multiplies. */
+function amounts(typed: string) {
+  const [quantity, price] = typed.split(/[x×*]/).map((s) => s.trim());
+  return price === undefined
+    ? { amount: typed.trim(), quantity: '', price: '' }
+    : { amount: '', quantity: quantity ?? '', price };
+}
+
+/** The voucher that the row holds; nothing while it does not say enough. */
+export function voucherOf(
+  fund: Fund,
+  typed: Typed,
+  day: string | null,
+  settles?: OpenMove,
+): Voucher | undefined {
+  const [who, text] = parted(typed.who);
+  const sum = typed.in.trim() || typed.out.trim();
+  const advance = typed.purpose === ADVANCE;
+  const purpose = fund.purposes.find((p) => String(p.id) === typed.purpose);
+  if (!day || who === '' || (typed.in.trim() !== '' && typed.out.trim() !== '')) {
+    return undefined;
+  }
+  if (settles ? sum !== '' && !purpose : sum === '' || (!advance && !purpose)) {
+    return undefined;
+  }
+  const kind = settles ? 'SETTLED' : advance ? 'ADVANCE' : typed.in.trim() ? 'RECEIVED' : 'PAID';
+  return {
+    fundId: fund.id,
+    kind,
+    date: day,
+    who,
+    text,
+    ...(purpose && !advance && { purposeId: purpose.id }),
+    ...amounts(sum),
+    ...(typed.centre !== '' && { costCentre: typed.centre }),
+    lines: [],
+    ...(settles && { advanceId: settles.id }),
+  };
+}
+
+/** The first row of the book: the next voucher, typed from left to right and posted by Enter. */
+export function NextVoucher({
+  fund,
+  day,
+  settles,
+  onDone,
+}: {
+  fund: Fund;
+  /** The day it begins with. */
+  day: string;
+  /** The advance that it says what it went for. */
+  settles?: OpenMove;
+  onDone: () => void;
+}) {
+  const { company } = useCurrentCompany();
+  const queries = useQueryClient();
+  const begun: Typed = {
+    day: fullDate(day),
+    who: settles ? `${settles.who}, ` : '',
+    purpose: '',
+    centre: '',
+    in: '',
+    out: '',
+  };
+  const [typed, setTyped] = useState(begun);
+  const [told, setTold] = useState('');
+  const pictures = usePictures();
+  const who = useRef<HTMLInputElement>(null);
+  const key = useRef<string | null>(null);
+  const sending = useRef(false);
+  const set = (part: Partial<Typed>) => {
+    key.current = null;
+    setTold('');
+    setTyped((t) => ({ ...t, ...part }));
+  };
+  const date = readDate(typed.day, day);
+  const voucher = voucherOf(fund, typed, date, settles);
+  const asked = useDebounced(voucher ?? null);
+  const path = `/api/v1/companies/${company.id}/petty-cash/vouchers`;
+  const preview = useQuery({
+    queryKey: [...keys.company(company.id), 'petty cash', 'preview', asked],
+    queryFn: () => send<VoucherMade>('POST', `${path}?preview=true`, asked),
+    enabled: asked !== null,
+    retry: false,
+  });
+  const post = useMutation({
+    mutationFn: async () => {
+      key.current ??= newKey();
+      const made = await send<VoucherMade>('POST', path, voucher, key.current);
+      const kept = await pictures.keep(made.booked.entries[0]?.id, '');
+      return { made, missing: kept !== '' };
+    },
+    onSuccess: async ({ made, missing }) => {
+      key.current = null;
+      setTyped({ ...begun, day: typed.day, who: '' });
+      pictures.set([]);
+      setTold(
+        missing
+          ? say('pettycash.postedWithoutItsPictures', { number: made.booked.entries[0]?.reference ?? '' })
+          : '',
+      );
+      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
+      onDone();
+      who.current?.focus();
+    },
+    onSettled: () => {
+      sending.current = false;
+    },
+  });
+  const draft = useMutation({
+    mutationFn: () =>
+      send('POST', `/api/v1/companies/${company.id}/drafts`, {
+        kind: 'VOUCHER',
+        version: 0,
+        body: voucher,
+      }),
+    onSuccess: async () => {
+      setTyped({ ...begun, day: typed.day, who: '' });
+      setTold(say('pettycash.keptAsADraft'));
+      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
+      who.current?.focus();
+    },
+  });
+  useEffect(() => {
+    if (settles) {
+      who.current?.focus();
+    }
+  }, [settles]);
+  useKey('n', () => who.current?.focus());
+  const submit = () => {
+    if (voucher && !sending.current) {
+      sending.current = true;
+      post.mutate();
+    }
+  };
+  const onKey = (e: KeyboardEvent<HTMLTableRowElement>) => {
+    if (e.key === 's' && (e.ctrlKey || e.metaKey)) {
+      e.preventDefault();
+      if (voucher && !draft.isPending) {
+        draft.mutate();
+      }
+    } else if (e.key === 'Enter' && !e.defaultPrevented && e.target instanceof HTMLInputElement) {
+      e.preventDefault();
+      submit();
+    }
+  };
+  const shown = voucher && preview.data && !preview.isFetching ? preview.data : undefined;
+  const purposes: [string, string][] = [
+    ...fund.purposes.filter((p) => p.active).map((p): [string, string] => [String(p.id), p.name]),
+    ...(settles ? [] : [[ADVANCE, say('pettycash.advanceToSettle')] as [string, string]]),
+  ];
+  const error = post.error ?? draft.error ?? (voucher ? preview.error : null);
+  return (
+    <>
+      <tr className="next-voucher" onKeyDown={onKey}>
+        <td>
+          <Form.Control
+            aria-label={say('pettycash.day')}
+            value={typed.day}
+            isInvalid={date === null}
+            autoComplete="off"
+            onChange={(e) => set({ day: e.target.value })}
+          />
+        </td>
+        <td className="quiet">
+          {settles ? say('pettycash.settlesNumber', { number: settles.number }) : say('pettycash.next')}
+        </td>
+        <td>
+          <Form.Control
+            ref={who}
+            aria-label={say('pettycash.paidToFor')}
+            placeholder={say('pettycash.nameCommaWhatFor')}
+            value={typed.who}
+            maxLength={400}
+            autoComplete="off"
+            onChange={(e) => set({ who: e.target.value })}
+          />
+        </td>
+        <td>
+          <CellChooser
+            label={say('pettycash.purpose')}
+            value={typed.purpose}
+            choices={purposes}
+            empty={say('pettycash.typeIt')}
+            onChange={(purpose) =>
+              set({
+                purpose,
+                centre: fund.purposes.find((p) => String(p.id) === purpose)?.costCentre ?? '',
+              })
+            }
+          />
+        </td>
+        <td>
+          <Form.Control
+            aria-label={say('pettycash.costCentre')}
+            value={typed.centre}
+            maxLength={20}
+            autoComplete="off"
+            onChange={(e) => set({ centre: e.target.value })}
+          />
+        </td>
+        <td>
+          <Form.Control
+            className="num"
+            inputMode="decimal"
+            aria-label={say('pettycash.in')}
+            value={typed.in}
+            maxLength={40}
+            autoComplete="off"
+            disabled={settles !== undefined || typed.purpose === ADVANCE}
+            onChange={(e) => set({ in: e.target.value })}
+          />
+        </td>
+        <td>
+          <Form.Control
+            className="num"
+            inputMode="decimal"
+            aria-label={say('pettycash.out')}
+            value={typed.out}
+            maxLength={40}
+            autoComplete="off"
+            onChange={(e) => set({ out: e.target.value })}
+          />
+        </td>
+        <td className="num" aria-live="polite" aria-label={say('pettycash.inTheDrawerThen')}>
+          {shown ? report(shown.fund.identity.cash) : ''}
+        </td>
+      </tr>
+      <tr className="next-voucher-words">
+        <td colSpan={8}>
+          <FileDrop
+            enabled
+            label={say('pettycash.dropTheReceiptsPicture')}
+            onFile={(f) => pictures.set([...pictures.files, f])}
+          >
+            <span className="quiet">{say('pettycash.dropTheReceiptsPictureHere')}</span> <kbd>Enter</kbd>{' '}
+            <span className="quiet">{say('pettycash.posts')}</span> <kbd>Ctrl S</kbd>{' '}
+            <span className="quiet">{say('pettycash.keepsItAsADraft')}</span>
+            {shown?.tax && (
+              <span className="quiet"> {say('pettycash.taxIncluded', { tax: report(shown.tax) })}</span>
+            )}
+            {pictures.files.map((f, i) => (
+              <span key={`${f.name} ${i}`} className="ms-2">
+                {f.name}{' '}
+                <button
+                  type="button"
+                  className="as-link"
+                  aria-label={say('ledger.leaveOut', { name: f.name })}
+                  onClick={() => pictures.set(pictures.files.filter((_, n) => n !== i))}
+                >
+                  ×
+                </button>
+              </span>
+            ))}
+            {told && (
+              <strong className="ms-2" role="status">
+                {told}
+              </strong>
+            )}
+          </FileDrop>
+          <Problems error={error} title={say('pettycash.thisCannotBePostedYet')} />
+        </td>
+      </tr>
+    </>
+  );
+}
