@@ -15,7 +15,7 @@ export function DrawerIdentity({ of }: { of: Identity }) {
     ['way', of.onTheWay, say('pettycash.topUpsOnTheWay')],
     ['short', of.overShort, say('pettycash.shortLessOver')],
     ['banked', of.banked, say('pettycash.takenToTheBank')],
-    ['float', of.floatDue, say('pettycash.floatNotPaidIn')],
+    ['unpaid', of.floatDue, say('pettycash.floatNotPaidIn')],
   ];
   return (
     <div className="drawer-identity" role="group" aria-label={say('pettycash.whereTheFloatIs')}>

@@ -6,6 +6,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -140,12 +141,13 @@ public class FundSetUp {
             throw notAFloat(request.floatAmount());
         }
         Fund fund = funds.save(new Fund(companyId, own.id(), card(companyId, request, true)));
-        drawers.add(
+        DrawerMoveRow set = drawers.add(
                 fund,
                 DrawerMove.floatChanged(floats),
                 DrawerMoveRow.Paper.plain(request.date(), "", "", say("pettycash.floatSet")),
                 null,
                 who);
+        List<DrawerMoveRow> there = new ArrayList<>(List.of(set));
         jdbc.query(
                 "select e.id, e.number, e.entry_date, e.reference, e.text, sum(l.minor_units) from journal_line l"
                         + " join journal_entry e on e.id = l.journal_entry_id where l.ledger_account_id = ?"
@@ -153,7 +155,7 @@ public class FundSetUp {
                         + " order by e.entry_date, e.number",
                 row -> {
                     long cash = row.getLong(6);
-                    moves.save(new DrawerMoveRow(
+                    there.add(moves.save(new DrawerMoveRow(
                             fund,
                             cash > 0 ? DrawerMove.received(cash) : DrawerMove.voucher(-cash),
                             DrawerMoveRow.Paper.plain(
@@ -165,9 +167,13 @@ public class FundSetUp {
                                     row.getString(5)),
                             row.getLong(1),
                             who,
-                            clock.instant()));
+                            clock.instant())));
                 },
                 own.id());
+        // what lay there is the float itself, so that nothing of either waits for a top-up
+        if (there.stream().mapToLong(m -> m.move().due()).sum() == 0) {
+            there.forEach(m -> m.coveredBy(set.id()));
+        }
         activity.record(
                 companyId,
                 who,

@@ -321,4 +321,30 @@ class PettyCashTest extends ADrawer {
         }
         c.checkBooks();
     }
+
+    @Test
+    void aDrawerOnAnAccountInUse_beginsWithWhatLiesThere() {
+        account("1150", "Old drawer");
+        ok(c.post(
+                "/ledger/entries",
+                Map.of(
+                        "date",
+                        "2026-06-01",
+                        "reference",
+                        "START",
+                        "checkNumber",
+                        "",
+                        "text",
+                        "Taken into the books",
+                        "lines",
+                        List.of(
+                                Map.of("account", "1150", "debit", "250.00", "credit", "", "party", "", "text", ""),
+                                Map.of("account", "3900", "debit", "", "credit", "250.00", "party", "", "text", "")))));
+        long old = fund("Workshop", "1150", "250.00", "2026-06-01");
+        JsonNode identity = c.get("/petty-cash/funds/" + old).path("identity");
+        assertTrue(identity.path("holds").asBoolean(), identity.toString());
+        assertEquals("250.00", identity.path("cash").asString());
+        assertEquals("0.00", identity.path("received").asString());
+        assertEquals("0.00", identity.path("floatDue").asString());
+    }
 }
