@@ -125,7 +125,7 @@ export function NextVoucher({
       const kept = await pictures.keep(made.booked.entries[0]?.id, '');
       return { made, missing: kept !== '' };
     },
-    onSuccess: async ({ made, missing }) => {
+    onSuccess: ({ made, missing }) => {
       key.current = null;
       setTyped({ ...begun, day: typed.day, who: '' });
       pictures.set([]);
@@ -134,9 +134,10 @@ export function NextVoucher({
           ? say('pettycash.postedWithoutItsPictures', { number: made.booked.entries[0]?.reference ?? '' })
           : '',
       );
-      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
-      onDone();
+      // at once: whoever types on is not called back once the book has been read anew
       who.current?.focus();
+      onDone();
+      void queries.invalidateQueries({ queryKey: keys.company(company.id) });
     },
     onSettled: () => {
       sending.current = false;
@@ -149,11 +150,11 @@ export function NextVoucher({
         version: 0,
         body: voucher,
       }),
-    onSuccess: async () => {
+    onSuccess: () => {
       setTyped({ ...begun, day: typed.day, who: '' });
       setTold(say('pettycash.keptAsADraft'));
-      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
       who.current?.focus();
+      void queries.invalidateQueries({ queryKey: keys.company(company.id) });
     },
   });
   useEffect(() => {

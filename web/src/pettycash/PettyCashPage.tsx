@@ -83,6 +83,8 @@ function Drawer({ fund }: { fund: Fund }) {
   const [settles, setSettles] = useState<OpenMove>();
   const [side, setSide] = useState<'count' | 'top-up'>();
   const [counting, setCounting] = useState<number>();
+  // what a surprise count must not tell beforehand is not on the screen while it goes on
+  const [surprise, setSurprise] = useState(false);
   const day = search.get('day') ?? fund.today;
   const to = search.get('to') ?? undefined;
   const span = (search.get('span') ?? 'WEEK') as Span;
@@ -101,6 +103,7 @@ function Drawer({ fund }: { fund: Fund }) {
       }),
     onSuccess: async (count) => {
       setCounting(count.id);
+      setSurprise(count.surprise);
       setSide('count');
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
     },
@@ -108,6 +111,7 @@ function Drawer({ fund }: { fund: Fund }) {
   const count = () => {
     if (fund.openCountId !== undefined) {
       setCounting(fund.openCountId);
+      setSurprise(false);
       setSide('count');
     } else if (!begin.isPending) {
       begin.mutate(false);
@@ -118,8 +122,7 @@ function Drawer({ fund }: { fund: Fund }) {
   useKey('t', () => mayPost && fund.identity.worthTopUp && setSide('top-up'));
   useKey('[', () => move(-1));
   useKey(']', () => move(1));
-  // what a surprise count must not tell beforehand is not on the screen while it goes on
-  const hidden = side === 'count' && begin.data?.surprise && begin.data.id === counting;
+  const hidden = side === 'count' && surprise;
   return (
     <div className={`drawer-page${side ? ' with-side' : ''}`}>
       <div className="page">

@@ -31,6 +31,7 @@ class PettyCashTest {
             page.getByText("Tax included 1.40.").waitFor();
             page.keyboard().press("Enter");
             row(page, "crew meeting").waitFor();
+            Browsing.settled(page);
             voucher(page, "Harbour Post, parcels", "Post", "3 x 4.15");
             page.keyboard().press("Enter");
             row(page, "parcels").getByText("12.45").first().waitFor();
@@ -54,10 +55,10 @@ class PettyCashTest {
 
             page.locator("h1").click();
             page.keyboard().press("t");
-            page.getByLabel("From", new Page.GetByLabelOptions().setExact(true))
-                    .first()
-                    .selectOption("Operating");
-            page.locator(".drawer-side").getByLabel("Day").fill("2026-06-30");
+            page.locator(".drawer-side select").selectOption("Operating");
+            page.locator(".drawer-side")
+                    .getByLabel("Day", new Locator.GetByLabelOptions().setExact(true))
+                    .fill("2026-06-30");
             page.getByText("And leave").waitFor();
             button(page, "Top up").last().click();
             row(page, "Top-up of Dock office").first().waitFor();
