@@ -22,6 +22,7 @@ public final class Benchmarks {
         all.put("posting", new PostingBenchmark());
         all.put("find", new FindBenchmark());
         all.put("desk", new DeskBenchmark());
+        all.put("petty-cash", new PettyCashBenchmark());
         all.put("load", new LoadBenchmark());
         all.put("matching", new MatchingBenchmark());
         for (Map.Entry<String, Benchmark> e : all.entrySet()) {

@@ -97,10 +97,10 @@ class ScreenshotsTest {
             page.getByText("float, accounted for").waitFor();
             Browsing.settled(page);
             page.keyboard().press("c");
-            page.getByLabel("Pieces of 100").fill("2");
-            page.getByLabel("Pieces of 20").fill("1");
-            page.getByLabel("Pieces of 10").first().fill("1");
-            page.getByLabel("Pieces of 0.25").fill("1");
+            pieces(page, "100").fill("2");
+            pieces(page, "20").fill("1");
+            pieces(page, "10").fill("1");
+            pieces(page, "0.25").fill("1");
             page.keyboard().press("Tab");
             page.getByText("short").last().waitFor();
             shot(page, "petty-cash");
@@ -124,6 +124,10 @@ class ScreenshotsTest {
             iris.getByText("Which ledger account serves what").waitFor();
             shot(iris, "set-up");
         }
+    }
+
+    private static Locator pieces(Page page, String value) {
+        return page.getByLabel("Pieces of " + value, new Page.GetByLabelOptions().setExact(true));
     }
 
     private static void shot(Page page, String name) {

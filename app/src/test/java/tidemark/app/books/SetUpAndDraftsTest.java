@@ -473,7 +473,7 @@ class SetUpAndDraftsTest {
         Answer answer = own.post("/drafts", Map.of("kind", "GIFT", "version", 0, "body", Map.of()));
         assertEquals("draft.kind", answer.code(), answer.body().toString());
         assertEquals(
-                "one of DEPOSIT_SLIP, ENTRY, INVOICE, MOORING, PAYMENT, RECEIPT, RETURNED_ITEM, TRANSFER",
+                "one of DEPOSIT_SLIP, ENTRY, INVOICE, MOORING, PAYMENT, RECEIPT, RETURNED_ITEM, TRANSFER, VOUCHER",
                 answer.body().path("problems").get(0).path("expected").asString());
         assertEquals(0, own.get("/drafts").path("drafts").size());
     }
