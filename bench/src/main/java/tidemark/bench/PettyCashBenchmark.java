@@ -19,7 +19,7 @@ final class PettyCashBenchmark implements Benchmarks.Benchmark {
     private static final LocalDate LAST = LocalDate.of(2026, 6, 30);
 
     @Override
-    public void run() {
+    public void run() throws Exception {
         Installation installation = new Installation();
         double small = pages(installation, drawer(installation, "7101", 1));
         double large = pages(installation, drawer(installation, "7102", MONTHS));
@@ -33,7 +33,8 @@ final class PettyCashBenchmark implements Benchmarks.Benchmark {
     private static long drawer(Installation installation, String code, int months) {
         Chart chart = installation.bean(Chart.class);
         for (String one : new String[] {code, "9" + code}) {
-            chart.add(installation.company(), new LedgerAccount(one, "Drawer " + one, AccountType.ASSET, true), "bench");
+            chart.add(
+                    installation.company(), new LedgerAccount(one, "Drawer " + one, AccountType.ASSET, true), "bench");
         }
         long fund = installation
                 .bean(FundSetUp.class)
