@@ -163,7 +163,7 @@ function Drawer({ fund }: { fund: Fund }) {
           )}
           <button
             type="button"
-            className="as-link"
+            className="btn btn-outline-secondary"
             aria-label={say('pettycash.before')}
             onClick={() => move(-1)}
           >
@@ -171,7 +171,7 @@ function Drawer({ fund }: { fund: Fund }) {
           </button>
           <button
             type="button"
-            className="as-link"
+            className="btn btn-outline-secondary"
             aria-label={say('pettycash.after')}
             onClick={() => move(1)}
           >

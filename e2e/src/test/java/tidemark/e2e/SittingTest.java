@@ -279,7 +279,10 @@ class SittingTest {
             // one check that paid two invoices
             takeByEnter(page, "LOCKBOX 88-014", "Invoice 6-114", "Invoice 6-131");
             // one slip that the bank credited in two parts: undone, either line takes both again
-            page.getByPlaceholder("Words or amount").fill("DEPOSIT PART");
+            page.getByPlaceholder("Words or amount").fill("DEPOSIT");
+            row(page, "LOCKBOX 88-014")
+                    .waitFor(new Locator.WaitForOptions()
+                            .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
             atLine(page, "DEPOSIT PART 1");
             page.keyboard().press("u");
             page.locator(".candidate.first").waitFor();
