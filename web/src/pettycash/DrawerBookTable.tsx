@@ -46,7 +46,7 @@ export function DrawerBookTable({
       <tbody>
         {mayPost && (
           <NextVoucher
-            key={`${fund.id} ${settles?.id ?? 0} ${day}`}
+            key={settles?.id ?? 0}
             fund={fund}
             day={day}
             {...(settles && { settles })}

@@ -106,6 +106,8 @@ export function NextVoucher({
   const set = (part: Partial<Typed>) => {
     key.current = null;
     setTold('');
+    post.reset();
+    draft.reset();
     setTyped((t) => ({ ...t, ...part }));
   };
   const date = readDate(typed.day, day);
@@ -152,7 +154,11 @@ export function NextVoucher({
       }),
     onSuccess: () => {
       setTyped({ ...begun, day: typed.day, who: '' });
-      setTold(say('pettycash.keptAsADraft'));
+      // a picture is kept with an entry; it must not go to the next voucher
+      setTold(
+        pictures.files.length > 0 ? say('pettycash.keptWithoutItsPictures') : say('pettycash.keptAsADraft'),
+      );
+      pictures.set([]);
       who.current?.focus();
       void queries.invalidateQueries({ queryKey: keys.company(company.id) });
     },

@@ -69,10 +69,10 @@ export default function PettyCashPage() {
   );
 }
 
-const SPANS: [Span, string, string][] = [
-  ['DAY', say('pettycash.dayOne'), 'd'],
-  ['WEEK', say('pettycash.week'), 'w'],
-  ['MONTH', say('pettycash.month'), 'm'],
+const SPANS: [Span, string][] = [
+  ['DAY', say('pettycash.dayOne')],
+  ['WEEK', say('pettycash.week')],
+  ['MONTH', say('pettycash.month')],
 ];
 
 function Drawer({ fund }: { fund: Fund }) {
