@@ -91,6 +91,10 @@ final class BundledEntries {
         this.bundles = bundles;
     }
 
+    Bundles bundles() {
+        return bundles;
+    }
+
     /** Tells of bundles that are a little more than a line, so that what is usually kept back is found. */
     void meetFees(int l, UsualFees fees) {
         aLittleMore(terms.lines[l]).forEach(b -> fees.met(terms.lines[l].line.minorUnits(), b.total()));

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Queue;
 import java.util.Set;
-import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -130,11 +129,12 @@ final class GroupSearch {
             openShare[m] = (openShare[m] + 1) / (all[m] + 1);
         }
         this.pairs = pairs;
-        CompletableFuture<PartLines> prepared =
-                CompletableFuture.supplyAsync(() -> new PartLines(comparison, weights, openLine, pairs));
-        bundles = new Bundles(terms, openEntry);
-        bundled = new BundledEntries(comparison, weights, bundles, again);
-        parts = prepared.join();
+        SideBySide.Both<BundledEntries, PartLines> prepared = SideBySide.of(
+                () -> new BundledEntries(comparison, weights, new Bundles(terms, openEntry), again),
+                () -> new PartLines(comparison, weights, openLine, pairs));
+        bundled = prepared.first();
+        bundles = bundled.bundles();
+        parts = prepared.second();
     }
 
     /** Tells of bundles that are a little more than an open line, the latest first; so what is usually kept is found. */

@@ -5,7 +5,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.CompletableFuture;
 import java.util.stream.IntStream;
 import tidemark.core.rule.Rule;
 import tidemark.core.statement.BankLine;
@@ -317,10 +316,11 @@ public final class LinkageMatching implements MatchingEngine {
             Components components = new Components(all, contest.nodes());
             beliefs = new Beliefs(all, contest.nodes(), Beliefs.MOST_ROUNDS, beliefs);
             Beliefs last = beliefs;
-            CompletableFuture<Interchangeable> compared =
-                    CompletableFuture.supplyAsync(() -> new Interchangeable(terms, all, contest.pairCount(), last));
-            Assignment assignment = new Assignment(all, components, last, contest.nodes());
-            Interchangeable alike = compared.join();
+            SideBySide.Both<Assignment, Interchangeable> decided = SideBySide.of(
+                    () -> new Assignment(all, components, last, contest.nodes()),
+                    () -> new Interchangeable(terms, all, contest.pairCount(), last));
+            Assignment assignment = decided.first();
+            Interchangeable alike = decided.second();
             Rivals rivals = new Rivals(
                     all, assignment, h -> alike.logOdds(h, last), last::logOdds, alike::same, contest.nodes());
             return new ResultWriter(terms, contest, rivals, alike, table, rules, undone, firm);

@@ -1,19 +1,24 @@
 package tidemark.core.matching;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.TreeSet;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ForkJoinPool;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
+import tidemark.core.given.AccountYear;
 import tidemark.core.ledger.CashEntry;
 import tidemark.core.ledger.CashEntryId;
 import tidemark.core.statement.BankLine;
@@ -390,5 +395,33 @@ class BoundedWorkTest {
         MatchingResult result = new LinkageMatching().propose(lines, items, Learned.NOTHING);
         assertEquals(3_000, result.byLine().size());
         assertTrue(result.firm().isEmpty());
+    }
+
+    /** A pool that does nothing, since its workers wait for something that whoever matches may hold. */
+    @Test
+    void matching_endsWithoutAnybodyElseWorking() throws InterruptedException {
+        AccountYear year = new AccountYear(AccountYear.TYPICAL, 200, 5, 120);
+        MatchingResult asUsual = new LinkageMatching().propose(year.lines, year.items, Learned.NOTHING);
+        CountDownLatch release = new CountDownLatch(1);
+        CountDownLatch busy = new CountDownLatch(ForkJoinPool.getCommonPoolParallelism());
+        try {
+            for (int i = 0; i < ForkJoinPool.getCommonPoolParallelism(); i++) {
+                ForkJoinPool.commonPool().execute(() -> {
+                    busy.countDown();
+                    try {
+                        release.await();
+                    } catch (InterruptedException e) {
+                        Thread.currentThread().interrupt();
+                    }
+                });
+            }
+            busy.await();
+            MatchingResult alone = assertTimeoutPreemptively(
+                    Duration.ofSeconds(60),
+                    () -> new LinkageMatching().propose(year.lines, year.items, Learned.NOTHING));
+            assertEquals(asUsual.firm(), alone.firm());
+        } finally {
+            release.countDown();
+        }
     }
 }
