@@ -37,6 +37,12 @@ interface Props<B, R> {
   after?: (entryId: number | undefined, to: string) => Promise<string>;
   /** Whether whoever is here may book it, where that is not for preparers alone. */
   may?: boolean;
+  /** Papers that a draft keeps from now on; those it has where they are left out. */
+  paperIds?: number[];
+  /** Whether it is put right: the same path then says how it is now. */
+  change?: boolean;
+  /** What stands above the preview, such as a picture. */
+  above?: ReactNode;
   /** What the preview's answer adds below the entries. */
   beside?: (result: R) => ReactNode;
   children: ReactNode;
@@ -54,7 +60,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
   const base = `/api/v1/companies/${company.id}`;
   const form = useRef<HTMLFormElement>(null);
   const [first] = useState(() => JSON.stringify(p.body));
-  const [restored] = useState(() => !p.draft && unfinished(company.id, p.kind) !== undefined);
+  const [restored] = useState(() => !p.draft && !p.change && unfinished(company.id, p.kind) !== undefined);
   const [draft, setDraft] = useState(p.draft);
   // set before anything is sent: a second click comes before the first has drawn the button anew
   const sending = useRef(false);
@@ -62,11 +68,12 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
   const key = useRef<string | null>(null);
   const fit = !hasUnreadable(p.body);
   const ready = p.ready && fit;
+  const method = p.change ? 'PUT' : 'POST';
   // nothing is asked for a form that does not say enough, nor with what it said before it did
   const typed = useDebounced(ready ? p.body : null);
   const preview = useQuery({
     queryKey: [...keys.company(company.id), 'preview', p.path, typed],
-    queryFn: () => send<R>('POST', `${base}${p.path}?preview=true`, typed),
+    queryFn: () => send<R>(method, `${base}${p.path}?preview=true`, typed),
     enabled: ready && typed !== null && !hasUnreadable(typed) && may,
     placeholderData: (before) => before,
     retry: false,
@@ -79,10 +86,10 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
   }, [preview.data, preview.isPlaceholderData, onPreview]);
   const text = JSON.stringify(p.body);
   useEffect(() => {
-    if (!p.draft && text !== first) {
+    if (!p.draft && !p.change && text !== first) {
       keepUnfinished(company.id, p.kind, JSON.parse(text) as object);
     }
-  }, [company.id, p.draft, p.kind, text, first]);
+  }, [company.id, p.draft, p.change, p.kind, text, first]);
   useEffect(() => {
     form.current?.querySelector<HTMLElement>('input:not([type=checkbox]), select, textarea')?.focus();
   }, []);
@@ -93,6 +100,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
         kind: p.kind,
         version: draft?.version ?? 0,
         body: p.body,
+        ...(p.paperIds && { paperIds: p.paperIds }),
       }),
     onSuccess: (kept) => {
       setDraft(kept);
@@ -108,7 +116,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
     mutationFn: async (more: object) => {
       key.current ??= newKey();
       if (!draft) {
-        const result = await send<R>('POST', `${base}${p.path}`, { ...p.body, ...more }, key.current);
+        const result = await send<R>(method, `${base}${p.path}`, { ...p.body, ...more }, key.current);
         return then(p.booked(result).entries[0]?.id, p.done(result));
       }
       const kept = await keep.mutateAsync();
@@ -190,7 +198,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
             {book.error instanceof Unanswered ? say('draft.askAgainWithoutBookingTwice') : p.button}{' '}
             <kbd>Ctrl Enter</kbd>
           </Button>
-          {canPrepare && (
+          {canPrepare && !p.change && (
             <Button
               variant="outline-secondary"
               disabled={busy || !fit}
@@ -221,6 +229,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
         )}
       </Form>
       <div className="beside">
+        {p.above}
         <BookedPreview
           booked={tried ? p.booked(preview.data as R) : undefined}
           error={ready ? preview.error : undefined}

@@ -32,5 +32,6 @@ export function useDraft(kind: string) {
     error: draft.error,
     draft: draft.data?.draft,
     form: draft.data?.body ?? left,
+    papers: draft.data?.papers,
   };
 }

@@ -14,7 +14,9 @@ import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
 import { accountChoices, useChart, useParty } from '../shared/useBooks';
 import { keyOf, useTenders } from '../shared/useTenders';
-import { Pictures, usePictures } from '../ledger/Pictures';
+import { HandIn, TakesPapers } from '../attachment/HandIn';
+import type { Listed } from '../attachment/api';
+import { useHandedIn } from '../attachment/useHandedIn';
 import { ItemPicker } from './ItemPicker';
 import { PartyField } from './PartyChooser';
 import { SettlementProposal } from './SettlementProposal';
@@ -42,12 +44,14 @@ export default function ReceiptPage() {
     tender: 'CHECK',
     ...draft.form,
   };
-  return <ReceiptForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
+  return (
+    <ReceiptForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} papers={draft.papers} />
+  );
 }
 
-function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }) {
+function ReceiptForm({ initial, draft, papers }: { initial: Receipt; draft?: DraftView; papers?: Listed[] }) {
   const { company, session, canReceive } = useCurrentCompany();
-  const pictures = usePictures();
+  const pictures = useHandedIn(papers);
   const [form, setForm] = useState(initial);
   const chart = useChart();
   const tenders = useTenders();
@@ -78,6 +82,7 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
       onPreview={follow}
       may={canReceive}
       after={pictures.keep}
+      paperIds={pictures.ids}
       done={() => (form.partyId ? `/parties/${form.partyId}` : '/receipts-in-hand')}
     >
       <TimesOf party={form.partyId} />
@@ -198,7 +203,9 @@ function ReceiptForm({ initial, draft }: { initial: Receipt; draft?: DraftView }
       {ahead ? (
         <p className="quiet">{say('party.picturesAreKeptOnceItIsBooked')}</p>
       ) : (
-        <Pictures of={pictures} />
+        <TakesPapers of={pictures}>
+          <HandIn of={pictures} />
+        </TakesPapers>
       )}
       <GrossLines
         caption={say('party.receivedForOtherAccounts', { currency: company.currency })}

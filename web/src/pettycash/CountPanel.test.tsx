@@ -37,32 +37,39 @@ const ENTERED = {
   ],
 };
 
+const TYPED = { ...BEGUN, counted: '51.75', pieces: ENTERED.pieces };
+
 describe('the count of a drawer', () => {
   afterEach(cleanup);
 
   it('tells nothing beforehand, keeps what was typed when a field is left, and tells the difference then', async () => {
-    const sent = answering({
+    const answers: Parameters<typeof answering>[0] = {
       'GET /api/v1/companies/1/petty-cash/counts/5': { body: BEGUN },
-      'PUT /api/v1/companies/1/petty-cash/counts/5': { body: ENTERED },
+      'PUT /api/v1/companies/1/petty-cash/counts/5': { body: TYPED },
       'POST /api/v1/companies/1/petty-cash/counts/5/close': { body: { entries: [] } },
-    });
+    };
+    const sent = answering(answers);
     const done = vi.fn();
     renderHere(<CountPanel countId={5} onDone={done} />);
     expect(await screen.findByText('What should be there is told once it is counted.')).toBeTruthy();
     expect(screen.queryByText('Should be there')).toBeNull();
-    const close = screen.getByRole('button', { name: 'Close this count' });
-    expect((close as HTMLButtonElement).disabled).toBe(true);
+    expect(screen.queryByRole('button', { name: 'Close this count' })).toBeNull();
     const quarters = screen.getAllByRole('textbox')[1] as HTMLElement;
     await person.type(quarters, '7');
     await person.tab();
     const entered = () => sent.filter((s) => s.method === 'PUT').at(-1)?.body;
     await waitFor(() => expect(entered()).toEqual({ pieces: { 25: 7 } }));
+    // a tap counts on, and what was typed stays; nothing is told yet
+    await person.click(screen.getByRole('button', { name: 'One 50.00 more' }));
+    await waitFor(() => expect(entered()).toEqual({ pieces: { 5000: 1, 25: 7 } }));
+    expect(screen.queryByText('0.50 short')).toBeNull();
+    answers['PUT /api/v1/companies/1/petty-cash/counts/5'] = { body: ENTERED };
+    await person.click(screen.getByRole('button', { name: 'That is what I counted' }));
+    await waitFor(() => expect(entered()).toEqual({ pieces: { 5000: 1, 25: 7 }, done: true }));
     expect(await screen.findByText('0.50 short')).toBeTruthy();
     expect(screen.getByText(/1 moves were posted/)).toBeTruthy();
-    // a tap counts on from what the server has by now, and what was typed stays
-    await person.click(screen.getByRole('button', { name: 'One 50.00 more' }));
-    await waitFor(() => expect(entered()).toEqual({ pieces: { 5000: 2, 25: 7 } }));
-    await person.click(close);
+    expect((screen.getAllByRole('textbox')[1] as HTMLInputElement).matches(':disabled')).toBe(true);
+    await person.click(screen.getByRole('button', { name: 'Close this count' }));
     await waitFor(() => expect(done).toHaveBeenCalled());
   });
 });

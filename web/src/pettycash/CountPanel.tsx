@@ -32,8 +32,14 @@ export function CountPanel({ countId, onDone }: { countId: number; onDone: () =>
   const fresh = (seen: DrawerCount) => queries.setQueryData(pettyCashKeys.count(company.id, countId), seen);
   const enter = useMutation({
     scope: { id: `count ${countId}` },
-    mutationFn: (pieces: Record<string, number>) => send<DrawerCount>('PUT', path, { pieces }),
-    onSuccess: fresh,
+    mutationFn: (all: { pieces: Record<string, number>; done?: boolean }) =>
+      send<DrawerCount>('PUT', path, all),
+    onSuccess: (seen, sent) => {
+      fresh(seen);
+      if (sent.done) {
+        void queries.invalidateQueries({ queryKey: pettyCashKeys.funds(company.id) });
+      }
+    },
   });
   const ended = async () => {
     await queries.invalidateQueries({ queryKey: keys.company(company.id) });
@@ -42,11 +48,15 @@ export function CountPanel({ countId, onDone }: { countId: number; onDone: () =>
   const close = useMutation({ mutationFn: () => send('POST', `${path}/close`, {}), onSuccess: ended });
   const leave = useMutation({ mutationFn: () => send('POST', `${path}/leave`, {}), onSuccess: ended });
   const c = count.data;
+  const paper = `/api/v1/companies/${company.id}/petty-cash/funds/${c?.fundId ?? 0}`;
   if (!c) {
     return <Problems error={count.error} />;
   }
   const shown = (value: number, known: number) => typed[value] ?? (known > 0 ? String(known) : '');
-  const keep = () => {
+  // whoever was told what should be there counts no more
+  const stands = c.surprise && c.entered;
+  const blind = c.surprise && !c.entered;
+  const keep = (done?: boolean) => {
     const all: Record<string, number> = {};
     for (const p of c.pieces) {
       const text = latest.current[p.value] ?? (p.count > 0 ? String(p.count) : '');
@@ -57,7 +67,7 @@ export function CountPanel({ countId, onDone }: { countId: number; onDone: () =>
         all[p.value] = Number(text);
       }
     }
-    enter.mutate(all);
+    enter.mutate({ pieces: all, ...(done && { done }) });
   };
   const type = (value: number, text: string) => {
     latest.current = { ...latest.current, [value]: text };
@@ -76,52 +86,54 @@ export function CountPanel({ countId, onDone }: { countId: number; onDone: () =>
         <span className="quiet">{say('pettycash.by', { who: c.countedBy })}</span>
       </div>
       <p className="quiet">{say('pettycash.asOf', { time: dateTime(c.begunAt) })}</p>
-      <table className="plain pieces">
-        <caption className="visually-hidden">{say('pettycash.pieces')}</caption>
-        <thead>
-          <tr>
-            <th scope="col">{say('pettycash.piece')}</th>
-            <th scope="col">{say('pettycash.howMany')}</th>
-            <th scope="col">
-              <span className="visually-hidden">{say('pettycash.oneMoreOrLess')}</span>
-            </th>
-            <th scope="col" className="num">
-              {say('pettycash.comesTo')}
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {c.pieces.map((p) => (
-            <PieceRow
-              key={p.value}
-              value={p.name}
-              typed={shown(p.value, p.count)}
-              onType={(text) => type(p.value, text)}
-              onLeave={keep}
-            >
-              <td className="text-nowrap">
-                <button
-                  type="button"
-                  className="tap"
-                  aria-label={say('pettycash.oneLess', { piece: p.name })}
-                  onClick={() => one(p.value, p.count, -1)}
-                >
-                  −
-                </button>
-                <button
-                  type="button"
-                  className="tap"
-                  aria-label={say('pettycash.oneMore', { piece: p.name })}
-                  onClick={() => one(p.value, p.count, 1)}
-                >
-                  +
-                </button>
-              </td>
-              <td className="num">{report(p.comesTo)}</td>
-            </PieceRow>
-          ))}
-        </tbody>
-      </table>
+      <fieldset disabled={stands}>
+        <table className="plain pieces">
+          <caption className="visually-hidden">{say('pettycash.pieces')}</caption>
+          <thead>
+            <tr>
+              <th scope="col">{say('pettycash.piece')}</th>
+              <th scope="col">{say('pettycash.howMany')}</th>
+              <th scope="col">
+                <span className="visually-hidden">{say('pettycash.oneMoreOrLess')}</span>
+              </th>
+              <th scope="col" className="num">
+                {say('pettycash.comesTo')}
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {c.pieces.map((p) => (
+              <PieceRow
+                key={p.value}
+                value={p.name}
+                typed={shown(p.value, p.count)}
+                onType={(text) => type(p.value, text)}
+                onLeave={() => keep()}
+              >
+                <td className="text-nowrap">
+                  <button
+                    type="button"
+                    className="tap"
+                    aria-label={say('pettycash.oneLess', { piece: p.name })}
+                    onClick={() => one(p.value, p.count, -1)}
+                  >
+                    −
+                  </button>
+                  <button
+                    type="button"
+                    className="tap"
+                    aria-label={say('pettycash.oneMore', { piece: p.name })}
+                    onClick={() => one(p.value, p.count, 1)}
+                  >
+                    +
+                  </button>
+                </td>
+                <td className="num">{report(p.comesTo)}</td>
+              </PieceRow>
+            ))}
+          </tbody>
+        </table>
+      </fieldset>
       <table className="plain sums">
         <caption className="visually-hidden">{say('pettycash.whatWasCounted')}</caption>
         <tbody>
@@ -169,12 +181,20 @@ export function CountPanel({ countId, onDone }: { countId: number; onDone: () =>
       )}
       <Problems error={enter.error ?? close.error ?? leave.error} />
       <div className="actions">
-        <Button disabled={!c.entered || close.isPending || enter.isPending} onClick={() => close.mutate()}>
-          {say('pettycash.closeThisCount')}
-        </Button>
-        <Button variant="outline-secondary" onClick={() => window.print()}>
-          {say('pettycash.print')}
-        </Button>
+        {blind ? (
+          <Button disabled={enter.isPending} onClick={() => keep(true)}>
+            {say('pettycash.thatIsWhatICounted')}
+          </Button>
+        ) : (
+          <Button disabled={!c.entered || close.isPending || enter.isPending} onClick={() => close.mutate()}>
+            {say('pettycash.closeThisCount')}
+          </Button>
+        )}
+        {!blind && (
+          <a className="btn btn-outline-secondary" href={`${paper}/counts/${countId}/paper`}>
+            {say('pettycash.print')}
+          </a>
+        )}
         <Button variant="outline-secondary" disabled={leave.isPending} onClick={() => leave.mutate()}>
           {say('pettycash.leaveIt')}
         </Button>

@@ -1,5 +1,9 @@
 import { useState } from 'react';
+import { HandIn, TakesPapers } from '../attachment/HandIn';
+import type { Listed } from '../attachment/api';
+import { useHandedIn } from '../attachment/useHandedIn';
 import { BookingForm } from '../draft/BookingForm';
+import { EMPTY_LINE, GrossLines } from '../draft/GrossLines';
 import { useDraft } from '../draft/useDraft';
 import { useCurrentCompany } from '../session/session';
 import { DateField } from '../shared/DateField';
@@ -31,15 +35,19 @@ export default function DraftVoucherPage() {
     lines: [],
     ...draft.form,
   };
-  return <VoucherForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
+  return (
+    <VoucherForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} papers={draft.papers} />
+  );
 }
 
-function VoucherForm({ initial, draft }: { initial: Voucher; draft: Draft }) {
+function VoucherForm({ initial, draft, papers }: { initial: Voucher; draft: Draft; papers?: Listed[] }) {
+  const pictures = useHandedIn(papers);
   const { session } = useCurrentCompany();
   const funds = useFunds();
   const [form, setForm] = useState(initial);
   const set = (part: Partial<Voucher>) => setForm({ ...form, ...part });
   const fund = funds.data?.find((f) => f.id === form.fundId);
+  const lines = form.lines.filter((l) => l.account || l.amount);
   const kinds: [Voucher['kind'], string][] = [
     ['PAID', say('pettycash.paidOut')],
     ['RECEIVED', say('pettycash.paidIn')],
@@ -52,10 +60,12 @@ function VoucherForm({ initial, draft }: { initial: Voucher; draft: Draft }) {
       back={[`/petty-cash/${form.fundId}`, fund?.name ?? say('pettycash.pettyCash')]}
       kind="VOUCHER"
       path="/petty-cash/vouchers"
-      body={form}
+      body={{ ...form, lines }}
+      paperIds={pictures.ids}
+      after={pictures.keep}
       ready={
         form.who.trim() !== '' &&
-        (form.amount.trim() !== '' || form.price.trim() !== '' || form.kind === 'SETTLED')
+        (lines.length > 0 || form.amount.trim() !== '' || form.price.trim() !== '' || form.kind === 'SETTLED')
       }
       button={say('pettycash.postIt')}
       {...(draft && { draft })}
@@ -83,6 +93,19 @@ function VoucherForm({ initial, draft }: { initial: Voucher; draft: Draft }) {
         value={form.date}
         today={session.businessDate}
         onChange={(date) => set({ date })}
+      />
+      <DateField
+        label={say('pettycash.dayOnThePaper')}
+        value={form.paperDate ?? ''}
+        today={session.businessDate}
+        hint={say('pettycash.leftEmptyTheSame')}
+        onChange={(paperDate) => {
+          const other = { ...form, paperDate };
+          if (paperDate === '') {
+            delete (other as Partial<Voucher>).paperDate;
+          }
+          setForm(other);
+        }}
       />
       <TextField label={say('pettycash.paidTo')} value={form.who} onChange={(who) => set({ who })} />
       <TextField
@@ -121,6 +144,17 @@ function VoucherForm({ initial, draft }: { initial: Voucher; draft: Draft }) {
         max={40}
         onChange={(amount) => set({ amount, quantity: '', price: '' })}
       />
+      {form.kind !== 'ADVANCE' && (
+        <GrossLines
+          caption={say('pettycash.severalLinesInPlaceOfThePurpose')}
+          lines={form.lines.length > 0 ? form.lines : [EMPTY_LINE]}
+          button={say('pettycash.addALine')}
+          onChange={(next) => set({ lines: next })}
+        />
+      )}
+      <TakesPapers of={pictures}>
+        <HandIn of={pictures} />
+      </TakesPapers>
     </BookingForm>
   );
 }

@@ -1,12 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { Form } from 'react-bootstrap';
-import { usePictures } from '../ledger/Pictures';
+import { HandIn, TakesPapers } from '../attachment/HandIn';
+import { useHandedIn } from '../attachment/useHandedIn';
 import { useCurrentCompany } from '../session/session';
 import { send } from '../shared/api';
 import { CellChooser } from '../shared/Chooser';
 import { fullDate, readDate } from '../shared/dates';
-import { FileDrop } from '../shared/FileDrop';
 import { keys } from '../shared/keys';
 import { report } from '../shared/money';
 import { Problems } from '../shared/Problems';
@@ -99,7 +99,7 @@ export function NextVoucher({
   };
   const [typed, setTyped] = useState(begun);
   const [told, setTold] = useState('');
-  const pictures = usePictures();
+  const pictures = useHandedIn();
   const who = useRef<HTMLInputElement>(null);
   const key = useRef<string | null>(null);
   const sending = useRef(false);
@@ -123,19 +123,13 @@ export function NextVoucher({
   const post = useMutation({
     mutationFn: async () => {
       key.current ??= newKey();
-      const made = await send<VoucherMade>('POST', path, voucher, key.current);
-      const kept = await pictures.keep(made.booked.entries[0]?.id, '');
-      return { made, missing: kept !== '' };
+      return send<VoucherMade>('POST', path, { ...voucher, paperIds: pictures.ids }, key.current);
     },
-    onSuccess: ({ made, missing }) => {
+    onSuccess: () => {
       key.current = null;
       setTyped({ ...begun, day: typed.day, who: '' });
-      pictures.set([]);
-      setTold(
-        missing
-          ? say('pettycash.postedWithoutItsPictures', { number: made.booked.entries[0]?.reference ?? '' })
-          : '',
-      );
+      pictures.clear();
+      setTold('');
       // at once: whoever types on is not called back once the book has been read anew
       who.current?.focus();
       onDone();
@@ -151,14 +145,12 @@ export function NextVoucher({
         kind: 'VOUCHER',
         version: 0,
         body: voucher,
+        paperIds: pictures.ids,
       }),
     onSuccess: () => {
       setTyped({ ...begun, day: typed.day, who: '' });
-      // a picture is kept with an entry; it must not go to the next voucher
-      setTold(
-        pictures.files.length > 0 ? say('pettycash.keptWithoutItsPictures') : say('pettycash.keptAsADraft'),
-      );
-      pictures.set([]);
+      setTold(say('pettycash.keptAsADraft'));
+      pictures.clear();
       who.current?.focus();
       void queries.invalidateQueries({ queryKey: keys.company(company.id) });
     },
@@ -170,7 +162,7 @@ export function NextVoucher({
   }, [settles]);
   useKey('n', () => who.current?.focus());
   const submit = () => {
-    if (voucher && !sending.current) {
+    if (voucher && !pictures.busy && !sending.current) {
       sending.current = true;
       post.mutate();
     }
@@ -270,36 +262,19 @@ export function NextVoucher({
       </tr>
       <tr className="next-voucher-words">
         <td colSpan={8}>
-          <FileDrop
-            enabled
-            label={say('pettycash.dropTheReceiptsPicture')}
-            onFile={(f) => pictures.set([...pictures.files, f])}
-          >
-            <span className="quiet">{say('pettycash.dropTheReceiptsPictureHere')}</span> <kbd>Enter</kbd>{' '}
-            <span className="quiet">{say('pettycash.posts')}</span> <kbd>Ctrl S</kbd>{' '}
+          <TakesPapers of={pictures}>
+            <kbd>Enter</kbd> <span className="quiet">{say('pettycash.posts')}</span> <kbd>Ctrl S</kbd>{' '}
             <span className="quiet">{say('pettycash.keepsItAsADraft')}</span>
             {shown?.tax && (
               <span className="quiet"> {say('pettycash.taxIncluded', { tax: report(shown.tax) })}</span>
             )}
-            {pictures.files.map((f, i) => (
-              <span key={`${f.name} ${i}`} className="ms-2">
-                {f.name}{' '}
-                <button
-                  type="button"
-                  className="as-link"
-                  aria-label={say('ledger.leaveOut', { name: f.name })}
-                  onClick={() => pictures.set(pictures.files.filter((_, n) => n !== i))}
-                >
-                  ×
-                </button>
-              </span>
-            ))}
             {told && (
               <strong className="ms-2" role="status">
                 {told}
               </strong>
             )}
-          </FileDrop>
+            <HandIn of={pictures} hint={say('pettycash.dropTheReceiptsPictureHere')} />
+          </TakesPapers>
           <Problems error={error} title={say('pettycash.thisCannotBePostedYet')} />
         </td>
       </tr>

@@ -83,8 +83,6 @@ function Drawer({ fund }: { fund: Fund }) {
   const [settles, setSettles] = useState<OpenMove>();
   const [side, setSide] = useState<'count' | 'top-up'>();
   const [counting, setCounting] = useState<number>();
-  // what a surprise count must not tell beforehand is not on the screen while it goes on
-  const [surprise, setSurprise] = useState(false);
   const day = search.get('day') ?? fund.today;
   const to = search.get('to') ?? undefined;
   const span = (search.get('span') ?? 'WEEK') as Span;
@@ -103,7 +101,6 @@ function Drawer({ fund }: { fund: Fund }) {
       }),
     onSuccess: async (count) => {
       setCounting(count.id);
-      setSurprise(count.surprise);
       setSide('count');
       await queries.invalidateQueries({ queryKey: keys.company(company.id) });
     },
@@ -111,7 +108,6 @@ function Drawer({ fund }: { fund: Fund }) {
   const count = () => {
     if (fund.openCountId !== undefined) {
       setCounting(fund.openCountId);
-      setSurprise(false);
       setSide('count');
     } else if (!begin.isPending) {
       begin.mutate(false);
@@ -122,7 +118,8 @@ function Drawer({ fund }: { fund: Fund }) {
   useKey('t', () => mayPost && fund.identity.worthTopUp && setSide('top-up'));
   useKey('[', () => move(-1));
   useKey(']', () => move(1));
-  const hidden = side === 'count' && surprise;
+  // what a surprise count must not tell beforehand is on nobody's screen while it goes on
+  const hidden = fund.surprise;
   return (
     <div className={`drawer-page${side ? ' with-side' : ''}`}>
       <div className="page">
@@ -135,7 +132,11 @@ function Drawer({ fund }: { fund: Fund }) {
               : say('pettycash.neverCounted')}
           </span>
         </div>
-        {!hidden && <DrawerIdentity of={fund.identity} />}
+        {hidden ? (
+          <p className="told">{say('pettycash.hiddenWhileItIsCounted')}</p>
+        ) : (
+          <DrawerIdentity of={fund.identity} />
+        )}
         {!fund.identity.holds && (
           <p className="attention">
             {say('pettycash.ledgerSaysAnother', { amount: report(fund.identity.ledger) })}
@@ -190,7 +191,7 @@ function Drawer({ fund }: { fund: Fund }) {
               <Button variant="outline-secondary" onClick={count}>
                 {say('pettycash.countTheDrawer')} <kbd>c</kbd>
               </Button>
-              {fund.identity.worthTopUp && (
+              {!hidden && fund.identity.worthTopUp && (
                 <Button onClick={() => setSide('top-up')}>
                   {say('pettycash.topUpBy', { amount: report(fund.identity.toTopUp) })} <kbd>t</kbd>
                 </Button>
@@ -225,10 +226,13 @@ function Drawer({ fund }: { fund: Fund }) {
           {book.data && (
             <ExportLinks
               path={`/petty-cash/funds/${fund.id}/book/file?from=${book.data.from}&to=${book.data.to}`}
+              pdf={`/petty-cash/funds/${fund.id}/book/paper?from=${book.data.from}&to=${book.data.to}`}
             />
           )}
           <p>
             <Link to={`/petty-cash/${fund.id}/counts`}>{say('pettycash.countsSoFar')}</Link>
+            {' · '}
+            <Link to={`/petty-cash/${fund.id}/months`}>{say('pettycash.closedMonths')}</Link>
             {mayPost && (
               <>
                 {' · '}

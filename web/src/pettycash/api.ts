@@ -10,3 +10,4 @@ export type Identity = Schemas['DrawerIdentity'];
 export type OpenMove = Schemas['OpenMove'];
 export type Voucher = Schemas['NewVoucher'];
 export type VoucherMade = Schemas['VoucherMade'];
+export type DrawerMonthList = Schemas['DrawerMonthList'];

@@ -5,6 +5,7 @@ import { say } from '../words';
 const PettyCashPage = lazy(() => import('./PettyCashPage'));
 const CountsPage = lazy(() => import('./CountsPage'));
 const FundSettingsPage = lazy(() => import('./FundSettingsPage'));
+const DrawerMonthsPage = lazy(() => import('./DrawerMonthsPage'));
 const DraftVoucherPage = lazy(() => import('./DraftVoucherPage'));
 
 export const capability: Capability = {
@@ -14,6 +15,7 @@ export const capability: Capability = {
     '/petty-cash/draft': DraftVoucherPage,
     '/petty-cash/:id': PettyCashPage,
     '/petty-cash/:id/counts': CountsPage,
+    '/petty-cash/:id/months': DrawerMonthsPage,
     '/petty-cash/:id/settings': FundSettingsPage,
   },
   forms: [{ kind: 'VOUCHER', words: say('pettycash.voucherOfPettyCash'), path: '/petty-cash/draft' }],

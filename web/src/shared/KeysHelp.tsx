@@ -17,6 +17,7 @@ const KEYS: [string, string][] = [
   ['t', say('shared.traceTheGap')],
   ['p', say('shared.foldTheProofAwayOrShowIt')],
   [say('shared.keysOfASlip'), say('shared.onASlipPutOnOrTakeOff')],
+  [say('shared.keysOfADrawer'), say('shared.inADrawerTheNextCountTopUp')],
   ['/', say('shared.findAnything')],
   ['?', say('shared.showTheseKeys')],
   [say('shared.shiftAndArrow'), say('shared.selectAndGoOn')],

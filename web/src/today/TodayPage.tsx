@@ -1,5 +1,6 @@
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { WatchedAccounts } from '../clearing/WatchedAccounts';
+import { carry, isPaper } from '../expense/dropped';
 import { useCurrentCompany } from '../session/session';
 import type { Task } from './api';
 import { longDate } from '../shared/dates';
@@ -47,6 +48,16 @@ export function TodayPage() {
   const { canPrepare, canAdminister } = useCurrentCompany();
   const today = useToday();
   const take = useTaking();
+  const navigate = useNavigate();
+  // a picture is one of an expense; all else is a statement
+  const bring = (given: { file: File; account?: number }) => {
+    if (isPaper(given.file)) {
+      carry(given.file);
+      void navigate('/expenses/new');
+    } else {
+      take.mutate(given);
+    }
+  };
   if (!today.data) {
     return <Problems error={today.error} />;
   }
@@ -55,7 +66,7 @@ export function TodayPage() {
     <FileDrop
       enabled={canPrepare}
       label={say('today.dropAStatementTheAccountIsFound')}
-      onFile={(file) => take.mutate({ file })}
+      onFile={(file) => bring({ file })}
     >
       <div className="page">
         <h1>{longDate(businessDate)}</h1>
@@ -74,7 +85,7 @@ export function TodayPage() {
         ) : (
           <AccountLanes
             view={today.data}
-            onFile={(file, account) => take.mutate({ file, account })}
+            onFile={(file, account) => bring({ file, account })}
             canDrop={canPrepare}
           />
         )}
@@ -83,10 +94,7 @@ export function TodayPage() {
             <div className="d-flex justify-content-between align-items-baseline">
               <h2>{say('today.needsAHand')}</h2>
               {canPrepare && (
-                <FileButton
-                  label={say('today.readAStatementFile')}
-                  onFile={(file) => take.mutate({ file })}
-                />
+                <FileButton label={say('today.readAStatementFile')} onFile={(file) => bring({ file })} />
               )}
             </div>
             {tasks.length === 0 && <p className="quiet">{say('today.nothingEveryAccountIsUpToDate')}</p>}

@@ -17,6 +17,8 @@ final class Api {
     private final CookieManager cookies = new CookieManager();
     private final HttpClient http =
             HttpClient.newBuilder().cookieHandler(cookies).build();
+    private static final int STILL_READ = 202;
+
     private final String url;
 
     Api(Server server, String login) {
@@ -75,12 +77,32 @@ final class Api {
 
     int upload(String path, byte[] file) {
         String head = "--tide\r\nContent-Disposition: form-data; name=\"file\"; filename=\"june.xml\"\r\n\r\n";
-        return send(request(path)
+        int status = send(request(path)
                 .header("Content-Type", "multipart/form-data; boundary=tide")
                 .POST(HttpRequest.BodyPublishers.concat(
                         HttpRequest.BodyPublishers.ofString(head),
                         HttpRequest.BodyPublishers.ofByteArray(file),
                         HttpRequest.BodyPublishers.ofByteArray("\r\n--tide--\r\n".getBytes(StandardCharsets.UTF_8)))));
+        return status == STILL_READ ? readToItsEnd(path) : status;
+    }
+
+    /** On a busy machine the answer comes before the file is read to its end; what becomes of it is asked for then. */
+    private int readToItsEnd(String path) {
+        Matcher at = Pattern.compile("(/api/v1/companies/\\d+)/bank-accounts/(\\d+)/.*")
+                .matcher(path);
+        assertTrue(at.matches());
+        try {
+            for (int i = 0; i < 240; i++) {
+                String files = get(at.group(1) + "/incoming-files?accountId=" + at.group(2));
+                if (!files.contains("\"state\":\"READING\"")) {
+                    return files.contains("\"state\":\"TAKEN\"") ? 200 : STILL_READ;
+                }
+                Thread.sleep(500);
+            }
+            return STILL_READ;
+        } catch (IllegalStateException | InterruptedException e) {
+            return -1;
+        }
     }
 
     private int send(HttpRequest.Builder request) {

@@ -21,7 +21,7 @@ class PettyCashTest {
                 Browsing browsing = new Browsing()) {
             Page page = browsing.window(1280, 800);
             Browsing.signIn(page, server.url(), "maren");
-            page.navigate(server.url() + "/petty-cash");
+            page.navigate(server.url() + "/petty-cash?day=2026-06-30");
             page.getByText("float, accounted for").waitFor();
             Browsing.settled(page);
             String before = inTheDrawer(page);
@@ -103,6 +103,9 @@ class PettyCashTest {
         button(tablet, "One 20.00 more").click();
         button(tablet, "One 20.00 more").click();
         button(tablet, "One 5.00 more").click();
+        assertEquals(0, tablet.locator(".drawer-identity").count());
+        Browsing.settled(tablet);
+        button(tablet, "That is what I counted").click();
         tablet.getByText("5.00 short").waitFor();
         Browsing.settled(tablet);
         button(tablet, "Close this count").click();

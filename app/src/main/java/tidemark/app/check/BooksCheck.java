@@ -308,11 +308,14 @@ public final class BooksCheck {
         });
         add(say("check.filesOfStatementsHaveTheDigestThey"), broken);
         List<String> papers = new ArrayList<>();
-        jdbc.query("select id, name, sha256, content from attachment", row -> {
-            if (!row.getString(3).equals(digest(row.getBytes(4)))) {
-                papers.add(say("check.attachment", row.getLong(1), row.getString(2)));
-            }
-        });
+        jdbc.query(
+                "select p.id, p.name, s.sha256, s.content from paper p"
+                        + " join stored_paper s on s.id = p.stored_paper_id where s.content is not null",
+                row -> {
+                    if (!row.getString(3).equals(digest(row.getBytes(4)))) {
+                        papers.add(say("check.attachment", row.getLong(1), row.getString(2)));
+                    }
+                });
         add(say("check.attachmentsHaveTheDigestTheyCameWith"), papers);
     }
 

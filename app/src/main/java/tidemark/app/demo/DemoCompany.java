@@ -69,6 +69,7 @@ public class DemoCompany {
     private final DemoLedger demoLedger;
     private final DemoDesk desk;
     private final DemoPettyCash pettyCash;
+    private final DemoExpenses expenses;
     private final Statements statements;
     private final IncomingFiles incomingFiles;
     private final Months months;
@@ -89,6 +90,7 @@ public class DemoCompany {
             DemoLedger demoLedger,
             DemoDesk desk,
             DemoPettyCash pettyCash,
+            DemoExpenses expenses,
             Statements statements,
             IncomingFiles incomingFiles,
             Months months,
@@ -107,6 +109,7 @@ public class DemoCompany {
         this.demoLedger = demoLedger;
         this.desk = desk;
         this.pettyCash = pettyCash;
+        this.expenses = expenses;
         this.statements = statements;
         this.incomingFiles = incomingFiles;
         this.months = months;
@@ -175,6 +178,7 @@ public class DemoCompany {
                     long account = Objects.requireNonNull(accounts.get(name)).id();
                     close(id, bankAccounts.get(id, account), name, story, month, maren, torvald);
                 }
+                pettyCash.month(place, month, torvald);
             }
         }
         for (YearMonth month = Story.FIRST; month.isBefore(YearMonth.of(2026, 5)); month = month.plusMonths(1)) {
@@ -185,6 +189,7 @@ public class DemoCompany {
         clock.tell(LocalDate.of(2026, 7, 2), 8, 50);
         desk.fill(place);
         pettyCash.tell(place);
+        expenses.tell(place);
     }
 
     private Actor person(long companyId, String login, String name, Role role) {

@@ -387,6 +387,6 @@ class DemoDesk {
     }
 
     private void keep(DemoLedger.Place place, String kind, Map<String, Object> body) {
-        drafts.keep(place.companyId(), null, 0, kind, body, MAREN);
+        drafts.keep(place.companyId(), null, 0, kind, body, null, MAREN);
     }
 }

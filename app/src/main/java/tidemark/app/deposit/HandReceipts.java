@@ -15,10 +15,10 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Limits;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
+import tidemark.app.attachment.Papers;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
-import tidemark.app.ledger.Attachments;
 import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.JournalEntryRow;
 import tidemark.app.ledger.Ledger;
@@ -44,7 +44,7 @@ public class HandReceipts {
     private final ReceiptInHandRepository receipts;
     private final Receipts bookings;
     private final Tenders tenders;
-    private final Attachments papers;
+    private final Papers papers;
     private final Reversals reversals;
     private final BankAccounts bankAccounts;
     private final Companies companies;
@@ -56,7 +56,7 @@ public class HandReceipts {
             ReceiptInHandRepository receipts,
             Receipts bookings,
             Tenders tenders,
-            Attachments papers,
+            Papers papers,
             Reversals reversals,
             BankAccounts bankAccounts,
             Companies companies,
@@ -200,7 +200,7 @@ public class HandReceipts {
         }
         Long now = stands.journalEntryId();
         if (now != null) {
-            papers.carry(companyId, entry, now);
+            papers.carry(entry, now, form.date());
         }
         receipts.saveAndFlush(stands);
         activity.record(

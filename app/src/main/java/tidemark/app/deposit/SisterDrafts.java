@@ -86,7 +86,7 @@ class SisterDrafts implements ReceiptKeeper {
                         List.of(
                                 line(there, Purpose.SISTER_COMPANIES, amount, "", us, here.name()),
                                 line(there, Purpose.RECEIVABLES, "", amount, payer, receipt.payer())));
-        drafts.getObject().keep(there.id(), null, 0, "ENTRY", body, say("sister.who", here.name()));
+        drafts.getObject().keep(there.id(), null, 0, "ENTRY", body, null, say("sister.who", here.name()));
         activity.record(
                 here.id(),
                 say("sister.who", here.name()),

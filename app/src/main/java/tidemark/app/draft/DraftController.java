@@ -42,11 +42,12 @@ class DraftController {
         this.paper = paper;
     }
 
-    /** @param version of the draft as it was opened; 0 for a new one */
+    /** @param version of the draft as it was opened; 0 for a new one; {@code paperIds} absent for those it has */
     record KeptDraft(
             @NotNull @Size(max = 20) String kind,
             int version,
-            @NotNull Map<String, Object> body) {}
+            @NotNull Map<String, Object> body,
+            @Nullable @Size(max = 20) List<@NotNull Long> paperIds) {}
 
     @GetMapping("/drafts")
     @Requires(Right.VIEW)
@@ -71,14 +72,14 @@ class DraftController {
     @Requires(Right.PREPARE)
     @ResponseStatus(HttpStatus.CREATED)
     Drafts.DraftView keep(@PathVariable long companyId, @RequestBody @Valid KeptDraft body, Actor actor) {
-        return drafts.keep(companyId, null, 0, body.kind(), body.body(), actor.name());
+        return drafts.keep(companyId, null, 0, body.kind(), body.body(), body.paperIds(), actor.name());
     }
 
     @PutMapping("/drafts/{draftId}")
     @Requires(Right.PREPARE)
     Drafts.DraftView change(
             @PathVariable long companyId, @PathVariable long draftId, @RequestBody @Valid KeptDraft body, Actor actor) {
-        return drafts.keep(companyId, draftId, body.version(), body.kind(), body.body(), actor.name());
+        return drafts.keep(companyId, draftId, body.version(), body.kind(), body.body(), body.paperIds(), actor.name());
     }
 
     @DeleteMapping("/drafts/{draftId}")

@@ -18,6 +18,7 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
+import tidemark.app.attachment.Papers;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.database.LockedRow;
@@ -38,6 +39,7 @@ public class Drafts {
     private final BankAccounts bankAccounts;
     private final ActivityLog activity;
     private final RowLocks locks;
+    private final Papers papers;
     private final JsonMapper json;
     private final Clock clock;
 
@@ -48,6 +50,7 @@ public class Drafts {
             BankAccounts bankAccounts,
             ActivityLog activity,
             RowLocks locks,
+            Papers papers,
             JsonMapper json,
             Clock clock) {
         this.drafts = drafts;
@@ -56,6 +59,7 @@ public class Drafts {
         this.bankAccounts = bankAccounts;
         this.activity = activity;
         this.locks = locks;
+        this.papers = papers;
         this.json = json;
         this.clock = clock;
     }
@@ -75,8 +79,8 @@ public class Drafts {
     /** @param more whether more fit than are listed, which are as many as one run may post */
     public record DraftList(List<DraftView> drafts, boolean more) {}
 
-    /** @param body the form as it was typed */
-    public record DraftDetail(DraftView draft, Map<String, Object> body) {}
+    /** @param body the form as it was typed; {@code papers} that it keeps */
+    public record DraftDetail(DraftView draft, Map<String, Object> body, List<Papers.Listed> papers) {}
 
     /** What a list of drafts shows; absent for all. */
     public record Filter(
@@ -133,7 +137,7 @@ public class Drafts {
     @Transactional(readOnly = true)
     public DraftDetail get(long companyId, long id) {
         Draft draft = find(companyId, id);
-        return new DraftDetail(view(draft, names(companyId)), form(draft.body()));
+        return new DraftDetail(view(draft, names(companyId)), form(draft.body()), papers.ofDraft(id));
     }
 
     @SuppressWarnings("unchecked")
@@ -167,10 +171,20 @@ public class Drafts {
                 .orElseThrow(() -> new NotFound(say("draft.draft")));
     }
 
-    /** Keeps a form as it is; a version older than what is kept is told apart, and nothing is overwritten. */
+    /**
+     * Keeps a form as it is; a version older than what is kept is told apart, and nothing is overwritten.
+     *
+     * @param paperIds the papers that it keeps from now on; absent for those it has
+     */
     @Transactional
     public DraftView keep(
-            long companyId, @Nullable Long id, int version, String kind, Map<String, Object> body, String who) {
+            long companyId,
+            @Nullable Long id,
+            int version,
+            String kind,
+            Map<String, Object> body,
+            @Nullable List<Long> paperIds,
+            String who) {
         Draft draft;
         if (id == null) {
             draft = new Draft(companyId, kind, who, clock.instant());
@@ -200,6 +214,7 @@ public class Drafts {
         }
         draft.keep(text, forms.summary(draft.kind(), tree, place(companyId)), clock.instant());
         drafts.saveAndFlush(draft);
+        papers.ofDraft(companyId, paperIds, draft.id());
         activity.record(
                 companyId, who, "draft.kept", "draft", draft.id(), say("draft.kept.keptTheDraft", draft.title()));
         return view(draft, names(companyId));
@@ -226,6 +241,7 @@ public class Drafts {
             throw gone(draft);
         }
         draft.close(Draft.State.DISCARDED);
+        papers.discarded(companyId, id);
         activity.record(
                 companyId,
                 who,

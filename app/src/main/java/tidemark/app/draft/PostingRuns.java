@@ -21,6 +21,7 @@ import tidemark.app.access.Actor;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.approval.Approvals;
+import tidemark.app.attachment.Papers;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.MasterData;
 import tidemark.app.ledger.JournalEntryRow;
@@ -40,6 +41,7 @@ public class PostingRuns {
     private final Approvals approvals;
     private final LedgerViews ledgerViews;
     private final BankAccounts bankAccounts;
+    private final Papers papers;
     private final ActivityLog activity;
     private final EntityManager em;
     private final TransactionTemplate transaction;
@@ -53,6 +55,7 @@ public class PostingRuns {
             Approvals approvals,
             LedgerViews ledgerViews,
             BankAccounts bankAccounts,
+            Papers papers,
             ActivityLog activity,
             EntityManager em,
             PlatformTransactionManager transactions,
@@ -64,6 +67,7 @@ public class PostingRuns {
         this.approvals = approvals;
         this.ledgerViews = ledgerViews;
         this.bankAccounts = bankAccounts;
+        this.papers = papers;
         this.activity = activity;
         this.em = em;
         this.transaction = new TransactionTemplate(transactions);
@@ -244,6 +248,7 @@ public class PostingRuns {
                 Drafts.checkOpen(draft);
                 Ledger.Booked one = forms.post(draft, asked.accountingDate(), actor);
                 draft.close(Draft.State.POSTED);
+                one.entries().stream().findFirst().ifPresent(e -> papers.posted(draft.id(), e.id(), e.entryDate()));
                 return one;
             });
         } catch (RuleViolation e) {

@@ -29,6 +29,7 @@ import org.springframework.web.multipart.MultipartFile;
 import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
+import tidemark.app.attachment.Papers;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -53,10 +54,11 @@ public class LedgerController {
     private final BankAccounts bankAccounts;
     private final Reversals reversals;
     private final Chart chart;
-    private final Attachments attachments;
+    private final Papers papers;
     private final MasterData masterData;
     private final PartyNames parties;
     private final ManualEntries manual;
+    private final EntryExport export;
 
     LedgerController(
             Ledger ledger,
@@ -66,10 +68,11 @@ public class LedgerController {
             BankAccounts bankAccounts,
             Reversals reversals,
             Chart chart,
-            Attachments attachments,
+            Papers papers,
             MasterData masterData,
             PartyNames parties,
-            ManualEntries manual) {
+            ManualEntries manual,
+            EntryExport export) {
         this.ledger = ledger;
         this.views = views;
         this.accountViews = accountViews;
@@ -77,10 +80,11 @@ public class LedgerController {
         this.bankAccounts = bankAccounts;
         this.reversals = reversals;
         this.chart = chart;
-        this.attachments = attachments;
+        this.papers = papers;
         this.masterData = masterData;
         this.parties = parties;
         this.manual = manual;
+        this.export = export;
     }
 
     record NewAccount(
@@ -240,19 +244,40 @@ public class LedgerController {
     Attached attach(
             @PathVariable long companyId, @PathVariable long entryId, @RequestParam MultipartFile file, Actor actor)
             throws IOException {
-        return new Attached(attachments.add(
+        JournalEntryRow entry = ledger.entry(companyId, entryId);
+        return new Attached(papers.add(
                 companyId,
                 entryId,
+                entry.entryDate(),
                 Objects.requireNonNullElse(file.getOriginalFilename(), ""),
-                file.getSize() > Attachments.LARGEST ? new byte[0] : file.getBytes(),
+                file.getSize(),
+                file.getSize() > Papers.LARGEST ? new byte[0] : file.getBytes(),
                 actor.name()));
     }
 
-    @GetMapping("/attachments/{attachmentId}")
+    /** Papers that were handed in before. */
+    record PapersOfEntry(@NotNull @Size(max = 20) List<@NotNull Long> paperIds) {}
+
+    @PostMapping("/entries/{entryId}/papers")
+    @Requires(Right.RECEIVE)
+    @Transactional
+    public void papers(
+            @PathVariable long companyId,
+            @PathVariable long entryId,
+            @RequestBody @Valid PapersOfEntry body,
+            Actor actor) {
+        JournalEntryRow entry = ledger.entry(companyId, entryId);
+        papers.ofEntry(companyId, body.paperIds(), entryId, entry.entryDate());
+    }
+
+    /** An entry to take along: what is booked as JSON and CSV, and its papers. */
+    @GetMapping("/entries/{entryId}/export")
     @Requires(Right.VIEW)
-    ResponseEntity<byte[]> attachment(@PathVariable long companyId, @PathVariable long attachmentId) {
-        Attachment found = attachments.get(companyId, attachmentId);
-        return TableFile.file(found.name(), MediaType.parseMediaType(found.mediaType()), found.content());
+    ResponseEntity<byte[]> export(@PathVariable long companyId, @PathVariable long entryId) {
+        return TableFile.file(
+                "entry-" + ledger.entry(companyId, entryId).number() + ".zip",
+                MediaType.parseMediaType("application/zip"),
+                export.of(companyId, entryId));
     }
 
     @GetMapping("/entries")

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.attachment.Papers;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -35,7 +36,7 @@ public class LedgerViews {
     private final JournalEntryRepository entries;
     private final EntrySources sources;
     private final AccountTotals totals;
-    private final AttachmentRepository attachments;
+    private final Papers papers;
     private final List<PostingListener> listeners;
     private final CashEntryRepository cashEntries;
     private final BankAccounts bankAccounts;
@@ -46,7 +47,7 @@ public class LedgerViews {
             JournalEntryRepository entries,
             EntrySources sources,
             AccountTotals totals,
-            AttachmentRepository attachments,
+            Papers papers,
             List<PostingListener> listeners,
             CashEntryRepository cashEntries,
             BankAccounts bankAccounts,
@@ -55,7 +56,7 @@ public class LedgerViews {
         this.entries = entries;
         this.sources = sources;
         this.totals = totals;
-        this.attachments = attachments;
+        this.papers = papers;
         this.listeners = listeners;
         this.cashEntries = cashEntries;
         this.bankAccounts = bankAccounts;
@@ -103,7 +104,7 @@ public class LedgerViews {
             @Nullable Long reversedBy,
             List<CashView> cashEntries,
             List<PostingListener.Link> links,
-            List<AttachmentRepository.Listed> attachments) {}
+            List<Papers.Listed> attachments) {}
 
     /** @param warnings what can hardly be meant, in words; it is booked all the same when it is asked for */
     public record BookedView(
@@ -246,7 +247,7 @@ public class LedgerViews {
                 listeners.stream()
                         .flatMap(w -> w.links(companyId, entryId).stream())
                         .toList(),
-                attachments.list(entryId));
+                papers.ofEntry(entryId));
     }
 
     /** What was booked; with a preview nothing of the transaction that booked it is kept. */

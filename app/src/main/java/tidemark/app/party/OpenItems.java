@@ -382,6 +382,14 @@ public class OpenItems implements PostingListener {
         return out;
     }
 
+    /** What is open of all items of an entry, in minor units. */
+    @Transactional(readOnly = true)
+    public long openOfEntry(long entryId) {
+        return items.findByJournalEntryIdOrderByJournalLineId(entryId).stream()
+                .mapToLong(OpenItemRow::openMinorUnits)
+                .sum();
+    }
+
     /** The item that an entry made of a party. */
     @Transactional(propagation = Propagation.MANDATORY)
     public OpenItemRow ofEntry(long entryId) {

@@ -1,5 +1,6 @@
 package tidemark.app.pettycash;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
@@ -13,4 +14,9 @@ interface DrawerCountRepository extends MasterRows<DrawerCountRow> {
     @Query(
             "select c from DrawerCountRow c where c.fundId = :fund and c.state = 'CLOSED' order by c.begunAt desc, c.id desc")
     List<DrawerCountRow> closed(long fund, Limit limit);
+
+    @Query(
+            "select c from DrawerCountRow c where c.fundId = :fund and c.state = 'CLOSED' and c.countDay between :from and :to"
+                    + " order by c.begunAt, c.id")
+    List<DrawerCountRow> closedBetween(long fund, LocalDate from, LocalDate to);
 }

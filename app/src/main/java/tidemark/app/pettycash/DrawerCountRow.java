@@ -55,10 +55,10 @@ public class DrawerCountRow extends MasterRow {
     }
 
     /** @param written value of a piece and how many, as {@code 2000:4 1000:2} */
-    void entered(String written, long total) {
+    void entered(String written, long total, boolean done) {
         pieces = written;
         counted = total;
-        entered = true;
+        entered = entered || done;
     }
 
     void end(State how, @Nullable Long entry, Instant when) {

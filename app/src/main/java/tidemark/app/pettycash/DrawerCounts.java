@@ -91,13 +91,24 @@ public class DrawerCounts {
         return row;
     }
 
-    /** @param pieces how many of each, by the value of one in minor units */
+    /**
+     * @param pieces how many of each, by the value of one in minor units
+     * @param done whether that is all: only then a surprise count tells what should be there, and stands as it is
+     */
     @Transactional
-    public void enter(long companyId, long countId, Map<Long, Integer> pieces, String who) {
+    public void enter(long companyId, long countId, Map<Long, Integer> pieces, boolean done, String who) {
         Company company = bankAccounts.lockJournal(companyId);
         DrawerCountRow row = toChange(companyId, countId);
+        if (row.surprise() && row.isEntered()) {
+            throw new RuleViolation(
+                    "count.told",
+                    "pieces",
+                    say("count.told.found"),
+                    say("count.told.expected"),
+                    say("count.told.remedy"));
+        }
         CashPieces found = CashPieces.of(pieces, company.baseCurrency());
-        row.entered(written(found), found.total());
+        row.entered(written(found), found.total(), done || !row.surprise());
         activity.record(
                 companyId,
                 who,

@@ -85,6 +85,18 @@ interface DrawerMoveRepository extends MasterRows<DrawerMoveRow> {
             + " group by m.kind, (case when m.topUpId is null then false else true end)")
     List<Sum> sums(long fund);
 
+    /** The same of what moved up to a day, as it stood at its end. */
+    @Query("select m.kind as kind, (case when t.id is null then false else true end) as covered,"
+            + " sum(m.floated) as floated, sum(m.cash) as cash, sum(m.checks) as checks, sum(m.advanced) as advanced,"
+            + " sum(m.onTheWay) as way, sum(m.due) as due from DrawerMoveRow m"
+            + " left join DrawerMoveRow t on t.id = m.topUpId and t.moveDay <= :day"
+            + " where m.fundId = :fund and m.moveDay <= :day"
+            + " group by m.kind, (case when t.id is null then false else true end)")
+    List<Sum> sumsUpTo(long fund, LocalDate day);
+
+    @Query("select min(m.moveDay) from DrawerMoveRow m where m.fundId = :fund")
+    Optional<LocalDate> firstDay(long fund);
+
     @Query("select m.number from DrawerMoveRow m where m.companyId = :company and m.number <> ''")
     List<String> numbers(long company);
 }

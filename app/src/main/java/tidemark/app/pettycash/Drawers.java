@@ -55,6 +55,7 @@ class Drawers {
 
     /** @throws RuleViolation {@code drawer.below} where the drawer would hold less than nothing on some day */
     DrawerMoveRow add(Fund fund, DrawerMove move, DrawerMoveRow.Paper paper, @Nullable Long entryId, String who) {
+        DrawerMonths.checkOpen(fund, paper.day());
         DrawerMoveRow row = moves.save(new DrawerMoveRow(fund, move, paper, entryId, who, clock.instant()));
         if (move.cash() != 0) {
             check(fund, paper.day());
@@ -82,7 +83,16 @@ class Drawers {
     }
 
     DrawerProof proof(Fund fund) {
-        return DrawerProof.of(moves.sums(fund.id()).stream()
+        return proof(moves.sums(fund.id()));
+    }
+
+    /** At the end of a day: what a later top-up covers waits for one then. */
+    DrawerProof proofAt(Fund fund, LocalDate day) {
+        return proof(moves.sumsUpTo(fund.id(), day));
+    }
+
+    private static DrawerProof proof(List<DrawerMoveRepository.Sum> sums) {
+        return DrawerProof.of(sums.stream()
                 .map(s -> new DrawerProof.Sum(
                         new DrawerMove(
                                 s.getKind(),

@@ -1,6 +1,7 @@
 package tidemark.app.pettycash;
 
 import jakarta.persistence.Entity;
+import java.time.LocalDate;
 import org.hibernate.annotations.OptimisticLock;
 import org.jspecify.annotations.Nullable;
 import tidemark.app.company.MasterRow;
@@ -22,6 +23,12 @@ public class Fund extends MasterRow {
     private long nextPlace = 1;
 
     private boolean active = true;
+
+    /** The end of the last closed month. */
+    private @Nullable LocalDate closedThrough;
+
+    /** Nothing moves up to it: the end of the last month that is closed, or waits to be. */
+    private @Nullable LocalDate heldTo;
 
     protected Fund() {}
 
@@ -56,6 +63,25 @@ public class Fund extends MasterRow {
     /** The place of the latest move; 0 where there is none. */
     long lastPlace() {
         return nextPlace - 1;
+    }
+
+    void holdTo(@Nullable LocalDate day) {
+        heldTo = day;
+    }
+
+    void closeThrough(@Nullable LocalDate day) {
+        closedThrough = day;
+        heldTo = day;
+    }
+
+    @Nullable
+    LocalDate closedThrough() {
+        return closedThrough;
+    }
+
+    @Nullable
+    LocalDate heldTo() {
+        return heldTo;
     }
 
     @Nullable

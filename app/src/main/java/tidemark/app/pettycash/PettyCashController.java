@@ -220,6 +220,14 @@ public class PettyCashController {
         topUps.arrived(companyId, moveId, body.date(), actor.name());
     }
 
+    /** It was not in the drawer after all. */
+    @PostMapping("/moves/{moveId}/not-arrived")
+    @Requires(Right.PREPARE)
+    void notArrived(
+            @PathVariable long companyId, @PathVariable long moveId, @RequestBody @Valid ArrivedOn body, Actor actor) {
+        topUps.notArrived(companyId, moveId, body.date(), actor.name());
+    }
+
     record Begin(boolean surprise) {}
 
     @PostMapping("/funds/{fundId}/counts")
@@ -241,14 +249,16 @@ public class PettyCashController {
         return views.count(companyId, counts.get(companyId, countId));
     }
 
-    /** @param pieces how many of each, by the value of one in minor units */
-    record Pieces(@NotNull @Size(max = 40) Map<Long, Integer> pieces) {}
+    /** @param pieces how many of each, by the value of one in minor units; {@code done} of a surprise count: that is all */
+    record Pieces(
+            @NotNull @Size(max = 40) Map<Long, Integer> pieces,
+            @Nullable Boolean done) {}
 
     @PutMapping("/counts/{countId}")
     @Requires(Right.PREPARE)
     PettyCashViews.DrawerCountView enter(
             @PathVariable long companyId, @PathVariable long countId, @RequestBody @Valid Pieces body, Actor actor) {
-        counts.enter(companyId, countId, body.pieces(), actor.name());
+        counts.enter(companyId, countId, body.pieces(), Boolean.TRUE.equals(body.done()), actor.name());
         return count(companyId, countId);
     }
 

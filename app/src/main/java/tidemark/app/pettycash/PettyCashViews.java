@@ -15,8 +15,8 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.attachment.Papers;
 import tidemark.app.company.Companies;
-import tidemark.app.ledger.Attachments;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.deposit.CashPieces;
@@ -41,7 +41,7 @@ public class PettyCashViews {
     private final Drawers drawers;
     private final Companies companies;
     private final Ledger ledger;
-    private final Attachments papers;
+    private final Papers papers;
 
     PettyCashViews(
             FundRepository funds,
@@ -51,7 +51,7 @@ public class PettyCashViews {
             Drawers drawers,
             Companies companies,
             Ledger ledger,
-            Attachments papers) {
+            Papers papers) {
         this.funds = funds;
         this.purposes = purposes;
         this.moves = moves;
@@ -99,10 +99,12 @@ public class PettyCashViews {
             String overShortAccount,
             String advancesAccount,
             boolean active,
+            @Nullable LocalDate closedThrough,
             LocalDate today,
             DrawerIdentity identity,
             @Nullable LocalDate lastCounted,
             @Nullable Long openCountId,
+            boolean surprise,
             List<OpenMove> advances,
             List<OpenMove> onTheWay,
             List<FundPurpose> purposes) {}
@@ -117,6 +119,12 @@ public class PettyCashViews {
 
     private static String amount(long minorUnits, CurrencyUnit currency) {
         return MinorUnits.toDecimal(minorUnits, currency);
+    }
+
+    /** What a drawer is called. */
+    @Transactional(readOnly = true)
+    public String nameOf(long companyId, long fundId) {
+        return funds.findByIdAndCompanyId(fundId, companyId).map(Fund::name).orElse("");
     }
 
     /** The names and floats of all, as the second row of the bar shows them. */
@@ -151,10 +159,12 @@ public class PettyCashViews {
                 ledger.account(companyId, fund.overShortAccountId()).code(),
                 ledger.account(companyId, fund.advancesAccountId()).code(),
                 fund.active(),
+                fund.closedThrough(),
                 today,
                 identity(fund, account, currency),
                 latest.isEmpty() ? null : latest.getFirst().day(),
                 counts.open(fund.id()).map(DrawerCountRow::id).orElse(null),
+                counts.open(fund.id()).map(c -> c.shouldBe().isEmpty()).orElse(false),
                 moves.openAdvances(fund.id()).stream()
                         .map(m -> open(m, m.move().advanced(), today, currency))
                         .toList(),

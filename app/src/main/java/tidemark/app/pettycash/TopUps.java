@@ -81,7 +81,10 @@ public class TopUps {
                     say("top-up.account.expected", company.baseCurrency().getCode()),
                     say("top-up.account.remedy"));
         }
-        List<DrawerMoveRow> waiting = moves.uncovered(fundId, COVERED);
+        // what is dated later is not spent yet on the day of the top-up
+        List<DrawerMoveRow> waiting = moves.uncovered(fundId, COVERED).stream()
+                .filter(m -> !m.day().isAfter(form.date()))
+                .toList();
         Set<Long> asked = new HashSet<>(form.covers());
         List<DrawerMoveRow> covered = asked.isEmpty()
                 ? waiting
@@ -171,5 +174,36 @@ public class TopUps {
                 fund.id(),
                 say("fund.arrived.told", topUp.title(), fund.name()));
         return row.id();
+    }
+
+    /** It was not in the drawer after all: the top-up is on the way again. */
+    @Transactional
+    public void notArrived(long companyId, long moveId, LocalDate date, String who) {
+        bankAccounts.lockJournal(companyId);
+        DrawerMoveRow topUp = drawers.move(companyId, moveId);
+        Fund fund = drawers.toUse(companyId, topUp.fundId());
+        DrawerMoveRow arrived = moves.settlementOf(moveId)
+                .filter(m -> m.kind() == MoveKind.ARRIVED)
+                .orElseThrow(() -> new RuleViolation(
+                        "top-up.waits",
+                        "",
+                        say("top-up.waits.found", topUp.title()),
+                        say("top-up.waits.expected"),
+                        say("top-up.waits.remedy")));
+        DrawerMoveRow mirror = drawers.add(
+                fund,
+                arrived.move().reversed(),
+                DrawerMoveRow.Paper.plain(
+                        date, topUp.number(), topUp.who(), say("pettycash.undoes", topUp.title(), arrived.text())),
+                null,
+                who);
+        mirror.reverses(arrived);
+        activity.record(
+                companyId,
+                who,
+                "fund.not-arrived",
+                "fund",
+                fund.id(),
+                say("fund.notArrived", topUp.title(), fund.name()));
     }
 }

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
+import tidemark.app.attachment.Papers;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Company;
 import tidemark.app.company.NumberCounters;
@@ -39,6 +40,7 @@ public class Vouchers {
     private final Ledger ledger;
     private final BankAccounts bankAccounts;
     private final NumberCounters numbers;
+    private final Papers papers;
 
     Vouchers(
             PettyPurposeRepository purposes,
@@ -46,13 +48,15 @@ public class Vouchers {
             Drawers drawers,
             Ledger ledger,
             BankAccounts bankAccounts,
-            NumberCounters numbers) {
+            NumberCounters numbers,
+            Papers papers) {
         this.purposes = purposes;
         this.moves = moves;
         this.drawers = drawers;
         this.ledger = ledger;
         this.bankAccounts = bankAccounts;
         this.numbers = numbers;
+        this.papers = papers;
     }
 
     /** What a voucher is. */
@@ -73,6 +77,7 @@ public class Vouchers {
      * @param costCentre absent for the purpose's own, empty for none
      * @param lines in place of purpose and amount
      * @param advanceId the advance that is settled
+     * @param paperIds pictures that were handed in before
      */
     public record NewVoucher(
             long fundId,
@@ -88,7 +93,8 @@ public class Vouchers {
             @Nullable @Size(max = 20) String taxCode,
             @Nullable @Size(max = 20) String costCentre,
             @NotNull @Size(max = 50) List<@Valid GrossLine> lines,
-            @Nullable Long advanceId) {}
+            @Nullable Long advanceId,
+            @Nullable @Size(max = 20) List<@NotNull Long> paperIds) {}
 
     /**
      * @param moveId of the voucher in the drawer's book
@@ -153,6 +159,7 @@ public class Vouchers {
                 PettyCashDocuments.PETTY_CASH,
                 null,
                 who);
+        papers.ofEntry(companyId, form.paperIds(), booked.entries().getFirst().id(), form.date());
         DrawerMoveRow.Paper told = new DrawerMoveRow.Paper(
                 form.date(),
                 paperDay,

@@ -5,13 +5,17 @@ import static tidemark.core.words.Catalogue.say;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
+import tidemark.app.attachment.Papers;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.CashEntryRepository;
@@ -74,8 +78,10 @@ public class CandidateViews {
     private final Months months;
     private final BankAccounts accounts;
     private final CashEntryRepository entries;
+    private final Papers papers;
 
-    CandidateViews(Months months, BankAccounts accounts, CashEntryRepository entries) {
+    CandidateViews(Months months, BankAccounts accounts, CashEntryRepository entries, Papers papers) {
+        this.papers = papers;
         this.months = months;
         this.accounts = accounts;
         this.entries = entries;
@@ -86,7 +92,9 @@ public class CandidateViews {
         MonthData data = months.load(companyId, accountId, month);
         CurrencyUnit c = data.reconciliation().currency();
         List<CandidateView> out = new ArrayList<>();
-        for (Candidate candidate : data.matching().candidates(new BankLineId(lineId))) {
+        List<Candidate> all = data.matching().candidates(new BankLineId(lineId));
+        Set<CashEntryId> pictured = pictured(data, all);
+        for (Candidate candidate : all) {
             List<CashEntry> members = candidate.entries().stream()
                     .map(data::entry)
                     .filter(Objects::nonNull)
@@ -97,7 +105,7 @@ public class CandidateViews {
                     .toList();
             if (members.size() == candidate.entries().size()
                     && bank.size() == candidate.lines().size()) {
-                out.add(view(data, candidate, bank, members, out.size() + 1, c));
+                out.add(view(data, candidate, bank, members, out.size() + 1, facts(candidate, pictured, c), c));
             }
         }
         return out;
@@ -109,6 +117,7 @@ public class CandidateViews {
             List<BankLine> bank,
             List<CashEntry> members,
             int place,
+            List<FactView> facts,
             CurrencyUnit c) {
         List<MemberView> shown = new ArrayList<>();
         if (!candidate.isPair()) {
@@ -143,9 +152,32 @@ public class CandidateViews {
                         && Math.absExact(difference) <= data.tolerance(bank.getFirst()),
                 waits,
                 candidate.strength(),
-                candidate.evidence().stream()
-                        .map(e -> new FactView(e.words(c), e.speaksFor()))
-                        .toList());
+                facts);
+    }
+
+    /** Those of them whose booking a picture is kept with. */
+    private Set<CashEntryId> pictured(MonthData data, List<Candidate> candidates) {
+        Map<CashEntryId, Long> booked = new HashMap<>();
+        for (Candidate candidate : candidates) {
+            for (CashEntryId id : candidate.entries()) {
+                Long entry = data.journalEntryOf(id);
+                if (entry != null) {
+                    booked.put(id, entry);
+                }
+            }
+        }
+        Set<Long> kept = papers.counts(booked.values()).keySet();
+        booked.values().retainAll(kept);
+        return booked.keySet();
+    }
+
+    private static List<FactView> facts(Candidate candidate, Set<CashEntryId> pictured, CurrencyUnit c) {
+        boolean picture = candidate.isPair() && pictured.containsAll(candidate.entries());
+        return candidate.evidence().stream()
+                .map(e -> new FactView(
+                        picture && e instanceof Evidence.SameAmount ? say("reconcile.samePicturesAmount") : e.words(c),
+                        e.speaksFor()))
+                .toList();
     }
 
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
@@ -167,7 +199,9 @@ public class CandidateViews {
         CurrencyUnit c = data.reconciliation().currency();
         CashEntryId id = new CashEntryId(entryId);
         List<PerhapsView> out = new ArrayList<>();
-        for (Candidate candidate : data.candidatesOf(id)) {
+        List<Candidate> all = List.copyOf(data.candidatesOf(id));
+        Set<CashEntryId> pictured = pictured(data, all);
+        for (Candidate candidate : all) {
             BankLine line = data.line(candidate.lines().getFirst());
             if (line != null && out.size() < MOST_PERHAPS) {
                 out.add(new PerhapsView(
@@ -180,9 +214,7 @@ public class CandidateViews {
                         candidate.lines().size(),
                         candidate.entries().size(),
                         candidate.strength(),
-                        candidate.evidence().stream()
-                                .map(e -> new FactView(e.words(c), e.speaksFor()))
-                                .toList()));
+                        facts(candidate, pictured, c)));
             }
         }
         return new AtTheBankView(out, OpenEntries.twin(data, id));

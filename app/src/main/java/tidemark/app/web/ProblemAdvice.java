@@ -85,7 +85,14 @@ class ProblemAdvice {
             "top-up.arrived",
             "count.open",
             "count.ended",
-            "drawer.settled");
+            "drawer.settled",
+            "drawer.closed",
+            "top-up.waits",
+            "expense.double",
+            "expense.changed",
+            "expense.reversed",
+            "attachment.newer",
+            "attachment.taken");
 
     @ExceptionHandler
     ProblemDetail rule(RuleViolation violation) {

@@ -1,5 +1,6 @@
 package tidemark.app.books;
 
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static tidemark.app.books.NewCompany.ok;
@@ -14,6 +15,7 @@ import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.attachment.Pictures;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
 import tidemark.core.ledger.Purpose;
@@ -255,16 +257,16 @@ class SetUpAndDraftsTest {
         JsonNode remembered = c.get("/ledger/remembered?text=pai");
         assertEquals("Paint", remembered.get(0).path("text").asString());
         long id = booked.path("entries").get(0).path("id").asLong();
-        ok(c.iris.upload(c.base + "/ledger/entries/" + id + "/attachments", "slip.png", new byte[] {1, 2, 3}));
+        ok(c.iris.upload(c.base + "/ledger/entries/" + id + "/attachments", "slip.png", Pictures.png("slip", 9, 9)));
         assertEquals(
                 "attachment.type",
                 c.iris.upload(c.base + "/ledger/entries/" + id + "/attachments", "run.html", new byte[] {1})
                         .code());
         JsonNode kept = c.get("/ledger/entries/" + id).path("attachments").get(0);
         assertEquals("slip.png", kept.path("name").asString());
-        var file = c.iris.get(c.base + "/ledger/attachments/" + kept.path("id").asLong())
+        var file = c.iris.get(c.base + "/papers/" + kept.path("id").asLong() + "/file")
                 .raw();
-        assertEquals(3, file.body().length);
+        assertArrayEquals(Pictures.png("slip", 9, 9), file.body());
         assertTrue(file.headers().firstValue("Content-Disposition").orElse("").startsWith("attachment"));
         c.checkBooks();
     }
@@ -473,7 +475,7 @@ class SetUpAndDraftsTest {
         Answer answer = own.post("/drafts", Map.of("kind", "GIFT", "version", 0, "body", Map.of()));
         assertEquals("draft.kind", answer.code(), answer.body().toString());
         assertEquals(
-                "one of DEPOSIT_SLIP, ENTRY, INVOICE, MOORING, PAYMENT, RECEIPT, RETURNED_ITEM, TRANSFER, VOUCHER",
+                "one of BANK_MOVEMENT, DEPOSIT_SLIP, ENTRY, EXPENSE, INVOICE, MOORING, PAYMENT, RECEIPT, RETURNED_ITEM, TRANSFER, VOUCHER",
                 answer.body().path("problems").get(0).path("expected").asString());
         assertEquals(0, own.get("/drafts").path("drafts").size());
     }

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.attachment.Pictures;
 import tidemark.app.books.NewCompany;
 import tidemark.app.running.Client;
 import tidemark.app.running.Client.Answer;
@@ -31,7 +32,7 @@ class HandReceiptsTest extends AtTheDesk {
         ok(c.iris.upload(
                 c.base + "/ledger/entries/" + listed.path("entryId").asLong() + "/attachments",
                 "check.png",
-                new byte[] {1, 2, 3}));
+                Pictures.png("check", 9, 9)));
         long before = receive("CHECK", "1", "5.00");
         long slip = slip();
         long wrong = listed.path("id").asLong();

@@ -193,9 +193,17 @@ class PettyCashTest extends ADrawer {
                 "count.empty",
                 c.post("/petty-cash/counts/" + count + "/close", Map.of()).code());
         posted("PAID", TODAY, "5.00");
-        JsonNode entered = ok(c.iris.put(
-                c.base + "/petty-cash/counts/" + count,
-                Map.of("pieces", Map.of("10000", 3, "2000", 4, "1000", 1, "500", 1, "100", 4, "25", 2))));
+        Map<String, Integer> pieces = Map.of("10000", 3, "2000", 4, "1000", 1, "500", 1, "100", 4, "25", 2);
+        JsonNode typed = ok(c.iris.put(c.base + "/petty-cash/counts/" + count, Map.of("pieces", pieces)));
+        assertFalse(typed.has("shouldBe"), "nor while it is typed");
+        assertTrue(c.get("/petty-cash/funds/" + fund).path("surprise").asBoolean());
+        JsonNode entered =
+                ok(c.iris.put(c.base + "/petty-cash/counts/" + count, Map.of("pieces", pieces, "done", true)));
+        assertEquals(
+                "count.told",
+                c.iris.put(c.base + "/petty-cash/counts/" + count, Map.of("pieces", Map.of("10000", 4)))
+                        .code(),
+                "whoever was told counts no more");
         assertEquals("399.50", entered.path("counted").asString());
         assertEquals("400.00", entered.path("shouldBe").asString());
         assertEquals("-0.50", entered.path("over").asString());

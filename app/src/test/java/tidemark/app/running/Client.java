@@ -145,7 +145,9 @@ public final class Client {
     }
 
     public HttpRequest.Builder request(String path) {
-        HttpRequest.Builder builder = HttpRequest.newBuilder(URI.create(base + path));
+        // what hangs is told by its name, not by the end of the whole run
+        HttpRequest.Builder builder =
+                HttpRequest.newBuilder(URI.create(base + path)).timeout(java.time.Duration.ofMinutes(5));
         if (!token.isEmpty()) {
             return builder.header("Authorization", "Bearer " + token);
         }

@@ -323,20 +323,18 @@ class RefusalsTest {
 
         JdbcTemplate jdbc = app.bean(JdbcTemplate.class);
         long id = first.path("id").asLong();
-        jdbc.execute("drop trigger attachment_stays");
-        jdbc.update("update attachment set sha256 = ? where id = ?", "0".repeat(64), id);
-        jdbc.execute("create trigger attachment_stays before update, delete on attachment for each row"
-                + " call \"tidemark.app.guard.NeverChanged\"");
+        String stored = " where id = (select stored_paper_id from paper where id = " + id + ")";
+        jdbc.execute("drop trigger stored_paper_stays");
+        jdbc.update("update stored_paper set sha256 = '" + "0".repeat(64) + "'" + stored);
         refused(
-                c.iris.get(c.base + "/ledger/attachments/" + id),
+                c.iris.get(c.base + "/papers/" + id + "/file"),
                 422,
                 "attachment.changed",
                 "",
                 "paper.txt, which is not what was attached any more");
-        jdbc.execute("drop trigger attachment_stays");
-        jdbc.update("update attachment set sha256 = lower(rawtohex(hash('SHA-256', content))) where id = ?", id);
-        jdbc.execute("create trigger attachment_stays before update, delete on attachment for each row"
-                + " call \"tidemark.app.guard.NeverChanged\"");
+        jdbc.update("update stored_paper set sha256 = lower(rawtohex(hash('SHA-256', content)))" + stored);
+        jdbc.execute("create trigger stored_paper_stays before update, delete on stored_paper for each row"
+                + " call \"tidemark.app.guard.PaperGuard\"");
     }
 
     @Test

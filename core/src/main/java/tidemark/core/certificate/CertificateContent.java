@@ -111,7 +111,7 @@ public final class CertificateContent {
         return out;
     }
 
-    private static Map<String, Object> signature(Signature s) {
+    static Map<String, Object> signature(Signature s) {
         Map<String, Object> out = new LinkedHashMap<>();
         out.put("login", s.person().login());
         out.put("name", s.person().name());

@@ -52,6 +52,12 @@ public final class CertificateVerifier {
 
     private void run() {
         Map<?, ?> content = map(file, "certificate");
+        if (DrawerMonthContent.FORMAT.equals(content.get("format"))) {
+            seals(content);
+            drawer(content);
+            persons(content);
+            return;
+        }
         add(
                 "format",
                 CertificateContent.FORMAT.equals(content.get("format")),
@@ -104,6 +110,43 @@ public final class CertificateVerifier {
                 "month",
                 text(last, "month").equals(content.get("month")),
                 say("certificate.monthInTheChain", content.get("month"), last.get("month")));
+    }
+
+    /** A month of a drawer: its book runs, never below zero, and its float, ledger and counts agree with it. */
+    private void drawer(Map<?, ?> content) {
+        BigDecimal running = decimal(content, "opening");
+        BigDecimal least = running;
+        String day = "";
+        for (Object r : list(content, "rows")) {
+            Map<?, ?> row = asMap(r);
+            String of = say("certificate.drawerRow", row.get("day"), row.get("number"));
+            running = running.add(decimal(row, "cash"));
+            least = least.min(running);
+            equal("row", of, running, decimal(row, "holds"));
+            boolean within = text(row, "day").startsWith(text(content, "month") + "-");
+            add("day", within && text(row, "day").compareTo(day) >= 0, of);
+            day = text(row, "day");
+        }
+        equal("closing", say("certificate.drawerClosing"), running, decimal(content, "closing"));
+        add("below", least.signum() >= 0, say("certificate.drawerLeast", least.toPlainString()));
+        Map<?, ?> parts = map(content, "float");
+        BigDecimal sum = BigDecimal.ZERO;
+        for (String part :
+                List.of("cash", "checks", "vouchers", "advances", "onTheWay", "shortLessOver", "banked", "floatDue")) {
+            sum = sum.add(decimal(parts, part));
+        }
+        equal(
+                "float",
+                say("certificate.drawerFloat"),
+                sum.subtract(decimal(parts, "received")),
+                decimal(parts, "float"));
+        equal("cash", say("certificate.drawerCash"), running, decimal(parts, "cash"));
+        equal(
+                "ledger",
+                say("certificate.drawerLedger"),
+                decimal(parts, "cash").add(decimal(parts, "checks")).add(decimal(parts, "onTheWay")),
+                decimal(content, "ledgerBalance"));
+        add("counts", !list(content, "counts").isEmpty(), say("certificate.drawerCounted"));
     }
 
     private void statements(Map<?, ?> content) {
