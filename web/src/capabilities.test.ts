@@ -30,6 +30,7 @@ describe('capabilities', () => {
       'money-out: Outstanding checks',
       'money-out: Transfers',
       'money-out: Unclaimed money',
+      'money-out: Expenses',
       'petty-cash: Drawers',
       'reconcile: Ladder',
       'reconcile: Statements',

@@ -49,7 +49,7 @@ function CameraButton({ onFile }: { onFile: (file: File) => void }) {
         type="file"
         hidden
         accept="image/*"
-        capture="environment"
+        capture
         aria-label={say('attachment.takeAPicture')}
         onChange={(e) => {
           const file = e.target.files?.[0];

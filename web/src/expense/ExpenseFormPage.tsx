@@ -130,7 +130,7 @@ function ExpenseForm({
   const body: NewExpense = {
     ...form,
     lines: filled,
-    ...(id === 0 && pictures.ids.length > 0 && { paperIds: pictures.ids }),
+    ...(pictures.ids.length > 0 && { paperIds: pictures.ids }),
   };
   const movement = form.kind === 'MOVEMENT';
   const beside = turned ?? pictures.papers[0] ?? papers?.[0];

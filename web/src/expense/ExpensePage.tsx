@@ -46,7 +46,7 @@ function Shown({ detail }: { detail: ExpenseDetail }) {
             {say('expense.mayBeTheSameAs', { why: s.why })} <Link to={`/expenses/${s.id}`}>{s.number}</Link>
           </p>
         ))}
-        <dl className="facts">
+        <dl className="expense-facts">
           <dt>{row.in ? say('expense.cameFrom') : say('expense.paidTo')}</dt>
           <dd>{row.who}</dd>
           <dt>{say('expense.amount')}</dt>

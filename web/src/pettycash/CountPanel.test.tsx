@@ -37,7 +37,14 @@ const ENTERED = {
   ],
 };
 
-const TYPED = { ...BEGUN, counted: '51.75', pieces: ENTERED.pieces };
+const TYPED = {
+  ...BEGUN,
+  counted: '1.75',
+  pieces: [
+    { value: 5000, name: '50.00', count: 0, comesTo: '0.00' },
+    { value: 25, name: '0.25', count: 7, comesTo: '1.75' },
+  ],
+};
 
 describe('the count of a drawer', () => {
   afterEach(cleanup);

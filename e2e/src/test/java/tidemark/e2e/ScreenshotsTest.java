@@ -83,9 +83,10 @@ class ScreenshotsTest {
             Browsing.link(page, "D-192").click();
             page.getByText("36.00 apart").waitFor();
             shot(page, "slip");
-            page.navigate(server.url() + "/payments");
-            page.getByText("Register, latest first").waitFor();
-            shot(page, "payments");
+            page.navigate(server.url() + "/expenses");
+            Browsing.link(page, "EX-0001").click();
+            page.locator(".paper-beside img").waitFor();
+            shot(page, "expense");
             page.navigate(server.url() + "/outstanding-checks");
             page.locator("tr:has-text('20301') input[type=checkbox]").check();
             page.getByLabel("What is decided").selectOption("Void, and write anew");
@@ -97,8 +98,7 @@ class ScreenshotsTest {
             page.getByText("float, accounted for").waitFor();
             Browsing.settled(page);
             page.keyboard().press("c");
-            pieces(page, "100").fill("2");
-            pieces(page, "20").fill("1");
+            pieces(page, "100").fill("1");
             pieces(page, "10").fill("1");
             pieces(page, "0.25").fill("1");
             page.keyboard().press("Tab");

@@ -174,6 +174,12 @@ class ViewsTest {
         views.put("open slip", link(page, server, "/slips", "tbody a[href^='/slips/']"));
         views.put("banked slip", link(page, server, "/slips?state=BANKED", "tbody a[href^='/slips/']"));
         views.put("petty cash", "/petty-cash");
+        String drawer = link(page, server, "/petty-cash", ".drawer-tabs a");
+        views.put("months of a drawer", drawer.replaceAll("[?].*", "") + "/months");
+        views.put("expenses", "/expenses");
+        views.put("expense", link(page, server, "/expenses", "tbody a[href^='/expenses/']"));
+        views.put("new expense", "/expenses/new");
+        views.put("new bank movement", "/bank-movements/new");
         views.put("certificates", "/certificates");
         views.put("lists for the file", "/work-papers?at=2026-05-31");
         views.put("in transit", "/in-transit");

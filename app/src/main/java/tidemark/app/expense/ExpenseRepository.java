@@ -4,15 +4,18 @@ import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import tidemark.core.expense.PaidBy;
 
 interface ExpenseRepository extends JpaRepository<Expense, Long> {
     Optional<Expense> findByIdAndCompanyId(long id, long companyId);
 
     /** What has to be locked before an expense is read to be changed. */
     interface Place {
+        @Nullable
         Long getBankAccountId();
 
         String getForm();
@@ -40,7 +43,7 @@ interface ExpenseRepository extends JpaRepository<Expense, Long> {
             Expense.Kind kind,
             LocalDate from,
             LocalDate to,
-            tidemark.core.expense.@org.jspecify.annotations.Nullable PaidBy paidBy,
+            @Nullable PaidBy paidBy,
             String wanted,
             boolean noPicture,
             boolean noLine,

@@ -395,7 +395,8 @@ public class Expenses {
                 entry,
                 new ItemTerms(
                         ItemTerms.Kind.OTHER,
-                        number,
+                        // the number stands in the title: booked anew it has it once more
+                        "",
                         say("expense.item", number, payee),
                         form.date(),
                         tidemark.core.party.OpenItem.Discount.NONE),

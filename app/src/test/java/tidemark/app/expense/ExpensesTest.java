@@ -128,6 +128,19 @@ class ExpensesTest {
         form.put("employeeId", wen);
         JsonNode made = booked(form);
         assertEquals("-18.00", c.balance("2150"));
+        form.put("lines", List.of(line("6010", "81.00")));
+        form.put("again", true);
+        JsonNode wrong = booked(form);
+        form.put("lines", List.of(line("6010", "18.10")));
+        form.put("version", expense(wrong).path("version").asInt());
+        form.put("paperIds", List.of(picture("ferry")));
+        ok(c.iris.put(c.base + "/expenses/" + wrong.path("expenseId").asLong(), form));
+        assertEquals("-36.10", c.balance("2150"));
+        assertEquals(1, expense(wrong).path("papers").size(), "a picture may come later");
+        ok(c.post(
+                "/expenses/" + wrong.path("expenseId").asLong() + "/reversal",
+                Map.of("version", expense(wrong).path("version").asInt(), "date", "2026-06-04")));
+        assertEquals("-18.00", c.balance("2150"));
         assertEquals(1, list("missing=PAID_BACK").path("rows").size());
         long item = c.get("/parties/" + wen).path("open").get(0).path("id").asLong();
         ok(c.post(
