@@ -91,7 +91,9 @@ class ExpensesTest {
 
     private static void paidBack(Page page, Server server) {
         page.navigate(server.url() + "/expenses?missing=PAID_BACK");
-        page.locator("tbody tr").filter(new Locator.FilterOptions().setHasText("Island Ferry")).waitFor();
+        page.locator("tbody tr")
+                .filter(new Locator.FilterOptions().setHasText("Island Ferry"))
+                .waitFor();
         int owed = page.locator("tbody tr").count();
         page.navigate(server.url() + "/employees");
         link(page, "Ruben Achterberg").first().click();
