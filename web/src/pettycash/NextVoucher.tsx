@@ -4,7 +4,7 @@ import { Form } from 'react-bootstrap';
 import { HandIn, TakesPapers } from '../attachment/HandIn';
 import { useHandedIn } from '../attachment/useHandedIn';
 import { useCurrentCompany } from '../session/session';
-import { send } from '../shared/api';
+import { Refusal, send } from '../shared/api';
 import { CellChooser } from '../shared/Chooser';
 import { fullDate, readDate } from '../shared/dates';
 import { keys } from '../shared/keys';
@@ -108,6 +108,7 @@ export function NextVoucher({
     setTold('');
     post.reset();
     draft.reset();
+    ask.reset();
     setTyped((t) => ({ ...t, ...part }));
   };
   const date = readDate(typed.day, day);
@@ -183,7 +184,21 @@ export function NextVoucher({
     ...fund.purposes.filter((p) => p.active).map((p): [string, string] => [String(p.id), p.name]),
     ...(settles ? [] : [[ADVANCE, say('pettycash.advanceToSettle')] as [string, string]]),
   ];
-  const error = post.error ?? draft.error ?? (voucher ? preview.error : null);
+  const ask = useMutation({
+    mutationFn: () => {
+      key.current ??= newKey();
+      return send('POST', `${path}/asking`, { ...voucher, paperIds: pictures.ids }, key.current);
+    },
+    onSuccess: () => {
+      key.current = null;
+      setTyped({ ...begun, day: typed.day, who: '' });
+      pictures.clear();
+      setTold(say('pettycash.aSecondPersonIsAsked'));
+      who.current?.focus();
+      void queries.invalidateQueries({ queryKey: keys.company(company.id) });
+    },
+  });
+  const error = ask.error ?? post.error ?? draft.error ?? (voucher ? preview.error : null);
   return (
     <>
       <tr className="next-voucher" onKeyDown={onKey}>
@@ -276,6 +291,16 @@ export function NextVoucher({
             <HandIn of={pictures} hint={say('pettycash.dropTheReceiptsPictureHere')} />
           </TakesPapers>
           <Problems error={error} title={say('pettycash.thisCannotBePostedYet')} />
+          {error instanceof Refusal && error.code === 'voucher.limit' && (
+            <button
+              type="button"
+              className="btn btn-outline-secondary"
+              disabled={ask.isPending}
+              onClick={() => ask.mutate()}
+            >
+              {say('pettycash.askASecondPerson')}
+            </button>
+          )}
         </td>
       </tr>
     </>

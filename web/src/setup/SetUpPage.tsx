@@ -1,5 +1,6 @@
 import { useSearchParams } from 'react-router';
 import { useCurrentCompany } from '../session/session';
+import { RetentionPart } from '../attachment/RetentionPart';
 import { BackupsPart } from './BackupsPart';
 import { BankAccountsPart } from './BankAccountsPart';
 import { ChartPart } from './ChartPart';
@@ -19,6 +20,7 @@ const PARTS = {
   moneyOut: say('setup.moneyOut'),
   company: say('setup.companyAndMonths'),
   people: say('setup.people'),
+  papers: say('setup.papers'),
   tokens: say('setup.programs'),
   backups: say('setup.backups'),
 };
@@ -59,6 +61,7 @@ export default function SetUpPage() {
       {part === 'moneyOut' && <UnclaimedPart />}
       {part === 'company' && <CompanyPart />}
       {part === 'people' && <PeoplePart />}
+      {part === 'papers' && <RetentionPart />}
       {part === 'tokens' && <TokensPart />}
       {part === 'backups' && <BackupsPart />}
     </div>

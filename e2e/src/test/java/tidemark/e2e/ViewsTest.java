@@ -85,7 +85,8 @@ class ViewsTest {
             look(page, "keys", SIZES[0], found);
             Page iris = browsing.window(1280, 800);
             Browsing.signIn(iris, server.url(), "iris");
-            for (String part : List.of("accounts", "chart", "lists", "moneyOut", "company", "people", "backups")) {
+            for (String part :
+                    List.of("accounts", "chart", "lists", "moneyOut", "company", "people", "papers", "backups")) {
                 iris.navigate(server.url() + "/set-up?part=" + part);
                 iris.locator(".sheet").first().waitFor();
                 Browsing.settled(iris);

@@ -51,6 +51,7 @@ public final class BooksCheck {
         check.statements();
         check.months();
         check.certificates();
+        check.drawers();
         check.files();
         check.activity();
         return List.copyOf(check.findings);
@@ -297,6 +298,34 @@ public final class BooksCheck {
                 },
                 account);
         return out;
+    }
+
+    private void drawers() {
+        rule(say("check.drawersHoldWhatTheirAccountsSay"), """
+                select name || ': ' || held || ', account ' || booked from (
+                  select f.name name,
+                    (select coalesce(sum(m.cash + m.checks + m.on_the_way), 0) from drawer_move m where m.fund_id = f.id) held,
+                    (select coalesce(sum(l.minor_units), 0) from journal_line l where l.ledger_account_id = f.account_id) booked
+                  from fund f) where held <> booked""");
+        rule(say("check.noDrawerHeldLessThanNothing"), """
+                select name || ' on ' || move_day from (
+                  select f.name name, m.move_day move_day,
+                    sum(m.cash) over (partition by m.fund_id order by m.move_day, m.place) held
+                  from drawer_move m join fund f on f.id = m.fund_id) where held < 0""");
+        JsonMapper json = JsonMapper.builder().build();
+        List<String> broken = new ArrayList<>();
+        jdbc.query("select f.name, s.first_day, s.file from drawer_sheet s join fund f on f.id = s.fund_id", row -> {
+            String sheet = row.getString(1) + " " + row.getDate(2);
+            try {
+                Map<?, ?> file = json.readValue(row.getString(3), Map.class);
+                if (CertificateVerifier.verify(file).stream().anyMatch(c -> !c.holds())) {
+                    broken.add(sheet);
+                }
+            } catch (JacksonException e) {
+                broken.add(say("check.itsFileCannotBeRead", sheet));
+            }
+        });
+        add(say("check.sheetsOfDrawersHold"), broken);
     }
 
     private void files() {

@@ -23,6 +23,7 @@ import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.database.LockedRow;
 import tidemark.app.database.RowLocks;
+import tidemark.app.ledger.Ledger;
 import tidemark.core.problem.RuleViolation;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -255,6 +256,29 @@ public class Drafts {
     @Transactional(propagation = Propagation.MANDATORY)
     Draft lockToPost(long companyId, long id) {
         return lock(companyId, id);
+    }
+
+    /** Locks a draft that a second person decides about. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void lockToDecide(long companyId, long id) {
+        lock(companyId, id);
+    }
+
+    /** The form as it is kept, whatever became of the draft. */
+    @Transactional(readOnly = true)
+    public String body(long companyId, long id) {
+        return drafts.findByIdAndCompanyId(id, companyId)
+                .orElseThrow(() -> new NotFound(say("draft.draft")))
+                .body();
+    }
+
+    /** A locked draft was booked by the one who brought its form: it is done, and its papers are those of the entry. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void booked(long companyId, long id, Ledger.Booked booked) {
+        Draft draft = lock(companyId, id);
+        checkOpen(draft);
+        draft.close(Draft.State.POSTED);
+        booked.entries().stream().findFirst().ifPresent(e -> papers.posted(id, e.id(), e.entryDate()));
     }
 
     static void checkOpen(Draft draft) {

@@ -22,6 +22,7 @@ import org.springframework.web.bind.annotation.RestController;
 import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
+import tidemark.app.draft.Drafts;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.ledger.TableFile;
 import tidemark.core.pettycash.BookSpan;
@@ -32,6 +33,7 @@ import tidemark.core.pettycash.BookSpan;
 public class PettyCashController {
     private final FundSetUp setUp;
     private final Vouchers vouchers;
+    private final VoucherApproval approval;
     private final TopUps topUps;
     private final DrawerCounts counts;
     private final PettyCashViews views;
@@ -40,12 +42,14 @@ public class PettyCashController {
     PettyCashController(
             FundSetUp setUp,
             Vouchers vouchers,
+            VoucherApproval approval,
             TopUps topUps,
             DrawerCounts counts,
             PettyCashViews views,
             LedgerViews ledgerViews) {
         this.setUp = setUp;
         this.vouchers = vouchers;
+        this.approval = approval;
         this.topUps = topUps;
         this.counts = counts;
         this.views = views;
@@ -195,6 +199,14 @@ public class PettyCashController {
             @RequestBody @Valid Vouchers.NewVoucher body,
             Actor actor) {
         return shown(companyId, body.fundId(), vouchers.book(companyId, body, actor.name()), preview);
+    }
+
+    /** A voucher above the limit of its purpose: kept as a draft, and a second person is asked. */
+    @PostMapping("/vouchers/asking")
+    @Requires(Right.PREPARE)
+    @ResponseStatus(HttpStatus.CREATED)
+    Drafts.DraftView ask(@PathVariable long companyId, @RequestBody @Valid Vouchers.NewVoucher body, Actor actor) {
+        return approval.ask(companyId, body, actor);
     }
 
     @PostMapping("/funds/{fundId}/top-ups")

@@ -30,6 +30,7 @@ class BooksCheckTest {
             "certificate_stays on certificate:tidemark.app.guard.CertificateGuard",
             "cash_entry_below_mark on cash_entry:tidemark.app.guard.MarkGuard",
             "bank_line_below_mark on bank_line:tidemark.app.guard.MarkGuard",
+            "drawer_move_closed on drawer_move:tidemark.app.guard.DrawerGuard",
             "statement_below_mark on statement:tidemark.app.guard.MarkGuard");
 
     @ParameterizedTest
@@ -49,6 +50,9 @@ class BooksCheckTest {
                 "update statement_file set content = x'00' where id = (select min(id) from statement_file); Files of statements",
                 "update activity set text = 'nothing' where id = (select min(id) from activity where place > 0); No record of activity",
                 "delete from activity where id = (select max(id) from activity); No record of activity",
+                "update drawer_move set cash = cash + 1, due = due - 1 where id = (select max(id) from drawer_move); Drawers hold",
+                "update drawer_move set move_day = date '2026-01-01' where id = (select max(id) from drawer_move where cash < 0); No drawer held",
+                "update drawer_sheet set file = replace(file, 'Torvald', 'Torwald'); Sheets of drawers",
                 "update journal_counter set next_number = next_number + 1; Entries are numbered",
                 "update approval_request set state = 'DECLINED' where state = 'ASKED'; A second person is asked",
                 "update payment set state = 'BOOKED', journal_entry_id = null where state = 'WAITS_FOR_RELEASE'; A payment is in step",

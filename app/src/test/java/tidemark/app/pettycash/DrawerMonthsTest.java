@@ -203,4 +203,23 @@ class DrawerMonthsTest extends ADrawer {
         ok(reverse(entry(topUp), TODAY));
         assertEquals("98.20", identity().path("toTopUp").asString());
     }
+
+    @Test
+    void aboveTheLimit_aSecondPersonIsAsked_andPostsIt() {
+        topsUp("2026-06-01", true);
+        Map<String, Object> large = voucher("PAID", "2026-06-03", "150.01");
+        assertEquals("voucher.limit", post(large).code());
+        long draft = ok(c.post("/petty-cash/vouchers/asking", large)).path("id").asLong();
+        String asked = c.base + "/approvals/"
+                + c.get("/approvals/of/VOUCHER/" + draft).get(0).path("id").asLong();
+        assertEquals(
+                "approval.second", c.iris.post(asked + "/approval", Map.of()).code());
+        Client preparer = c.person(app, "other", "Other Hand", "PREPARER");
+        ok(preparer.post(asked + "/approval", Map.of()));
+        assertEquals("249.99", cash());
+        assertEquals("draft.gone", c.iris.get(c.base + "/drafts/" + draft).code());
+        assertEquals(
+                "approval.state", preparer.post(asked + "/approval", Map.of()).code());
+        c.checkBooks();
+    }
 }
