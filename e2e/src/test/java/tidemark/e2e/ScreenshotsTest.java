@@ -85,7 +85,8 @@ class ScreenshotsTest {
             shot(page, "slip");
             page.navigate(server.url() + "/expenses");
             Browsing.link(page, "EX-0001").click();
-            page.locator(".paper-beside img").waitFor();
+            page.waitForCondition(() -> (boolean) page.evaluate(
+                    "[...document.images].length > 1 && [...document.images].every((i) => i.naturalWidth > 100)"));
             shot(page, "expense");
             page.navigate(server.url() + "/outstanding-checks");
             page.locator("tr:has-text('20301') input[type=checkbox]").check();
