@@ -10,17 +10,27 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.util.HashSet;
 import java.util.Iterator;
+import java.util.Set;
 import java.util.concurrent.Semaphore;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 import net.coobird.thumbnailator.Thumbnails;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSBase;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDResources;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.graphics.PDXObject;
+import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.apache.pdfbox.rendering.ImageType;
 import org.apache.pdfbox.rendering.PDFRenderer;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tidemark.core.paper.PaperType;
 import tidemark.core.problem.RuleViolation;
@@ -36,6 +46,7 @@ class PaperDrawing {
     private static final long MOST_POINTS = 40_000_000;
 
     private static final int MOST_PAGES = 500;
+    private static final int DEEPEST = 50;
     private static final int CACHED_BYTES = 24_000_000;
 
     private record Drawn(String sha256, int page, int width, int turned) {}
@@ -59,6 +70,7 @@ class PaperDrawing {
     void check(String name, PaperType type, byte[] content) {
         if (type == PaperType.PDF) {
             int pages = pages(name, type, content);
+            checkPictures(name, content);
             if (pages > MOST_PAGES) {
                 throw new RuleViolation(
                         "attachment.pages",
@@ -68,14 +80,51 @@ class PaperDrawing {
                         say("attachment.pages.remedy"));
             }
         } else if (type.isDrawn()) {
-            long points = points(name, content);
-            if (points > MOST_POINTS) {
-                throw new RuleViolation(
-                        "attachment.points",
-                        "file",
-                        say("attachment.points.found", name, points / 1_000_000),
-                        say("attachment.points.expected", MOST_POINTS / 1_000_000),
-                        say("attachment.points.remedy"));
+            checkPoints(name, points(name, content));
+        }
+    }
+
+    private static void checkPoints(String name, long points) {
+        if (points > MOST_POINTS) {
+            throw new RuleViolation(
+                    "attachment.points",
+                    "file",
+                    say("attachment.points.found", name, points / 1_000_000),
+                    say("attachment.points.expected", MOST_POINTS / 1_000_000),
+                    say("attachment.points.remedy"));
+        }
+    }
+
+    /** A small PDF may hold a picture that would fill memory; what it says of its size is read before anything is drawn. */
+    private static void checkPictures(String name, byte[] content) {
+        try (PDDocument document = Loader.loadPDF(content)) {
+            Set<COSBase> seen = new HashSet<>();
+            for (PDPage page : document.getPages()) {
+                checkPictures(name, page.getResources(), seen, 0);
+            }
+        } catch (IOException e) {
+            throw unreadable(name);
+        }
+    }
+
+    private static void checkPictures(String name, @Nullable PDResources resources, Set<COSBase> seen, int depth)
+            throws IOException {
+        if (resources == null || !seen.add(resources.getCOSObject())) {
+            return;
+        }
+        if (depth > DEEPEST) {
+            throw unreadable(name);
+        }
+        for (COSName one : resources.getXObjectNames()) {
+            PDXObject object = resources.getXObject(one);
+            if (object instanceof PDImageXObject picture) {
+                checkPoints(name, (long) picture.getWidth() * picture.getHeight());
+                PDImageXObject mask = picture.getSoftMask();
+                if (mask != null) {
+                    checkPoints(name, (long) mask.getWidth() * mask.getHeight());
+                }
+            } else if (object instanceof PDFormXObject form) {
+                checkPictures(name, form.getResources(), seen, depth + 1);
             }
         }
     }

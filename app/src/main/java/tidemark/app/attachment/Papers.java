@@ -376,8 +376,9 @@ public class Papers {
     }
 
     private void letGo(long storedId, long companyId, String who) {
+        StoredPaper one = stored.lock(storedId).orElseThrow();
         if (papers.findByStoredPaperIdOrderById(storedId).isEmpty()) {
-            stored.findById(storedId).orElseThrow().goes(companies.today(companyId), who);
+            one.goes(companies.today(companyId), who);
         }
     }
 

@@ -122,6 +122,7 @@ class Retentions {
         LocalDate today = companies.today(companyId);
         for (long id : ids) {
             Paper asked = kept.get(companyId, id);
+            StoredPaper one = stored.lock(asked.storedPaperId()).orElseThrow();
             // the same may be kept with several, and each has its own time
             for (Paper paper : papers.findByStoredPaperIdOrderById(asked.storedPaperId())) {
                 LocalDate until = PaperUse.keptUntil(
@@ -138,7 +139,6 @@ class Retentions {
                             say("attachment.early.remedy"));
                 }
             }
-            StoredPaper one = stored.findById(asked.storedPaperId()).orElseThrow();
             one.goes(today, who);
             activity.record(companyId, who, "paper.gone", "paper", id, say("paper.gone", asked.name(), one.sha256()));
         }

@@ -149,6 +149,9 @@ class PapersTest {
         assertEquals(
                 "attachment.points",
                 handIn("wide.png", Pictures.saying(9_000, 5_000)).code());
+        assertEquals(
+                "attachment.points",
+                handIn("bomb.pdf", Pictures.pdfSaying(50_000, 50_000)).code());
         assertEquals("attachment.type", handIn("run.svg", new byte[] {1}).code());
         assertEquals(200, c.iris.get(c.base + "/papers/retention").status());
     }

@@ -11,6 +11,9 @@ import java.util.zip.CRC32;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.graphics.image.LosslessFactory;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 
 /** Real pictures and papers for tests. */
 public final class Pictures {
@@ -38,6 +41,26 @@ public final class Pictures {
         sum.update(png, 12, 17);
         ByteBuffer.wrap(png).putInt(29, (int) sum.getValue());
         return png;
+    }
+
+    /** A small PDF with a picture that says that it is larger. */
+    public static byte[] pdfSaying(int width, int height) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (PDDocument document = new PDDocument()) {
+            PDPage page = new PDPage();
+            document.addPage(page);
+            PDImageXObject picture =
+                    LosslessFactory.createFromImage(document, new BufferedImage(4, 4, BufferedImage.TYPE_INT_RGB));
+            picture.setWidth(width);
+            picture.setHeight(height);
+            try (PDPageContentStream pen = new PDPageContentStream(document, page)) {
+                pen.drawImage(picture, 0, 0, 100, 100);
+            }
+            document.save(out);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
     }
 
     private static byte[] written(BufferedImage image, String format) {
