@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Actor;
+import tidemark.app.access.Limits;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.attachment.Papers;
@@ -219,7 +220,9 @@ public class Expenses {
                 companyId, form.lines().stream().map(ExpenseLine::account).toList()));
         for (Long id : new Long[] {form.bankAccountId(), before}) {
             if (id != null) {
-                accounts.add(bankAccounts.get(companyId, id).ledgerAccountId());
+                BankAccount account = bankAccounts.get(companyId, id);
+                Limits.checkAccount(id, account.name());
+                accounts.add(account.ledgerAccountId());
             }
         }
         bankAccounts.lockByLedgerAccounts(companyId, accounts);

@@ -126,6 +126,14 @@ class LimitsTest {
                                 "",
                                 "text",
                                 "Up")));
+        Map<String, Object> expense = new HashMap<>(
+                Map.of("kind", "EXPENSE", "paidBy", "BANK", "bankAccountId", other, "date", "2026-06-02", "in", false));
+        expense.putAll(Map.of("who", "Taxi", "reference", "", "text", "", "tags", "", "siteId", dock));
+        expense.put(
+                "lines", List.of(Map.of("account", "6010", "amount", "5.00", "quantity", "", "price", "", "text", "")));
+        refused("bank account", "Operating", clerk.post(c.base + "/expenses", expense));
+        expense.put("bankAccountId", mine);
+        ok(clerk.post(c.base + "/expenses", expense));
         assertEquals("90000.00", c.balance("1020"), "nothing was taken from the other account");
     }
 
