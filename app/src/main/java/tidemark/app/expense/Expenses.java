@@ -16,7 +16,6 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Actor;
-import tidemark.app.access.Limits;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.attachment.Papers;
@@ -220,9 +219,7 @@ public class Expenses {
                 companyId, form.lines().stream().map(ExpenseLine::account).toList()));
         for (Long id : new Long[] {form.bankAccountId(), before}) {
             if (id != null) {
-                BankAccount account = bankAccounts.get(companyId, id);
-                Limits.checkAccount(id, account.name());
-                accounts.add(account.ledgerAccountId());
+                accounts.add(bankAccounts.get(companyId, id).ledgerAccountId());
             }
         }
         bankAccounts.lockByLedgerAccounts(companyId, accounts);
