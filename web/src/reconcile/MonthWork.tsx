@@ -242,7 +242,8 @@ export function MonthWork({ place }: { place: Place }) {
     } else if (/^[1-9]$/.test(e.key)) {
       take(Number(e.key) - 1);
     } else if (e.key === 'x' && row?.state === 'OPEN' && change) {
-      setLines(toggle(lines, row.lineId));
+      const { lineId } = row;
+      setLines((now) => toggle(now, lineId));
     } else if (e.key === 'd') {
       difference(0);
     } else if (e.key === 'm') {
@@ -410,7 +411,7 @@ export function MonthWork({ place }: { place: Place }) {
               onBook={(line) => setBooking(line)}
               onBankError={(line) => setNoting({ on: 'bank', ids: [line] })}
               onTwice={(line) => setNoting({ on: 'twice', ids: [line] })}
-              onPick={(line) => setLines(toggle(lines, line))}
+              onPick={(line) => setLines((now) => toggle(now, line))}
               onUndo={undo}
             />
           </>
@@ -442,7 +443,7 @@ export function MonthWork({ place }: { place: Place }) {
           look(ALL);
           cursor.at(p);
         }}
-        onPick={(id) => setEntries(toggle(entries, id))}
+        onPick={(id) => setEntries((now) => toggle(now, id))}
         onPickSome={(ids) => setEntries([...new Set([...entries, ...ids])])}
         onTick={(entryIds, date) =>
           view.paperStatementId !== undefined &&

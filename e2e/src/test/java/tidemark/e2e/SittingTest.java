@@ -62,7 +62,10 @@ class SittingTest {
 
             atLine(maren, "DEPOSIT PART 1");
             button(maren, "Undo u").click();
+            button(maren, "Select").waitFor();
+            atLine(maren, "DEPOSIT PART 1");
             button(maren, "Select").click();
+            maren.locator(".selection").getByText("1 bank line").waitFor();
             atLine(maren, "DEPOSIT PART 2");
             button(maren, "Select").click();
             maren.getByLabel("Deposit slip D-190").check();
