@@ -97,6 +97,8 @@ class ExpensesTest {
         int owed = page.locator("tbody tr").count();
         page.navigate(server.url() + "/employees");
         link(page, "Ruben Achterberg").first().click();
+        page.locator("h1").getByText("Ruben Achterberg").waitFor();
+        page.getByText("EX-0002").first().waitFor();
         link(page, "Pay").first().click();
         page.getByText("Island Ferry").first().waitFor();
         page.getByLabel("EX-0002").first().check();
