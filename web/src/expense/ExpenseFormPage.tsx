@@ -130,7 +130,8 @@ function ExpenseForm({
   const body: NewExpense = {
     ...form,
     lines: filled,
-    ...(pictures.ids.length > 0 && { paperIds: pictures.ids }),
+    // those that are seen, never what an unfinished form or a draft had before
+    paperIds: pictures.ids,
   };
   const movement = form.kind === 'MOVEMENT';
   const beside = turned ?? pictures.papers[0] ?? papers?.[0];
