@@ -261,6 +261,7 @@ class DemoPettyCash {
                         centre,
                         List.of(),
                         null,
+                        null,
                         null),
                 drawer.keeper());
     }

@@ -100,6 +100,21 @@ public class Drafts {
         return new DraftList(found.stream().limit(MOST).map(d -> view(d, names)).toList(), found.size() > MOST);
     }
 
+    /** A draft as it is kept, with the number of its papers. */
+    public record Kept(DraftView draft, JsonNode body, int papers) {}
+
+    /** Those of one kind on these days, as many as one run may post. */
+    @Transactional(readOnly = true)
+    public List<Kept> kept(long companyId, String kind, LocalDate from, LocalDate to) {
+        Map<Long, String> names = names(companyId);
+        return drafts.list(companyId, kind, null, null, "", from, to, Limit.of(MOST)).stream()
+                .map(d -> new Kept(
+                        view(d, names),
+                        json.readTree(d.body()),
+                        papers.ofDraft(d.id()).size()))
+                .toList();
+    }
+
     /** Drafts are kept as they were typed: how a company writes amounts changes only when none is open. */
     @Transactional(readOnly = true)
     public void checkNoneOpen(long companyId) {

@@ -3,6 +3,7 @@ package tidemark.app.expense;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.io.IOException;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.function.Supplier;
@@ -19,11 +20,13 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
 import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.ledger.TableFile;
+import tidemark.app.ledger.UploadedText;
 import tidemark.core.expense.PaidBy;
 
 /** Expenses and movements typed by hand over HTTP. */
@@ -31,11 +34,13 @@ import tidemark.core.expense.PaidBy;
 @RequestMapping("/api/v1/companies/{companyId}/expenses")
 class ExpenseController {
     private final Expenses expenses;
+    private final ExpenseFiles files;
     private final ExpenseViews views;
     private final LedgerViews ledgerViews;
 
-    ExpenseController(Expenses expenses, ExpenseViews views, LedgerViews ledgerViews) {
+    ExpenseController(Expenses expenses, ExpenseFiles files, ExpenseViews views, LedgerViews ledgerViews) {
         this.expenses = expenses;
+        this.files = files;
         this.views = views;
         this.ledgerViews = ledgerViews;
     }
@@ -63,6 +68,20 @@ class ExpenseController {
         PICTURE,
         BANK_LINE,
         PAID_BACK
+    }
+
+    /** Books a CSV file of expenses, all or nothing. */
+    @PostMapping("/files")
+    @Requires(Right.PREPARE)
+    @ResponseStatus(HttpStatus.CREATED)
+    @Transactional
+    public LedgerViews.BookedView file(
+            @PathVariable long companyId,
+            @RequestParam MultipartFile file,
+            @RequestParam(defaultValue = "false") boolean preview,
+            Actor actor)
+            throws IOException {
+        return ledgerViews.shown(companyId, files.book(companyId, UploadedText.of(file), actor), preview);
     }
 
     @GetMapping

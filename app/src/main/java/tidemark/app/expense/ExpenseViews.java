@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
@@ -185,13 +186,17 @@ public class ExpenseViews {
                 matched.merge(c.journalEntryId(), c.itemMatchId() != null, (a, b) -> a && b);
             }
         }
+        Set<Long> owed = items.openEntries(some.stream()
+                .filter(x -> x.paidBy() == PaidBy.EMPLOYEE)
+                .map(Expense::entryId)
+                .toList());
         Map<Long, String> accounts = new HashMap<>();
         bankAccounts.list(companyId).forEach(a -> accounts.put(a.id(), a.name()));
         List<ExpenseRow> out = new ArrayList<>();
         for (Expense x : some) {
             boolean settled = switch (x.paidBy()) {
                 case DRAWER -> true;
-                case EMPLOYEE -> items.openOfEntry(x.entryId()) == 0;
+                case EMPLOYEE -> !owed.contains(x.entryId());
                 default -> matched.getOrDefault(x.entryId(), false);
             };
             out.add(new ExpenseRow(

@@ -434,7 +434,8 @@ public class Expenses {
                                 null,
                                 typed,
                                 null,
-                                null),
+                                null,
+                                form.tags()),
                         who.name())
                 .booked();
     }

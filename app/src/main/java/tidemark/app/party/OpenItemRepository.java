@@ -23,6 +23,10 @@ interface OpenItemRepository extends JpaRepository<OpenItemRow, Long> {
             order by i.dueDate, i.id""")
     List<OpenItemRow> open(long party);
 
+    @Query(
+            "select distinct i.journalEntryId from OpenItemRow i where i.journalEntryId in :entries and i.openMinorUnits <> 0")
+    List<Long> openEntries(Collection<Long> entries);
+
     @Query("select i from OpenItemRow i where i.partyId in :parties and i.openMinorUnits <> 0")
     List<OpenItemRow> openOf(Collection<Long> parties);
 

@@ -382,12 +382,10 @@ public class OpenItems implements PostingListener {
         return out;
     }
 
-    /** What is open of all items of an entry, in minor units. */
+    /** Those of the entries of which something is open still. */
     @Transactional(readOnly = true)
-    public long openOfEntry(long entryId) {
-        return items.findByJournalEntryIdOrderByJournalLineId(entryId).stream()
-                .mapToLong(OpenItemRow::openMinorUnits)
-                .sum();
+    public Set<Long> openEntries(Collection<Long> entryIds) {
+        return entryIds.isEmpty() ? Set.of() : Set.copyOf(items.openEntries(entryIds));
     }
 
     /** The item that an entry made of a party. */

@@ -3,7 +3,6 @@ package tidemark.app.party;
 import static tidemark.core.words.Catalogue.say;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -16,19 +15,17 @@ import tidemark.app.company.Companies;
 import tidemark.app.company.Company;
 import tidemark.app.company.MasterData;
 import tidemark.app.company.Site;
+import tidemark.app.ledger.FileRows;
 import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.ledger.Control;
 import tidemark.core.money.MinorUnits;
-import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 import tidemark.core.receipt.ReceiptFile;
 
 /** Books a CSV file of receipts, all or nothing. */
 @Service
 class ReceiptFiles {
-    private static final int MOST_TOLD = 50;
-
     private final Receipts receipts;
     private final Tenders tenders;
     private final Parties parties;
@@ -70,23 +67,16 @@ class ReceiptFiles {
         bankAccounts.lockJournal(companyId);
         Map<String, Long> sites =
                 masterData.sites(companyId).stream().collect(Collectors.toMap(Site::name, Site::id, (a, b) -> a));
-        List<Problem> problems = new ArrayList<>();
         Ledger.Booked booked = Ledger.Booked.nothing();
+        FileRows each = new FileRows();
         for (ReceiptFile.Row row : rows) {
             String where = say("party.line", row.fileLine());
-            try {
-                booked.add(receipts.bookPlain(companyId, receipt(company, row, sites, where), who)
-                        .booked());
-            } catch (RuleViolation e) {
-                e.problems().forEach(p -> problems.add(p.at(where + ", " + p.where())));
-            }
-            if (problems.size() >= MOST_TOLD) {
-                break;
-            }
+            each.each(
+                    where,
+                    () -> booked.add(receipts.bookPlain(companyId, receipt(company, row, sites, where), who)
+                            .booked()));
         }
-        if (!problems.isEmpty()) {
-            throw new RuleViolation(problems.subList(0, Math.min(MOST_TOLD, problems.size())));
-        }
+        each.end();
         return booked;
     }
 

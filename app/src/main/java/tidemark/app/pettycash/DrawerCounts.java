@@ -57,7 +57,7 @@ public class DrawerCounts {
     @Transactional
     public long begin(long companyId, long fundId, boolean surprise, String who) {
         bankAccounts.lockJournal(companyId);
-        Fund fund = drawers.toUse(companyId, fundId);
+        Fund fund = drawers.toCount(companyId, fundId);
         DrawerCountRow open = counts.open(fundId).orElse(null);
         if (open != null) {
             if (open.countedBy().equals(who) && open.surprise() == surprise) {
@@ -79,7 +79,7 @@ public class DrawerCounts {
     private DrawerCountRow toChange(long companyId, long countId) {
         DrawerCountRow row =
                 counts.findByIdAndCompanyId(countId, companyId).orElseThrow(() -> new NotFound(say("pettycash.count")));
-        drawers.toUse(companyId, row.fundId());
+        drawers.toCount(companyId, row.fundId());
         if (row.state() != DrawerCountRow.State.OPEN) {
             throw new RuleViolation(
                     "count.ended",

@@ -195,7 +195,7 @@ public class DrawerMonths {
     @Transactional
     public void sendBack(long companyId, long fundId, YearMonth month, String note, Actor who) {
         bankAccounts.lockJournal(companyId);
-        Fund fund = drawers.toUse(companyId, fundId);
+        Fund fund = drawers.open(companyId, fundId);
         DrawerMonth row = month(fund, month);
         row.move(MonthState.Move.SEND_BACK, title(fund, month));
         row.notPrepared();
@@ -212,7 +212,7 @@ public class DrawerMonths {
     @Transactional
     public void close(long companyId, long fundId, YearMonth month, Actor who) {
         Company company = bankAccounts.lockJournal(companyId);
-        Fund fund = drawers.toUse(companyId, fundId);
+        Fund fund = drawers.open(companyId, fundId);
         DrawerMonth row = month(fund, month);
         row.move(MonthState.Move.CERTIFY, title(fund, month));
         CertificateContent.Signature preparer = Objects.requireNonNull(row.preparer());
@@ -282,7 +282,7 @@ public class DrawerMonths {
     @Transactional
     public void reopen(long companyId, long fundId, YearMonth month, String reason, Actor who) {
         bankAccounts.lockJournal(companyId);
-        Fund fund = drawers.toUse(companyId, fundId);
+        Fund fund = drawers.open(companyId, fundId);
         if (reason.strip().length() < 10) {
             throw new RuleViolation(
                     "reason.unfit",

@@ -54,6 +54,13 @@ interface DrawerMoveRepository extends MasterRows<DrawerMoveRow> {
             + " and s.reversed = false and s.reversesId is null) order by m.moveDay, m.place")
     List<DrawerMoveRow> openAdvances(long fund);
 
+    /** Checks that lie in the drawer: cashed, or back from the bank. */
+    @Query("select m from DrawerMoveRow m where m.fundId = :fund and m.checks > 0"
+            + " and m.kind in ('CHECK_CASHED', 'CHECK_TAKEN') and m.reversed = false"
+            + " and m.reversesId is null and not exists (select 1 from DrawerMoveRow s where s.settlesId = m.id"
+            + " and s.reversed = false and s.reversesId is null) order by m.moveDay, m.place")
+    List<DrawerMoveRow> held(long fund);
+
     /** Top-ups whose cash is not in the drawer yet. */
     @Query("select m from DrawerMoveRow m where m.fundId = :fund and m.onTheWay > 0 and m.reversed = false"
             + " and m.reversesId is null and not exists (select 1 from DrawerMoveRow s where s.settlesId = m.id"

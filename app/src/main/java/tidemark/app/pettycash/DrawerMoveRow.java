@@ -34,6 +34,8 @@ public class DrawerMoveRow extends MasterRow {
     private @Nullable Long purposeId;
     private String costCentre = "";
     private String quantity = "";
+    private String checkNumber = "";
+    private String tags = "";
     private long floated;
     private long cash;
     private long checks;
@@ -55,6 +57,8 @@ public class DrawerMoveRow extends MasterRow {
      *
      * @param number empty for none
      * @param quantity as it is read, such as {@code 3 × 4.50}; empty for none
+     * @param checkNumber of a check that was cashed
+     * @param tags with commas between them
      */
     record Paper(
             LocalDate day,
@@ -64,9 +68,11 @@ public class DrawerMoveRow extends MasterRow {
             String text,
             @Nullable Long purposeId,
             String costCentre,
-            String quantity) {
+            String quantity,
+            String checkNumber,
+            String tags) {
         static Paper plain(LocalDate day, String number, String who, String text) {
-            return new Paper(day, day, number, who, text, null, "", "");
+            return new Paper(day, day, number, who, text, null, "", "", "", "");
         }
     }
 
@@ -97,6 +103,8 @@ public class DrawerMoveRow extends MasterRow {
         purposeId = paper.purposeId();
         costCentre = paper.costCentre();
         quantity = paper.quantity();
+        checkNumber = paper.checkNumber();
+        tags = paper.tags();
     }
 
     private static String cut(String text, int most) {
@@ -169,6 +177,14 @@ public class DrawerMoveRow extends MasterRow {
 
     String quantity() {
         return quantity;
+    }
+
+    String checkNumber() {
+        return checkNumber;
+    }
+
+    String tags() {
+        return tags;
     }
 
     @Nullable

@@ -8,6 +8,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tidemark.app.ledger.JournalEntryRow;
 import tidemark.app.ledger.JournalLineRow;
@@ -23,6 +24,8 @@ import tidemark.core.problem.RuleViolation;
 @Component
 class DrawerPostings implements PostingListener {
     private static final String RECEIPT = "RECEIPT";
+    private static final String RETURNED = "RETURNED_ITEM";
+    private static final Set<String> FROM_THE_BANK = Set.of("PAYMENT", "TRANSFER", "DEPOSIT", "BANK_LINE");
 
     private final FundRepository funds;
     private final DrawerMoveRepository moves;
@@ -49,9 +52,16 @@ class DrawerPostings implements PostingListener {
             }
             if (cash != 0) {
                 JournalEntryRow entry = posted.entry();
-                drawers.add(
+                // a voucher was checked where it was entered, and may be posted by the second person
+                if (cash < 0
+                        && entry.reversalOf() == null
+                        && !entry.source().equals(PettyCashDocuments.PETTY_CASH.code())) {
+                    Drawers.checkKeeper(fund);
+                }
+                DrawerMoveRow check = entry.source().equals(RECEIPT) ? heldCheck(fund, entry, -cash, who) : null;
+                DrawerMoveRow row = drawers.add(
                         fund,
-                        plain(cash, entry.source()),
+                        check == null ? plain(cash, entry.source()) : DrawerMove.checkTaken(-cash),
                         new DrawerMoveRow.Paper(
                                 entry.entryDate(),
                                 entry.documentDate(),
@@ -62,18 +72,50 @@ class DrawerPostings implements PostingListener {
                                 entry.text(),
                                 null,
                                 "",
+                                "",
+                                check == null && !entry.source().equals(RETURNED) ? "" : entry.reference(),
                                 ""),
                         entry.id(),
                         entry.bookedBy());
+                if (check != null) {
+                    row.settles(check.id());
+                } else if (cash > 0 && FROM_THE_BANK.contains(entry.source())) {
+                    coverWhole(fund, row, cash);
+                }
             }
         }
         return List.of();
     }
 
+    /** A receipt of the number and amount of a check that lies in the drawer takes that check to the bank. */
+    private @Nullable DrawerMoveRow heldCheck(Fund fund, JournalEntryRow entry, long amount, String who) {
+        List<DrawerMoveRow> like = moves.held(fund.id()).stream()
+                .filter(m -> m.move().checks() == amount && m.checkNumber().equals(entry.reference()))
+                .toList();
+        return like.stream()
+                .filter(m -> m.who().equalsIgnoreCase(who))
+                .findFirst()
+                .orElse(like.isEmpty() ? null : like.getFirst());
+    }
+
+    /** What comes from the bank and is just what is missing makes that good, whichever way it was paid. */
+    private void coverWhole(Fund fund, DrawerMoveRow row, long cash) {
+        List<DrawerMoveRow> waiting = moves.uncovered(fund.id(), TopUps.COVERED).stream()
+                .filter(m -> m.id() != row.id() && !m.day().isAfter(row.day()))
+                .toList();
+        if (waiting.stream().mapToLong(m -> m.move().due()).sum() == cash) {
+            row.tell(
+                    DrawerMove.topUp(cash, true),
+                    DrawerMoveRow.Paper.plain(row.day(), row.number(), row.who(), row.text()));
+            waiting.forEach(m -> m.coveredBy(row.id()));
+        }
+    }
+
     /** What a move is as far as its entry alone says. */
     private static DrawerMove plain(long cash, String source) {
         if (cash > 0) {
-            return DrawerMove.received(cash);
+            // what the bank took back lies in the drawer again as the check it was, not as cash
+            return source.equals(RETURNED) ? DrawerMove.checkTaken(cash).reversed() : DrawerMove.received(cash);
         }
         // cash of the drawer received by the desk, which takes it to the bank
         return source.equals(RECEIPT)

@@ -7,6 +7,7 @@ import java.time.LocalDate;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import tidemark.app.access.Actor;
 import tidemark.app.access.Limits;
 import tidemark.app.access.NotFound;
 import tidemark.app.company.Companies;
@@ -34,8 +35,42 @@ class Drawers {
         return funds.findByIdAndCompanyId(fundId, companyId).orElseThrow(() -> new NotFound(say("pettycash.fund")));
     }
 
-    /** A drawer that may be used, by somebody who may change things at its site. */
+    /** A drawer that is paid out of or received into, by whoever may. */
     Fund toUse(long companyId, long fundId) {
+        Fund fund = open(companyId, fundId);
+        checkKeeper(fund);
+        return fund;
+    }
+
+    /** @throws RuleViolation {@code drawer.hand} where it is kept by others than whoever asks */
+    static void checkKeeper(Fund fund) {
+        Actor who = Actor.current();
+        if (who != null && !fund.mayPost(who.personId())) {
+            throw notTheirs(fund, who);
+        }
+    }
+
+    /** A drawer that is counted, by whoever may. */
+    Fund toCount(long companyId, long fundId) {
+        Fund fund = open(companyId, fundId);
+        Actor who = Actor.current();
+        if (who != null && !fund.mayCount(who.personId())) {
+            throw notTheirs(fund, who);
+        }
+        return fund;
+    }
+
+    private static RuleViolation notTheirs(Fund fund, Actor who) {
+        return new RuleViolation(
+                "drawer.hand",
+                "fundId",
+                say("drawer.hand.found", who.name()),
+                say("drawer.hand.expected", fund.name(), fund.keeper()),
+                say("drawer.hand.remedy"));
+    }
+
+    /** A drawer in use, for somebody who may change things at its site. */
+    Fund open(long companyId, long fundId) {
         Fund fund = get(companyId, fundId);
         Limits.checkSite(fund.siteId(), "");
         if (!fund.active()) {

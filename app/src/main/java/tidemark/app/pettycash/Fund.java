@@ -1,7 +1,14 @@
 package tidemark.app.pettycash;
 
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.JoinColumn;
 import java.time.LocalDate;
+import java.util.HashSet;
+import java.util.Set;
 import org.hibernate.annotations.OptimisticLock;
 import org.jspecify.annotations.Nullable;
 import tidemark.app.company.MasterRow;
@@ -30,6 +37,18 @@ public class Fund extends MasterRow {
     /** Nothing moves up to it: the end of the last month that is closed, or waits to be. */
     private @Nullable LocalDate heldTo;
 
+    /** Who alone pays out of it and receives into it; none for whoever may. */
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "fund_keeper", joinColumns = @JoinColumn(name = "fund_id"))
+    @Column(name = "person_id")
+    private Set<Long> keepers = new HashSet<>();
+
+    /** Who counts it besides. */
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "fund_counter", joinColumns = @JoinColumn(name = "fund_id"))
+    @Column(name = "person_id")
+    private Set<Long> counters = new HashSet<>();
+
     protected Fund() {}
 
     /** What is set up of it. */
@@ -39,7 +58,9 @@ public class Fund extends MasterRow {
             @Nullable Long siteId,
             long overShortAccountId,
             long advancesAccountId,
-            boolean active) {}
+            boolean active,
+            Set<Long> keepers,
+            Set<Long> counters) {}
 
     Fund(long companyId, long accountId, Card card) {
         super(companyId);
@@ -54,6 +75,10 @@ public class Fund extends MasterRow {
         overShortAccountId = card.overShortAccountId();
         advancesAccountId = card.advancesAccountId();
         active = card.active();
+        keepers.clear();
+        keepers.addAll(card.keepers());
+        counters.clear();
+        counters.addAll(card.counters());
     }
 
     long takePlace() {
@@ -111,5 +136,23 @@ public class Fund extends MasterRow {
 
     boolean active() {
         return active;
+    }
+
+    Set<Long> keepers() {
+        return Set.copyOf(keepers);
+    }
+
+    Set<Long> counters() {
+        return Set.copyOf(counters);
+    }
+
+    /** Whether somebody may pay out of it and receive into it. */
+    boolean mayPost(long personId) {
+        return keepers.isEmpty() || keepers.contains(personId);
+    }
+
+    /** Whether somebody may count it: its keepers may, and those named for it; whoever works where nobody is named. */
+    boolean mayCount(long personId) {
+        return (keepers.isEmpty() && counters.isEmpty()) || keepers.contains(personId) || counters.contains(personId);
     }
 }

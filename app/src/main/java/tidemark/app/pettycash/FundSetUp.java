@@ -7,13 +7,18 @@ import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.Limits;
 import tidemark.app.access.NotFound;
+import tidemark.app.access.People;
+import tidemark.app.access.Person;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Company;
@@ -37,6 +42,7 @@ public class FundSetUp {
     private final Ledger ledger;
     private final BankAccounts bankAccounts;
     private final MasterData masterData;
+    private final People people;
     private final ActivityLog activity;
     private final JdbcTemplate jdbc;
     private final Clock clock;
@@ -49,6 +55,7 @@ public class FundSetUp {
             Ledger ledger,
             BankAccounts bankAccounts,
             MasterData masterData,
+            People people,
             ActivityLog activity,
             JdbcTemplate jdbc,
             Clock clock) {
@@ -59,9 +66,24 @@ public class FundSetUp {
         this.ledger = ledger;
         this.bankAccounts = bankAccounts;
         this.masterData = masterData;
+        this.people = people;
         this.activity = activity;
         this.jdbc = jdbc;
         this.clock = clock;
+    }
+
+    /** What is said of a drawer when it is set up and when it is changed. */
+    private interface Said {
+        String name();
+
+        String keeper();
+
+        @Nullable
+        Long siteId();
+
+        String overShortAccount();
+
+        String advancesAccount();
     }
 
     /**
@@ -79,7 +101,8 @@ public class FundSetUp {
             @NotNull @Size(max = 20) String overShortAccount,
             @NotNull @Size(max = 20) String advancesAccount,
             @NotNull @Size(max = 40) String floatAmount,
-            @NotNull LocalDate date) {}
+            @NotNull LocalDate date)
+            implements Said {}
 
     private ChartAccount account(long companyId, String code, String where, AccountType... types) {
         ChartAccount account = ledger.accountByCode(companyId, code.strip()).orElseThrow(() -> unfit(where, code));
@@ -100,7 +123,7 @@ public class FundSetUp {
                 say("fund.account.remedy"));
     }
 
-    private Fund.Card card(long companyId, NewFund request, boolean active) {
+    private Fund.Card card(long companyId, Said request, boolean active, Set<Long> keepers, Set<Long> counters) {
         if (request.siteId() != null) {
             masterData.site(companyId, request.siteId());
         }
@@ -118,7 +141,27 @@ public class FundSetUp {
                         .id(),
                 account(companyId, request.advancesAccount(), "advancesAccount", AccountType.ASSET)
                         .id(),
-                active);
+                active,
+                keepers,
+                counters);
+    }
+
+    /** Those of the company; none of another. */
+    private Set<Long> persons(long companyId, @Nullable List<Long> asked, String where) {
+        if (asked == null || asked.isEmpty()) {
+            return Set.of();
+        }
+        Set<Long> members = people.members(companyId).stream().map(Person::id).collect(Collectors.toSet());
+        Set<Long> out = new HashSet<>(asked);
+        if (!members.containsAll(out)) {
+            throw new RuleViolation(
+                    "fund.person",
+                    where,
+                    say("fund.person.found"),
+                    say("fund.person.expected"),
+                    say("fund.person.remedy"));
+        }
+        return out;
     }
 
     /** A new drawer on an account of its own; the entries on that account are its first moves. */
@@ -140,7 +183,7 @@ public class FundSetUp {
         if (floats <= 0) {
             throw notAFloat(request.floatAmount());
         }
-        Fund fund = funds.save(new Fund(companyId, own.id(), card(companyId, request, true)));
+        Fund fund = funds.save(new Fund(companyId, own.id(), card(companyId, request, true, Set.of(), Set.of())));
         DrawerMoveRow set = drawers.add(
                 fund,
                 DrawerMove.floatChanged(floats),
@@ -189,7 +232,13 @@ public class FundSetUp {
                 "fund.float", "floatAmount", typed, say("fund.float.expected"), say("fund.float.remedy"));
     }
 
-    /** What of a drawer can be changed. @param version that was seen */
+    /**
+     * What of a drawer can be changed.
+     *
+     * @param version that was seen
+     * @param keepers who alone pays out of it and receives into it; none for whoever may prepare
+     * @param counters who counts it besides
+     */
     public record ChangedFund(
             int version,
             @NotNull @Size(max = 120) String name,
@@ -197,7 +246,10 @@ public class FundSetUp {
             @Nullable Long siteId,
             @NotNull @Size(max = 20) String overShortAccount,
             @NotNull @Size(max = 20) String advancesAccount,
-            boolean active) {}
+            boolean active,
+            @Nullable @Size(max = 50) List<@NotNull Long> keepers,
+            @Nullable @Size(max = 50) List<@NotNull Long> counters)
+            implements Said {}
 
     @Transactional
     public void change(long companyId, long fundId, ChangedFund request, String who) {
@@ -213,16 +265,10 @@ public class FundSetUp {
         }
         fund.set(card(
                 companyId,
-                new NewFund(
-                        request.name(),
-                        request.keeper(),
-                        request.siteId(),
-                        "",
-                        request.overShortAccount(),
-                        request.advancesAccount(),
-                        "",
-                        LocalDate.EPOCH),
-                request.active()));
+                request,
+                request.active(),
+                persons(companyId, request.keepers(), "keepers"),
+                persons(companyId, request.counters(), "counters")));
         activity.record(companyId, who, "fund.kept", "fund", fundId, say("fund.kept.told", fund.name()));
     }
 
@@ -230,7 +276,7 @@ public class FundSetUp {
     @Transactional
     public void changeFloat(long companyId, long fundId, String amount, LocalDate date, String who) {
         Company company = bankAccounts.lockJournal(companyId);
-        Fund fund = drawers.toUse(companyId, fundId);
+        Fund fund = drawers.open(companyId, fundId);
         long wanted = company.amountStyle().minorUnits(amount, company.baseCurrency(), "floatAmount");
         long by = wanted - drawers.proof(fund).floated();
         if (wanted <= 0 || by == 0) {

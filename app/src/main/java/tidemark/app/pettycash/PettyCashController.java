@@ -3,6 +3,7 @@ package tidemark.app.pettycash;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.io.IOException;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -19,12 +20,14 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
 import tidemark.app.access.Actor;
 import tidemark.app.access.Requires;
 import tidemark.app.access.Right;
 import tidemark.app.draft.Drafts;
 import tidemark.app.ledger.LedgerViews;
 import tidemark.app.ledger.TableFile;
+import tidemark.app.ledger.UploadedText;
 import tidemark.core.pettycash.BookSpan;
 
 /** Petty cash over HTTP. With {@code preview=true} the same code runs and nothing is kept. */
@@ -35,6 +38,8 @@ public class PettyCashController {
     private final Vouchers vouchers;
     private final VoucherApproval approval;
     private final TopUps topUps;
+    private final DrawerChecks checks;
+    private final VoucherFiles files;
     private final DrawerCounts counts;
     private final PettyCashViews views;
     private final LedgerViews ledgerViews;
@@ -44,6 +49,8 @@ public class PettyCashController {
             Vouchers vouchers,
             VoucherApproval approval,
             TopUps topUps,
+            DrawerChecks checks,
+            VoucherFiles files,
             DrawerCounts counts,
             PettyCashViews views,
             LedgerViews ledgerViews) {
@@ -51,6 +58,8 @@ public class PettyCashController {
         this.vouchers = vouchers;
         this.approval = approval;
         this.topUps = topUps;
+        this.checks = checks;
+        this.files = files;
         this.counts = counts;
         this.views = views;
         this.ledgerViews = ledgerViews;
@@ -150,10 +159,11 @@ public class PettyCashController {
                                 "purpose",
                                 "cost_centre",
                                 "quantity",
+                                "tags",
                                 "in",
                                 "out",
                                 "in_the_drawer"),
-                        List.of(9, 10, 11),
+                        List.of(10, 11, 12),
                         views.book(companyId, fundId, from, to, "").rows().stream()
                                 .map(r -> List.of(
                                         r.day().toString(),
@@ -165,6 +175,7 @@ public class PettyCashController {
                                         r.purpose(),
                                         r.costCentre(),
                                         r.quantity(),
+                                        r.tags(),
                                         r.in(),
                                         r.out(),
                                         r.holds()))
@@ -219,7 +230,58 @@ public class PettyCashController {
             @RequestParam(defaultValue = "false") boolean preview,
             @RequestBody @Valid TopUps.NewTopUp body,
             Actor actor) {
-        return shown(companyId, fundId, topUps.make(companyId, fundId, body, actor.name()), preview);
+        return shown(companyId, fundId, topUps.make(companyId, fundId, body, actor), preview);
+    }
+
+    /** Gives cash for a check, which lies in the drawer from then on; nothing is booked. */
+    @PostMapping("/funds/{fundId}/checks")
+    @Requires(Right.PREPARE)
+    @ResponseStatus(HttpStatus.CREATED)
+    PettyCashViews.FundView cashCheck(
+            @PathVariable long companyId,
+            @PathVariable long fundId,
+            @RequestBody @Valid DrawerChecks.CashedCheck body,
+            Actor actor) {
+        checks.cash(companyId, fundId, body, actor.name());
+        return views.fund(companyId, fundId);
+    }
+
+    /** The check goes back to who brought it, and its cash into the drawer. */
+    @PostMapping("/moves/{moveId}/check-back")
+    @Requires(Right.PREPARE)
+    void checkBack(
+            @PathVariable long companyId, @PathVariable long moveId, @RequestBody @Valid ArrivedOn body, Actor actor) {
+        checks.giveBack(companyId, moveId, body.date(), actor.name());
+    }
+
+    /** Cash and checks that go to the bank: receipts in hand from then on. */
+    @PostMapping("/funds/{fundId}/to-bank")
+    @Requires(Right.PREPARE)
+    @ResponseStatus(HttpStatus.CREATED)
+    @Transactional
+    public VoucherMade toBank(
+            @PathVariable long companyId,
+            @PathVariable long fundId,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestBody @Valid DrawerChecks.ToBank body,
+            Actor actor) {
+        return shown(companyId, fundId, checks.toBank(companyId, fundId, body, actor.name()), preview);
+    }
+
+    /** Books a CSV file of vouchers, all or nothing. */
+    @PostMapping("/funds/{fundId}/voucher-files")
+    @Requires(Right.PREPARE)
+    @ResponseStatus(HttpStatus.CREATED)
+    @Transactional
+    public LedgerViews.BookedView voucherFile(
+            @PathVariable long companyId,
+            @PathVariable long fundId,
+            @RequestParam MultipartFile file,
+            @RequestParam(defaultValue = "false") boolean preview,
+            Actor actor)
+            throws IOException {
+        return ledgerViews.shown(
+                companyId, files.book(companyId, fundId, UploadedText.of(file), actor.name()), preview);
     }
 
     record ArrivedOn(@NotNull LocalDate date) {}

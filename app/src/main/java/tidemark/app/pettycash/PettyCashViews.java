@@ -15,8 +15,10 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Actor;
 import tidemark.app.attachment.Papers;
 import tidemark.app.company.Companies;
+import tidemark.app.draft.Drafts;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.Ledger;
 import tidemark.core.deposit.CashPieces;
@@ -26,6 +28,7 @@ import tidemark.core.pettycash.CountHistory;
 import tidemark.core.pettycash.DrawerCash;
 import tidemark.core.pettycash.DrawerProof;
 import tidemark.core.pettycash.MoveKind;
+import tools.jackson.databind.JsonNode;
 
 /** Drawers as they are shown; amounts as decimal text. */
 @Service
@@ -42,6 +45,7 @@ public class PettyCashViews {
     private final Companies companies;
     private final Ledger ledger;
     private final Papers papers;
+    private final Drafts drafts;
 
     PettyCashViews(
             FundRepository funds,
@@ -51,7 +55,8 @@ public class PettyCashViews {
             Drawers drawers,
             Companies companies,
             Ledger ledger,
-            Papers papers) {
+            Papers papers,
+            Drafts drafts) {
         this.funds = funds;
         this.purposes = purposes;
         this.moves = moves;
@@ -60,6 +65,7 @@ public class PettyCashViews {
         this.companies = companies;
         this.ledger = ledger;
         this.papers = papers;
+        this.drafts = drafts;
     }
 
     /** Where the float is; each as decimal text. @param ledger what the drawer's account says */
@@ -80,7 +86,7 @@ public class PettyCashViews {
             String ledger,
             boolean holds) {}
 
-    /** An advance that nobody has settled, or a top-up that is on the way. */
+    /** An advance that nobody has settled, a top-up that is on the way, or a check that lies in the drawer. */
     public record OpenMove(
             long id, LocalDate day, long days, String number, String who, String text, String amount, boolean late) {}
 
@@ -107,7 +113,12 @@ public class PettyCashViews {
             boolean surprise,
             List<OpenMove> advances,
             List<OpenMove> onTheWay,
-            List<FundPurpose> purposes) {}
+            List<OpenMove> checks,
+            List<FundPurpose> purposes,
+            List<Long> keepers,
+            List<Long> counters,
+            boolean mayPost,
+            boolean mayCount) {}
 
     private CurrencyUnit currency(long companyId) {
         return companies.get(companyId).baseCurrency();
@@ -144,6 +155,7 @@ public class PettyCashViews {
         CurrencyUnit currency = currency(companyId);
         ChartAccount account = ledger.account(companyId, fund.accountId());
         LocalDate today = companies.today(companyId, fund.siteId());
+        Actor who = Actor.current();
         List<DrawerCountRow> latest = counts.closed(fund.id(), Limit.of(1));
         return new FundView(
                 fund.id(),
@@ -171,6 +183,9 @@ public class PettyCashViews {
                 moves.onTheWay(fund.id()).stream()
                         .map(m -> open(m, m.move().onTheWay(), today, currency))
                         .toList(),
+                moves.held(fund.id()).stream()
+                        .map(m -> open(m, m.move().checks(), today, currency))
+                        .toList(),
                 purposes.findByFundIdOrderByName(fund.id()).stream()
                         .map(p -> new FundPurpose(
                                 p.id(),
@@ -180,7 +195,11 @@ public class PettyCashViews {
                                 p.costCentre(),
                                 p.highest().isPresent() ? amount(p.highest().getAsLong(), currency) : "",
                                 p.active()))
-                        .toList());
+                        .toList(),
+                fund.keepers().stream().sorted().toList(),
+                fund.counters().stream().sorted().toList(),
+                who == null || fund.mayPost(who.personId()),
+                who == null || fund.mayCount(who.personId()));
     }
 
     private static OpenMove open(DrawerMoveRow m, long of, LocalDate today, CurrencyUnit currency) {
@@ -229,6 +248,7 @@ public class PettyCashViews {
             String purpose,
             String costCentre,
             String quantity,
+            String tags,
             String in,
             String out,
             String holds,
@@ -240,9 +260,29 @@ public class PettyCashViews {
             boolean open,
             String madeBy) {}
 
-    /** @param rows by day and then order of posting, the first first */
+    /** A voucher that is kept as a draft, and moves nothing yet. */
+    public record DraftRow(
+            long id,
+            LocalDate day,
+            String who,
+            String text,
+            String purpose,
+            String costCentre,
+            boolean in,
+            String amount,
+            int pictures,
+            String madeBy) {}
+
+    /** @param rows by day and then order of posting, the first first; {@code drafts} of those days */
     public record DrawerBook(
-            LocalDate from, LocalDate to, String carried, String closing, String in, String out, List<BookRow> rows) {}
+            LocalDate from,
+            LocalDate to,
+            String carried,
+            String closing,
+            String in,
+            String out,
+            List<BookRow> rows,
+            List<DraftRow> drafts) {}
 
     @Transactional(readOnly = true)
     public DrawerBook book(long companyId, long fundId, LocalDate from, LocalDate to, String text) {
@@ -284,6 +324,7 @@ public class PettyCashViews {
                     m.purposeId() == null ? "" : names.getOrDefault(m.purposeId(), ""),
                     m.costCentre(),
                     m.quantity(),
+                    m.tags(),
                     cash > 0 ? amount(cash, currency) : "",
                     cash < 0 ? amount(-cash, currency) : "",
                     amount(holds.get(i), currency),
@@ -305,12 +346,50 @@ public class PettyCashViews {
                 amount(carried + in - out, currency),
                 amount(in, currency),
                 amount(out, currency),
-                rows);
+                rows,
+                drafts(companyId, fundId, from, to, names, wanted));
+    }
+
+    private List<DraftRow> drafts(
+            long companyId, long fundId, LocalDate from, LocalDate to, Map<Long, String> names, String wanted) {
+        List<DraftRow> out = new ArrayList<>();
+        for (Drafts.Kept kept : drafts.kept(companyId, "VOUCHER", from, to)) {
+            JsonNode form = kept.body();
+            if (form.path("fundId").asLong(0) != fundId) {
+                continue;
+            }
+            JsonNode purpose = form.path("purposeId");
+            DraftRow row = new DraftRow(
+                    kept.draft().id(),
+                    kept.draft().date(),
+                    form.path("who").asString(""),
+                    form.path("text").asString(""),
+                    purpose.isNumber() ? names.getOrDefault(purpose.asLong(), "") : "",
+                    form.path("costCentre").asString(""),
+                    form.path("kind").asString("").equals("RECEIVED"),
+                    kept.draft().amount(),
+                    kept.papers(),
+                    kept.draft().madeBy());
+            if (String.join(" ", row.who(), row.text(), row.purpose(), row.costCentre(), row.amount())
+                    .toLowerCase(java.util.Locale.ROOT)
+                    .contains(wanted)) {
+                out.add(row);
+            }
+        }
+        return out;
     }
 
     private static String told(BookRow row) {
         return String.join(
-                        " ", row.number(), row.who(), row.text(), row.purpose(), row.in(), row.out(), row.costCentre())
+                        " ",
+                        row.number(),
+                        row.who(),
+                        row.text(),
+                        row.purpose(),
+                        row.in(),
+                        row.out(),
+                        row.costCentre(),
+                        row.tags())
                 .toLowerCase(java.util.Locale.ROOT);
     }
 

@@ -10,16 +10,22 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Actor;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Company;
 import tidemark.app.company.NumberCounters;
+import tidemark.app.ledger.GrossLine;
 import tidemark.app.ledger.ItemTerms;
 import tidemark.app.ledger.Ledger;
+import tidemark.app.payment.Payments;
+import tidemark.core.money.AmountStyle;
 import tidemark.core.money.MinorUnits;
+import tidemark.core.payment.PaymentKind;
 import tidemark.core.pettycash.DrawerMove;
 import tidemark.core.pettycash.MoveKind;
 import tidemark.core.pettycash.PettyCashBooking;
@@ -36,6 +42,7 @@ public class TopUps {
     private final Ledger ledger;
     private final BankAccounts bankAccounts;
     private final NumberCounters numbers;
+    private final Payments payments;
     private final ActivityLog activity;
 
     TopUps(
@@ -44,12 +51,14 @@ public class TopUps {
             Ledger ledger,
             BankAccounts bankAccounts,
             NumberCounters numbers,
+            Payments payments,
             ActivityLog activity) {
         this.moves = moves;
         this.drawers = drawers;
         this.ledger = ledger;
         this.bankAccounts = bankAccounts;
         this.numbers = numbers;
+        this.payments = payments;
         this.activity = activity;
     }
 
@@ -57,6 +66,7 @@ public class TopUps {
      * A top-up.
      *
      * @param checkNumber of the check that is cashed for it; empty for a withdrawal
+     * @param fromStock whether the next check of the account's stock is written to the keeper, as a payment of its own
      * @param inDrawer whether the cash is in the drawer already; else it is on the way
      * @param covers what it makes good, by the moves; empty for all that waits
      */
@@ -66,13 +76,14 @@ public class TopUps {
             @NotNull @Size(max = 20) String checkNumber,
             @NotNull @Size(max = 400) String text,
             boolean inDrawer,
-            @NotNull @Size(max = 5_000) List<Long> covers) {}
+            @NotNull @Size(max = 5_000) List<Long> covers,
+            @Nullable Boolean fromStock) {}
 
     @Transactional
-    public Vouchers.Made make(long companyId, long fundId, NewTopUp form, String who) {
+    public Vouchers.Made make(long companyId, long fundId, NewTopUp form, Actor who) {
         BankAccount bank = bankAccounts.lockWith(companyId, form.bankAccountId(), List.of());
         Company company = bankAccounts.lockJournal(companyId);
-        Fund fund = drawers.toUse(companyId, fundId);
+        Fund fund = drawers.open(companyId, fundId);
         if (!bank.currency().equals(company.baseCurrency()) || !bank.active()) {
             throw new RuleViolation(
                     "top-up.account",
@@ -106,24 +117,74 @@ public class TopUps {
                     say("top-up.nothing.expected"),
                     say("top-up.nothing.remedy"));
         }
-        String number = numbers.take(companyId, PettyCashDocuments.VOUCHERS, fund.siteId(), form.date());
         String text = form.text().isBlank()
                 ? say("pettycash.topUpOf", fund.name())
                 : form.text().strip();
-        Ledger.Booked booked = ledger.book(
-                companyId,
+        String code = ledger.account(companyId, fund.accountId()).code();
+        Ledger.Booked booked = Boolean.TRUE.equals(form.fromStock())
+                ? byCheck(company, fund, form, code, amount, text, who)
+                : withdrawn(company, fund, form, bank, code, amount, text, who.name());
+        if (booked.entries().isEmpty()) {
+            // the check waits: what it brings covers what is missing once it is booked
+            return new Vouchers.Made(0, 0, booked);
+        }
+        DrawerMoveRow row = moves.ofEntry(booked.entries().getFirst().id()).getFirst();
+        moves.findByTopUpId(row.id()).forEach(m -> m.coveredBy(null));
+        row.tell(
+                DrawerMove.topUp(amount, form.inDrawer()),
+                DrawerMoveRow.Paper.plain(form.date(), row.number(), fund.keeper(), text));
+        covered.forEach(m -> m.coveredBy(row.id()));
+        if (!form.inDrawer()) {
+            drawers.check(fund, form.date());
+        }
+        return new Vouchers.Made(row.id(), 0, booked);
+    }
+
+    /** The next check of the account's stock, to the keeper: a payment like any other, with its limits. */
+    private Ledger.Booked byCheck(
+            Company company, Fund fund, NewTopUp form, String drawerCode, long amount, String text, Actor who) {
+        String decimal = MinorUnits.toDecimal(amount, company.baseCurrency());
+        return payments.make(
+                        company.id(),
+                        new Payments.NewPayment(
+                                form.bankAccountId(),
+                                PaymentKind.CHECK,
+                                form.checkNumber().strip(),
+                                null,
+                                fund.keeper(),
+                                form.date(),
+                                fund.siteId(),
+                                text,
+                                new Payments.Parts(
+                                        List.of(), "", List.of(new GrossLine(drawerCode, decimal, "", "", text)))),
+                        AmountStyle.POINT,
+                        who)
+                .booked();
+    }
+
+    private Ledger.Booked withdrawn(
+            Company company,
+            Fund fund,
+            NewTopUp form,
+            BankAccount bank,
+            String drawerCode,
+            long amount,
+            String text,
+            String who) {
+        return ledger.book(
+                company.id(),
                 List.of(new Ledger.Posting(
                         PettyCashBooking.moved(
                                 new PettyCashBooking.Paper(
-                                        ledger.account(companyId, fund.accountId())
-                                                .code(),
+                                        drawerCode,
                                         form.date(),
                                         form.date(),
                                         company.baseCurrency(),
-                                        number,
+                                        numbers.take(
+                                                company.id(), PettyCashDocuments.VOUCHERS, fund.siteId(), form.date()),
                                         fund.keeper(),
                                         text),
-                                ledger.account(companyId, bank.ledgerAccountId())
+                                ledger.account(company.id(), bank.ledgerAccountId())
                                         .code(),
                                 amount),
                         form.checkNumber().strip(),
@@ -133,15 +194,6 @@ public class TopUps {
                 PettyCashDocuments.PETTY_CASH,
                 null,
                 who);
-        DrawerMoveRow row = moves.ofEntry(booked.entries().getFirst().id()).getFirst();
-        row.tell(
-                DrawerMove.topUp(amount, form.inDrawer()),
-                DrawerMoveRow.Paper.plain(form.date(), number, fund.keeper(), text));
-        covered.forEach(m -> m.coveredBy(row.id()));
-        if (!form.inDrawer()) {
-            drawers.check(fund, form.date());
-        }
-        return new Vouchers.Made(row.id(), 0, booked);
     }
 
     /** The cash of a top-up that was on the way is in the drawer. */

@@ -78,6 +78,7 @@ public class Vouchers {
      * @param lines in place of purpose and amount
      * @param advanceId the advance that is settled
      * @param paperIds pictures that were handed in before
+     * @param tags words of the company's own, with commas between them
      */
     public record NewVoucher(
             long fundId,
@@ -94,7 +95,12 @@ public class Vouchers {
             @Nullable @Size(max = 20) String costCentre,
             @NotNull @Size(max = 50) List<@Valid GrossLine> lines,
             @Nullable Long advanceId,
-            @Nullable @Size(max = 20) List<@NotNull Long> paperIds) {}
+            @Nullable @Size(max = 20) List<@NotNull Long> paperIds,
+            @Nullable @Size(max = 400) String tags) {
+        String ownTags() {
+            return tags == null ? "" : tags.strip();
+        }
+    }
 
     /**
      * @param moveId of the voucher in the drawer's book
@@ -115,7 +121,8 @@ public class Vouchers {
                 ledger.accountIds(
                         companyId, form.lines().stream().map(GrossLine::account).toList()));
         Company company = bankAccounts.lockJournal(companyId);
-        Fund fund = drawers.toUse(companyId, form.fundId());
+        // a second person approves what somebody entered who may
+        Fund fund = approved ? drawers.open(companyId, form.fundId()) : drawers.toUse(companyId, form.fundId());
         PettyPurpose purpose = purpose(companyId, form, fund);
         String whom = Fields.text(form.who(), "who", 200);
         List<TaxedLine> lines = lines(company, form, purpose);
@@ -176,7 +183,9 @@ public class Vouchers {
                 text,
                 purpose == null ? null : purpose.id(),
                 lines.isEmpty() ? "" : lines.getFirst().costCentre(),
-                quantity(form));
+                quantity(form),
+                "",
+                form.ownTags());
         return new Made(keep(fund, booked, move, told, advance, who), PettyCashBooking.taxIn(lines, taxes), booked);
     }
 

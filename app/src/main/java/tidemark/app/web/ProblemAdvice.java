@@ -81,6 +81,7 @@ class ProblemAdvice {
             "returned.changed",
             "fund.changed",
             "advance.closed",
+            "drawer.check-gone",
             "top-up.covered",
             "top-up.arrived",
             "count.open",

@@ -304,5 +304,29 @@ class ExpensesTest {
         form.put("paidBy", "DRAWER");
         form.put("fundId", fund);
         assertEquals("drawer.below", post(form).code(), "nothing is in it yet");
+        Answer file = file("date,who,amount,account,paid_by,out_of\n2026-06-03,Taxi,12,6010,drawer,dock\n");
+        assertEquals(List.of("drawer.below"), file.body().path("problems").findValuesAsString("code"));
+    }
+
+    @Test
+    void aFileOfExpenses_isBookedWhole_orNothingOfIt() {
+        c.party("EMPLOYEES", "Ines Halvorsen", 0);
+        String head = "date,who,amount,account,paid_by,out_of,tags\n";
+        Answer refused = file(head + "2026-06-02,Ferry Kiosk,18,6010,bank,operating,\n"
+                + "2026-06-02,Pell,3,6010,card,Nowhere,\n2026-06-02,Ferry Kiosk,18,6010,bank,Operating,\n");
+        assertEquals(
+                List.of("expense.out-of", "expense.double"),
+                refused.body().path("problems").findValuesAsString("code"),
+                "a row that repeats another of the file is asked about as any other");
+        assertEquals(0, list("").path("rows").size());
+        ok(file(head + "2026-06-02,Ferry Kiosk,18,6010,bank,operating,survey\n"
+                + "2026-06-03,Quill,7.50,6010,employee,Ines Halvorsen,\n"));
+        assertEquals(2, list("").path("rows").size());
+        assertEquals(1, list("text=survey").path("rows").size());
+        assertEquals("-7.50", c.balance("2150"));
+    }
+
+    private Answer file(String content) {
+        return c.iris.upload(c.base + "/expenses/files", "e.csv", content.getBytes(StandardCharsets.UTF_8));
     }
 }
