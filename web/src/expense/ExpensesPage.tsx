@@ -61,7 +61,14 @@ export default function ExpensesPage() {
             >
               {kind === 'MOVEMENT' ? say('expense.newBankMovement') : say('expense.newExpense')}
             </Link>
-            {kind === 'EXPENSE' && <FileButton label={say('expense.fromAPicture')} onFile={open} />}
+            {kind === 'EXPENSE' && (
+              <>
+                <FileButton label={say('expense.fromAPicture')} onFile={open} />
+                <Link className="btn btn-outline-secondary" to="/expenses/file">
+                  {say('expense.fromAFile')}
+                </Link>
+              </>
+            )}
           </div>
         )}
         <div className="d-flex gap-3 flex-wrap align-items-start">

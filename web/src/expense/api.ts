@@ -7,3 +7,4 @@ export type ExpenseMade = Schemas['ExpenseMade'];
 export type ExpenseRow = Schemas['ExpenseRow'];
 export type LastOfPayee = Schemas['LastOfPayee'];
 export type NewExpense = Schemas['NewExpense'];
+export type BookedView = Schemas['BookedView'];

@@ -4,12 +4,14 @@ import { say } from '../words';
 
 const ExpensesPage = lazy(() => import('./ExpensesPage'));
 const ExpenseFormPage = lazy(() => import('./ExpenseFormPage'));
+const ExpenseFilePage = lazy(() => import('./ExpenseFilePage'));
 const ExpensePage = lazy(() => import('./ExpensePage'));
 
 export const capability: Capability = {
   routes: {
     '/expenses': ExpensesPage,
     '/expenses/new': ExpenseFormPage,
+    '/expenses/file': ExpenseFilePage,
     '/expenses/:id': ExpensePage,
     '/expenses/:id/change': ExpenseFormPage,
     '/bank-movements/new': ExpenseFormPage,

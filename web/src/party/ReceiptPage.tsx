@@ -35,13 +35,15 @@ export default function ReceiptPage() {
     ...(search.get('party') && { partyId: Number(search.get('party')) }),
     payer: '',
     date: session.businessDate,
-    account: '',
+    account: search.get('account') ?? '',
     amount: '',
     reference: '',
     text: '',
     items: [],
     lines: [],
-    tender: 'CHECK',
+    // what is paid into a drawer lies there, and waits for no slip
+    ...(search.get('account') ? {} : { tender: 'CHECK' as const }),
+    ...(search.get('site') && { siteId: Number(search.get('site')) }),
     ...draft.form,
   };
   return (

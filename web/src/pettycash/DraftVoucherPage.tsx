@@ -144,6 +144,12 @@ function VoucherForm({ initial, draft, papers }: { initial: Voucher; draft: Draf
         max={40}
         onChange={(amount) => set({ amount, quantity: '', price: '' })}
       />
+      <TextField
+        label={say('pettycash.tags')}
+        value={form.tags ?? ''}
+        max={400}
+        onChange={(tags) => set({ tags })}
+      />
       {form.kind !== 'ADVANCE' && (
         <GrossLines
           caption={say('pettycash.severalLinesInPlaceOfThePurpose')}

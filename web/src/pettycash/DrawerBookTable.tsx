@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { fullDate, shortDate } from '../shared/dates';
 import { report } from '../shared/money';
@@ -22,6 +23,10 @@ export function DrawerBookTable({
   mayPost: boolean;
 }) {
   const rows = [...(book?.rows ?? [])].reverse();
+  const drafts = book?.drafts ?? [];
+  // a draft stands above what was posted on its day and before
+  const above = (day: string | undefined, before: string | undefined) =>
+    drafts.filter((d) => (day === undefined || d.day >= day) && (before === undefined || d.day < before));
   return (
     <table className="plain drawer-book">
       <caption className="visually-hidden">{say('pettycash.bookOf', { name: fund.name })}</caption>
@@ -53,8 +58,16 @@ export function DrawerBookTable({
             onDone={() => onSettle(undefined)}
           />
         )}
-        {rows.map((r) => (
-          <Row key={r.id} row={r} fund={fund} mayPost={mayPost} onSettle={onSettle} />
+        {rows.map((r, i) => (
+          <Fragment key={r.id}>
+            {above(r.day, rows[i - 1]?.day).map((d) => (
+              <DraftLine key={`draft-${d.id}`} draft={d} />
+            ))}
+            <Row row={r} fund={fund} mayPost={mayPost} onSettle={onSettle} />
+          </Fragment>
+        ))}
+        {above(undefined, rows.at(-1)?.day).map((d) => (
+          <DraftLine key={`draft-${d.id}`} draft={d} />
         ))}
         {book && (
           <tr className="carried">
@@ -66,6 +79,31 @@ export function DrawerBookTable({
         )}
       </tbody>
     </table>
+  );
+}
+
+/** A voucher that is kept as a draft: its money may have left, and nothing is booked yet. */
+function DraftLine({ draft }: { draft: DrawerBook['drafts'][number] }) {
+  return (
+    <tr className="draft">
+      <td className="text-nowrap">{shortDate(draft.day)}</td>
+      <td>
+        <Link to={`/petty-cash/draft?draft=${draft.id}`}>{say('pettycash.draft')}</Link>
+      </td>
+      <td>
+        {[draft.who, draft.text].filter((t) => t !== '').join(', ')}{' '}
+        {draft.pictures > 0 ? (
+          <span className="quiet">▣ {say('pettycash.pictures', { count: draft.pictures })}</span>
+        ) : (
+          <strong>{say('pettycash.noReceiptYet')}</strong>
+        )}
+      </td>
+      <td>{draft.purpose}</td>
+      <td>{draft.costCentre}</td>
+      <td className="num">{draft.in ? draft.amount : ''}</td>
+      <td className="num">{draft.in ? '' : draft.amount}</td>
+      <td className="num">{say('pettycash.notYet')}</td>
+    </tr>
   );
 }
 
@@ -95,6 +133,7 @@ function Row({
       <td>
         {[row.who, row.text].filter((t) => t !== '').join(', ')}
         {row.quantity && <span className="quiet"> {row.quantity}</span>}
+        {row.tags && <span className="quiet"> [{row.tags}]</span>}
         {row.pictures > 0 && (
           <span className="quiet"> ▣ {say('pettycash.pictures', { count: row.pictures })}</span>
         )}{' '}

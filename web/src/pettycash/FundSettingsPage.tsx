@@ -10,9 +10,9 @@ import { CellText, TextField } from '../shared/fields';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
 import { SiteField } from '../shared/SiteField';
-import { accountChoices, useChart, useSetUp } from '../shared/useBooks';
+import { accountChoices, useChart, usePeople, useSetUp } from '../shared/useBooks';
 import { say } from '../words';
-import type { Fund, FundPurpose } from './api';
+import type { Fund, FundPurpose, PersonView } from './api';
 import { useFunds } from './useDrawers';
 
 /** A drawer is set up: who keeps it, its accounts, its float, and what it may be used for. */
@@ -45,7 +45,10 @@ function Settings({ fund }: { fund?: Fund }) {
     floatAmount: '',
     date: session.businessDate,
     active: fund?.active ?? true,
+    keepers: fund?.keepers ?? [],
+    counters: fund?.counters ?? [],
   });
+  const people = usePeople();
   const set = (part: Partial<typeof form>) => setForm({ ...form, ...part });
   const base = `/api/v1/companies/${company.id}/petty-cash/funds`;
   const fresh = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
@@ -151,6 +154,23 @@ function Settings({ fund }: { fund?: Fund }) {
             onChange={(e) => set({ active: e.target.checked })}
           />
         )}
+        {fund && people.data && (
+          <>
+            <Hands
+              words={say('pettycash.whoAlonePaysOutOfIt')}
+              hint={say('pettycash.nobodyTickedWhoeverPrepares')}
+              people={people.data}
+              ticked={form.keepers}
+              onChange={(keepers) => set({ keepers })}
+            />
+            <Hands
+              words={say('pettycash.whoCountsItBesides')}
+              people={people.data}
+              ticked={form.counters}
+              onChange={(counters) => set({ counters })}
+            />
+          </>
+        )}
         <Problems error={keep.error} />
         <div className="actions mt-2">
           <Button type="submit" disabled={keep.isPending}>
@@ -192,6 +212,43 @@ function Settings({ fund }: { fund?: Fund }) {
         </>
       )}
     </div>
+  );
+}
+
+/** People of the company, ticked. */
+function Hands({
+  words,
+  hint,
+  people,
+  ticked,
+  onChange,
+}: {
+  words: string;
+  hint?: string;
+  people: PersonView[];
+  ticked: number[];
+  onChange: (ids: number[]) => void;
+}) {
+  return (
+    <fieldset className="mb-2">
+      <legend className="form-label fs-6 mb-0">{words}</legend>
+      {hint && <p className="quiet mb-1">{hint}</p>}
+      <div className="d-flex flex-wrap column-gap-3">
+        {people
+          .filter((p) => p.active && p.roles.includes('PREPARER'))
+          .map((p) => (
+            <Form.Check
+              key={p.id}
+              id={`${words}-${p.id}`}
+              label={p.name}
+              checked={ticked.includes(p.id)}
+              onChange={(e) =>
+                onChange(e.target.checked ? [...ticked, p.id] : ticked.filter((id) => id !== p.id))
+              }
+            />
+          ))}
+      </div>
+    </fieldset>
   );
 }
 

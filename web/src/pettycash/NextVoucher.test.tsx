@@ -13,6 +13,7 @@ const TYPED = {
   centre: 'DOCK',
   in: '',
   out: '18.40',
+  tags: '',
 };
 
 test('a row says whom, what for, and which way the money went', () => {
@@ -25,6 +26,7 @@ test('a row says whom, what for, and which way the money went', () => {
     amount: '18.40',
     costCentre: 'DOCK',
   });
+  expect(voucherOf(FUND, { ...TYPED, tags: ' crew ' }, '2026-07-02')).toMatchObject({ tags: 'crew' });
   expect(voucherOf(FUND, { ...TYPED, in: '14', out: '' }, '2026-07-02')).toMatchObject({
     kind: 'RECEIVED',
     amount: '14',

@@ -25,6 +25,7 @@ interface Typed {
   centre: string;
   in: string;
   out: string;
+  tags: string;
 }
 
 /** `Name, what for` as people write it: what stands before the first comma is whom it was paid to. */
@@ -70,6 +71,7 @@ export function voucherOf(
     ...(typed.centre !== '' && { costCentre: typed.centre }),
     lines: [],
     ...(settles && { advanceId: settles.id }),
+    ...(typed.tags.trim() !== '' && { tags: typed.tags.trim() }),
   };
 }
 
@@ -96,6 +98,7 @@ export function NextVoucher({
     centre: '',
     in: '',
     out: '',
+    tags: '',
   };
   const [typed, setTyped] = useState(begun);
   const [told, setTold] = useState('');
@@ -288,6 +291,15 @@ export function NextVoucher({
                 {told}
               </strong>
             )}
+            <Form.Control
+              className="voucher-tags"
+              aria-label={say('pettycash.tags')}
+              placeholder={say('pettycash.tags')}
+              value={typed.tags}
+              maxLength={400}
+              autoComplete="off"
+              onChange={(e) => set({ tags: e.target.value })}
+            />
             <HandIn of={pictures} hint={say('pettycash.dropTheReceiptsPictureHere')} />
           </TakesPapers>
           <Problems error={error} title={say('pettycash.thisCannotBePostedYet')} />

@@ -17,6 +17,7 @@ import type { DrawerCount, Fund, OpenMove } from './api';
 import { CountPanel } from './CountPanel';
 import { DrawerBookTable } from './DrawerBookTable';
 import { DrawerIdentity } from './DrawerIdentity';
+import { CashCheckPanel, ToBankPanel } from './MoneyPanels';
 import { TopUpPanel } from './TopUpPanel';
 import { useBook, useFunds, type Span } from './useDrawers';
 
@@ -81,7 +82,7 @@ function Drawer({ fund }: { fund: Fund }) {
   const [search, setSearch] = useSearchParams();
   const [text, setText] = useState('');
   const [settles, setSettles] = useState<OpenMove>();
-  const [side, setSide] = useState<'count' | 'top-up'>();
+  const [side, setSide] = useState<'count' | 'top-up' | 'check' | 'to-bank'>();
   const [counting, setCounting] = useState<number>();
   const day = search.get('day') ?? fund.today;
   const to = search.get('to') ?? undefined;
@@ -113,9 +114,11 @@ function Drawer({ fund }: { fund: Fund }) {
       begin.mutate(false);
     }
   };
-  const mayPost = canPrepare && fund.active;
-  useKey('c', () => mayPost && count());
-  useKey('t', () => mayPost && fund.identity.worthTopUp && setSide('top-up'));
+  const mayPost = canPrepare && fund.active && fund.mayPost;
+  const mayCount = canPrepare && fund.active && fund.mayCount;
+  const mayTopUp = canPrepare && fund.active;
+  useKey('c', () => mayCount && count());
+  useKey('t', () => mayTopUp && fund.identity.worthTopUp && setSide('top-up'));
   useKey('[', () => move(-1));
   useKey(']', () => move(1));
   // what a surprise count must not tell beforehand is on nobody's screen while it goes on
@@ -186,12 +189,14 @@ function Drawer({ fund }: { fund: Fund }) {
             maxLength={100}
             onChange={(e) => setText(e.target.value)}
           />
-          {mayPost && (
+          {(mayCount || mayTopUp) && (
             <span className="ms-auto d-flex gap-2">
-              <Button variant="outline-secondary" onClick={count}>
-                {say('pettycash.countTheDrawer')} <kbd>c</kbd>
-              </Button>
-              {!hidden && fund.identity.worthTopUp && (
+              {mayCount && (
+                <Button variant="outline-secondary" onClick={count}>
+                  {say('pettycash.countTheDrawer')} <kbd>c</kbd>
+                </Button>
+              )}
+              {mayTopUp && !hidden && fund.identity.worthTopUp && (
                 <Button onClick={() => setSide('top-up')}>
                   {say('pettycash.topUpBy', { amount: report(fund.identity.toTopUp) })} <kbd>t</kbd>
                 </Button>
@@ -199,6 +204,28 @@ function Drawer({ fund }: { fund: Fund }) {
             </span>
           )}
         </div>
+        {mayPost && !hidden && (
+          <p className="drawer-other">
+            <span className="quiet">{say('pettycash.besidesVouchers')}</span>
+            <Link
+              to={`/receipts/new?account=${encodeURIComponent(fund.account.split(' ')[0] ?? '')}${
+                fund.siteId === undefined ? '' : `&site=${fund.siteId}`
+              }`}
+            >
+              {say('pettycash.aCustomerPaysHere')}
+            </Link>
+            <button type="button" className="as-link" onClick={() => setSide('check')}>
+              {say('pettycash.cashACheck')}
+            </button>
+            <button type="button" className="as-link" onClick={() => setSide('to-bank')}>
+              {say('pettycash.toTheBank')}
+            </button>
+            <Link to={`/petty-cash/${fund.id}/file`}>{say('pettycash.vouchersFromAFile')}</Link>
+          </p>
+        )}
+        {canPrepare && fund.active && !fund.mayPost && (
+          <p className="quiet">{say('pettycash.inTheHandsOfItsKeepers', { keeper: fund.keeper })}</p>
+        )}
         <Problems error={book.error ?? begin.error} />
         {!hidden && (
           <DrawerBookTable
@@ -233,7 +260,7 @@ function Drawer({ fund }: { fund: Fund }) {
             <Link to={`/petty-cash/${fund.id}/counts`}>{say('pettycash.countsSoFar')}</Link>
             {' · '}
             <Link to={`/petty-cash/${fund.id}/months`}>{say('pettycash.closedMonths')}</Link>
-            {mayPost && (
+            {mayCount && (
               <>
                 {' · '}
                 <button type="button" className="as-link" onClick={() => begin.mutate(true)}>
@@ -256,6 +283,8 @@ function Drawer({ fund }: { fund: Fund }) {
         <CountPanel key={counting} countId={counting} onDone={() => setSide(undefined)} />
       )}
       {side === 'top-up' && <TopUpPanel fund={fund} onDone={() => setSide(undefined)} />}
+      {side === 'check' && <CashCheckPanel fund={fund} onDone={() => setSide(undefined)} />}
+      {side === 'to-bank' && <ToBankPanel fund={fund} onDone={() => setSide(undefined)} />}
     </div>
   );
 }
@@ -279,7 +308,14 @@ function Waiting({
       }),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
   });
-  if (fund.advances.length + fund.onTheWay.length === 0) {
+  const back = useMutation({
+    mutationFn: (moveId: number) =>
+      send('POST', `/api/v1/companies/${company.id}/petty-cash/moves/${moveId}/check-back`, {
+        date: fund.today,
+      }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
+  });
+  if (fund.advances.length + fund.onTheWay.length + fund.checks.length === 0) {
     return null;
   }
   return (
@@ -309,7 +345,27 @@ function Waiting({
           )}
         </li>
       ))}
-      <Problems error={arrived.error} />
+      {fund.checks.map((c) => (
+        <li key={c.id}>
+          {say('pettycash.checkLiesHere', {
+            amount: report(c.amount),
+            who: c.who,
+            text: c.text,
+            day: fullDate(c.day),
+          })}
+          {mayPost && (
+            <button
+              type="button"
+              className="as-link ms-2"
+              disabled={back.isPending}
+              onClick={() => back.mutate(c.id)}
+            >
+              {say('pettycash.giveItBack')}
+            </button>
+          )}
+        </li>
+      ))}
+      <Problems error={arrived.error ?? back.error} />
     </ul>
   );
 }

@@ -21,17 +21,25 @@ export function TopUpPanel({ fund, onDone }: { fund: Fund; onDone: () => void })
   const queries = useQueryClient();
   const banks = useBankAccounts();
   const fits = (banks.data ?? []).filter((b) => b.active && b.currency === company.currency);
-  const [form, setForm] = useState({ bank: '', date: fund.today, checkNumber: '', inDrawer: true });
+  const [form, setForm] = useState({
+    bank: '',
+    date: fund.today,
+    how: 'WITHDRAWAL' as 'WITHDRAWAL' | 'STOCK' | 'WRITTEN',
+    checkNumber: '',
+    inDrawer: true,
+  });
   const bank = form.bank || String(fits[0]?.id ?? '');
   const body = {
     bankAccountId: Number(bank),
     date: form.date,
-    checkNumber: form.checkNumber.trim(),
+    checkNumber: form.how === 'WRITTEN' ? form.checkNumber.trim() : '',
+    fromStock: form.how === 'STOCK',
     text: '',
     inDrawer: form.inDrawer,
     covers: [] as number[],
   };
-  const ready = bank !== '' && form.date !== UNREADABLE;
+  const ready =
+    bank !== '' && form.date !== UNREADABLE && (form.how !== 'WRITTEN' || form.checkNumber.trim() !== '');
   const asked = useDebounced(ready ? body : null);
   const path = `/api/v1/companies/${company.id}/petty-cash/funds/${fund.id}/top-ups`;
   const preview = useQuery({
@@ -81,12 +89,27 @@ export function TopUpPanel({ fund, onDone }: { fund: Fund; onDone: () => void })
         today={fund.today}
         onChange={(date) => setForm({ ...form, date })}
       />
-      <TextField
-        label={say('pettycash.checkNumberIfOneWasWritten')}
-        value={form.checkNumber}
-        max={20}
-        onChange={(checkNumber) => setForm({ ...form, checkNumber })}
+      <ChoiceField
+        label={say('pettycash.how')}
+        value={form.how}
+        choices={[
+          ['WITHDRAWAL', say('pettycash.asAWithdrawal')],
+          ['STOCK', say('pettycash.byTheNextCheckOfTheStock')],
+          ['WRITTEN', say('pettycash.byACheckWrittenAlready')],
+        ]}
+        onChange={(how) => setForm({ ...form, how: how as typeof form.how })}
       />
+      {form.how === 'STOCK' && (
+        <p className="quiet">{say('pettycash.toTheKeeperAsAPayment', { keeper: fund.keeper })}</p>
+      )}
+      {form.how === 'WRITTEN' && (
+        <TextField
+          label={say('pettycash.numberOnTheCheck')}
+          value={form.checkNumber}
+          max={20}
+          onChange={(checkNumber) => setForm({ ...form, checkNumber })}
+        />
+      )}
       <Form.Check
         id="top-up-in-drawer"
         className="mb-2"

@@ -11,3 +11,5 @@ export type OpenMove = Schemas['OpenMove'];
 export type Voucher = Schemas['NewVoucher'];
 export type VoucherMade = Schemas['VoucherMade'];
 export type DrawerMonthList = Schemas['DrawerMonthList'];
+export type BookedView = Schemas['BookedView'];
+export type PersonView = Schemas['PersonView'];

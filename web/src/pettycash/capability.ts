@@ -6,6 +6,7 @@ const PettyCashPage = lazy(() => import('./PettyCashPage'));
 const CountsPage = lazy(() => import('./CountsPage'));
 const FundSettingsPage = lazy(() => import('./FundSettingsPage'));
 const DrawerMonthsPage = lazy(() => import('./DrawerMonthsPage'));
+const VoucherFilePage = lazy(() => import('./VoucherFilePage'));
 const DraftVoucherPage = lazy(() => import('./DraftVoucherPage'));
 
 export const capability: Capability = {
@@ -17,6 +18,7 @@ export const capability: Capability = {
     '/petty-cash/:id/counts': CountsPage,
     '/petty-cash/:id/months': DrawerMonthsPage,
     '/petty-cash/:id/settings': FundSettingsPage,
+    '/petty-cash/:id/file': VoucherFilePage,
   },
   forms: [{ kind: 'VOUCHER', words: say('pettycash.voucherOfPettyCash'), path: '/petty-cash/draft' }],
   places: [

@@ -61,6 +61,16 @@ export function useSetUp() {
   });
 }
 
+/** The people of the company, for whoever administers it. */
+export function usePeople() {
+  const { company } = useCurrentCompany();
+  return useQuery({
+    queryKey: [...keys.company(company.id), 'people'],
+    queryFn: () =>
+      data(api.GET('/api/v1/companies/{companyId}/people', { params: { path: { companyId: company.id } } })),
+  });
+}
+
 export function useBankAccounts() {
   const { company } = useCurrentCompany();
   return useQuery({

@@ -55,7 +55,9 @@ class PettyCashTest {
 
             page.locator("h1").click();
             page.keyboard().press("t");
-            page.locator(".drawer-side select").selectOption("Operating");
+            page.locator(".drawer-side")
+                    .getByLabel("From", new Locator.GetByLabelOptions().setExact(true))
+                    .selectOption("Operating");
             page.locator(".drawer-side")
                     .getByLabel("Day", new Locator.GetByLabelOptions().setExact(true))
                     .fill("2026-06-30");
@@ -69,7 +71,33 @@ class PettyCashTest {
 
             countByTouch(browsing, server);
             toTheBank(page, server, amount);
+            aCheckForItsCash(page, server);
         }
+    }
+
+    /** A check is cashed and goes to the bank: the drawer is short of its cash, and the receipt waits for a slip. */
+    private static void aCheckForItsCash(Page page, Server server) {
+        page.navigate(server.url() + "/petty-cash");
+        page.getByText("Besides vouchers:").waitFor();
+        Browsing.settled(page);
+        BigDecimal before = new BigDecimal(inTheDrawer(page));
+        button(page, "Cash a check").click();
+        page.getByLabel("Whose check").fill("Ines Halvorsen");
+        page.getByLabel("Number on the check").fill("881");
+        page.getByLabel("Amount").fill("60.00");
+        button(page, "Give the cash").click();
+        page.getByText("in a check 881 of Ines Halvorsen lies in the drawer").waitFor();
+        Browsing.settled(page);
+        assertEquals(before.subtract(new BigDecimal("60.00")), new BigDecimal(inTheDrawer(page)));
+        assertEquals("60.00", page.locator(".drawer-identity .checks strong").textContent());
+        button(page, "To the bank").click();
+        page.getByText("And leave").waitFor();
+        button(page, "Take it out").click();
+        row(page, "From Dock office to the bank").waitFor();
+        Browsing.settled(page);
+        assertEquals(0, page.locator(".drawer-identity .checks").count());
+        page.navigate(server.url() + "/receipts-in-hand");
+        page.getByText("Ines Halvorsen").first().waitFor();
     }
 
     private static void voucher(Page page, String who, String purpose, String amount) {
