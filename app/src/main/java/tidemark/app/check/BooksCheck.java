@@ -307,6 +307,15 @@ public final class BooksCheck {
                     (select coalesce(sum(m.cash + m.checks + m.on_the_way), 0) from drawer_move m where m.fund_id = f.id) held,
                     (select coalesce(sum(l.minor_units), 0) from journal_line l where l.ledger_account_id = f.account_id) booked
                   from fund f) where held <> booked""");
+        rule(say("check.totalsOfDrawersAreWhatTheirMovesComeTo"), """
+                select name from (
+                  select f.name name, t.floated, t.cash, t.checks, t.advanced, t.on_the_way, s.floated f2, s.cash c2, s.checks k2,
+                    s.advanced a2, s.way w2
+                  from fund f left join drawer_total t on t.fund_id = f.id
+                  left join (select fund_id, sum(floated) floated, sum(cash) cash, sum(checks) checks, sum(advanced) advanced,
+                    sum(on_the_way) way from drawer_move group by fund_id) s on s.fund_id = f.id)
+                where floated is distinct from f2 or cash is distinct from c2 or checks is distinct from k2
+                  or advanced is distinct from a2 or on_the_way is distinct from w2""");
         rule(say("check.noDrawerHeldLessThanNothing"), """
                 select name || ' on ' || move_day from (
                   select f.name name, m.move_day move_day,

@@ -9,11 +9,35 @@ import tidemark.app.company.MasterRows;
 import tidemark.core.pettycash.MoveKind;
 
 interface DrawerMoveRepository extends MasterRows<DrawerMoveRow> {
-    @Query("select coalesce(sum(m.cash), 0) from DrawerMoveRow m where m.fundId = :fund and m.moveDay < :day")
-    long cashBefore(long fund, LocalDate day);
+    /** What all moves of a drawer come to, as the database counts them; none before its first. */
+    interface Total {
+        long getFloated();
 
-    @Query("select coalesce(sum(m.cash), 0) from DrawerMoveRow m where m.fundId = :fund")
-    long cash(long fund);
+        long getCash();
+
+        long getChecks();
+
+        long getAdvanced();
+
+        long getWay();
+    }
+
+    @Query(nativeQuery = true, value = """
+            select floated as floated, cash as cash, checks as checks, advanced as advanced, on_the_way as way
+            from drawer_total where fund_id = :fund""")
+    Optional<Total> total(long fund);
+
+    default long cash(long fund) {
+        return total(fund).map(Total::getCash).orElse(0L);
+    }
+
+    @Query("select coalesce(sum(m.cash), 0) from DrawerMoveRow m where m.fundId = :fund and m.moveDay >= :day")
+    long cashSince(long fund, LocalDate day);
+
+    /** What was in the drawer before a day. Cost: its moves from that day on. */
+    default long cashBefore(long fund, LocalDate day) {
+        return Math.subtractExact(cash(fund), cashSince(fund, day));
+    }
 
     /** A step of the cash. */
     interface Step {
@@ -42,6 +66,9 @@ interface DrawerMoveRepository extends MasterRows<DrawerMoveRow> {
             + " order by m.moveDay, m.place")
     List<DrawerMoveRow> uncovered(long fund, Collection<MoveKind> kinds);
 
+    @Query("select count(m) from DrawerMoveRow m where m.fundId = :fund and m.topUpId is null and m.kind in :kinds")
+    int countUncovered(long fund, Collection<MoveKind> kinds);
+
     List<DrawerMoveRow> findByTopUpId(long topUp);
 
     /** What settles an advance and was not reversed. */
@@ -62,7 +89,8 @@ interface DrawerMoveRepository extends MasterRows<DrawerMoveRow> {
     List<DrawerMoveRow> held(long fund);
 
     /** Top-ups whose cash is not in the drawer yet. */
-    @Query("select m from DrawerMoveRow m where m.fundId = :fund and m.onTheWay > 0 and m.reversed = false"
+    @Query("select m from DrawerMoveRow m where m.fundId = :fund and m.kind = 'TOP_UP' and m.onTheWay > 0"
+            + " and m.reversed = false"
             + " and m.reversesId is null and not exists (select 1 from DrawerMoveRow s where s.settlesId = m.id"
             + " and s.reversed = false and s.reversesId is null) order by m.moveDay, m.place")
     List<DrawerMoveRow> onTheWay(long fund);
@@ -86,13 +114,13 @@ interface DrawerMoveRepository extends MasterRows<DrawerMoveRow> {
         long getDue();
     }
 
-    @Query("select m.kind as kind, (case when m.topUpId is null then false else true end) as covered,"
+    @Query("select m.kind as kind, false as covered,"
             + " sum(m.floated) as floated, sum(m.cash) as cash, sum(m.checks) as checks, sum(m.advanced) as advanced,"
-            + " sum(m.onTheWay) as way, sum(m.due) as due from DrawerMoveRow m where m.fundId = :fund"
-            + " group by m.kind, (case when m.topUpId is null then false else true end)")
-    List<Sum> sums(long fund);
+            + " sum(m.onTheWay) as way, sum(m.due) as due from DrawerMoveRow m"
+            + " where m.fundId = :fund and m.topUpId is null and m.kind in :kinds group by m.kind")
+    List<Sum> waiting(long fund, Collection<MoveKind> kinds);
 
-    /** The same of what moved up to a day, as it stood at its end. */
+    /** What moved up to a day by kind, as it stood at its end. Cost: all moves up to then. */
     @Query("select m.kind as kind, (case when t.id is null then false else true end) as covered,"
             + " sum(m.floated) as floated, sum(m.cash) as cash, sum(m.checks) as checks, sum(m.advanced) as advanced,"
             + " sum(m.onTheWay) as way, sum(m.due) as due from DrawerMoveRow m"

@@ -118,7 +118,14 @@ class Drawers {
     }
 
     DrawerProof proof(Fund fund) {
-        return proof(moves.sums(fund.id()));
+        DrawerMove all = moves.total(fund.id())
+                .map(t -> DrawerMove.all(t.getFloated(), t.getCash(), t.getChecks(), t.getAdvanced(), t.getWay()))
+                .orElse(DrawerMove.NOTHING);
+        return DrawerProof.of(
+                all,
+                moves.waiting(fund.id(), TopUps.COVERED).stream()
+                        .map(Drawers::added)
+                        .toList());
     }
 
     /** At the end of a day: what a later top-up covers waits for one then. */
@@ -128,16 +135,12 @@ class Drawers {
 
     private static DrawerProof proof(List<DrawerMoveRepository.Sum> sums) {
         return DrawerProof.of(sums.stream()
-                .map(s -> new DrawerProof.Sum(
-                        new DrawerMove(
-                                s.getKind(),
-                                s.getFloated(),
-                                s.getCash(),
-                                s.getChecks(),
-                                s.getAdvanced(),
-                                s.getWay(),
-                                s.getDue()),
-                        s.getCovered()))
+                .map(s -> new DrawerProof.Sum(added(s), s.getCovered()))
                 .toList());
+    }
+
+    private static DrawerMove added(DrawerMoveRepository.Sum s) {
+        return new DrawerMove(
+                s.getKind(), s.getFloated(), s.getCash(), s.getChecks(), s.getAdvanced(), s.getWay(), s.getDue());
     }
 }

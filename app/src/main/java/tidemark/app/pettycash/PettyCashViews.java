@@ -224,7 +224,7 @@ public class PettyCashViews {
                 amount(proof.floatDue(), currency),
                 amount(proof.toTopUp(), currency),
                 proof.toTopUp() > 0,
-                moves.uncovered(fund.id(), TopUps.COVERED).size(),
+                moves.countUncovered(fund.id(), TopUps.COVERED),
                 amount(booked, currency),
                 proof.holds() && proof.booked() == booked);
     }

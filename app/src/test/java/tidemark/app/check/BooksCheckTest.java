@@ -51,6 +51,7 @@ class BooksCheckTest {
                 "update activity set text = 'nothing' where id = (select min(id) from activity where place > 0); No record of activity",
                 "delete from activity where id = (select max(id) from activity); No record of activity",
                 "update drawer_move set cash = cash + 1, due = due - 1 where id = (select max(id) from drawer_move); Drawers hold",
+                "update drawer_total set cash = cash + 1; Totals of drawers",
                 "update drawer_move set move_day = date '2026-01-01' where id = (select max(id) from drawer_move where cash < 0); No drawer held",
                 "update drawer_sheet set file = replace(file, 'Torvald', 'Torwald'); Sheets of drawers",
                 "update journal_counter set next_number = next_number + 1; Entries are numbered",

@@ -22,6 +22,13 @@ public record DrawerMove(MoveKind kind, long floated, long cash, long checks, lo
         }
     }
 
+    /** Moves of all kinds added up; what is due is what the rest leaves of the float. */
+    public static DrawerMove all(long floated, long cash, long checks, long advanced, long onTheWay) {
+        long parts = Math.addExact(Math.addExact(cash, checks), Math.addExact(advanced, onTheWay));
+        return new DrawerMove(
+                MoveKind.TOP_UP, floated, cash, checks, advanced, onTheWay, Math.subtractExact(floated, parts));
+    }
+
     /** The float is another; what it grows by is still to be put into the drawer. */
     public static DrawerMove floatChanged(long by) {
         return new DrawerMove(MoveKind.FLOAT, by, 0, 0, 0, 0, by);

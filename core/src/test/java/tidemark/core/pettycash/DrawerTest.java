@@ -68,7 +68,28 @@ class DrawerTest {
             for (int i = 0; i < moves.size(); i++) {
                 sums.add(new DrawerProof.Sum(moves.get(i), covered.get(i)));
             }
-            return DrawerProof.of(sums);
+            DrawerProof proof = DrawerProof.of(sums);
+            assertEquals(proof, DrawerProof.of(all(), waiting()), "what is kept added up says the same");
+            return proof;
+        }
+
+        private DrawerMove all() {
+            return DrawerMove.all(
+                    moves.stream().mapToLong(DrawerMove::floated).sum(),
+                    moves.stream().mapToLong(DrawerMove::cash).sum(),
+                    moves.stream().mapToLong(DrawerMove::checks).sum(),
+                    moves.stream().mapToLong(DrawerMove::advanced).sum(),
+                    moves.stream().mapToLong(DrawerMove::onTheWay).sum());
+        }
+
+        private List<DrawerMove> waiting() {
+            List<DrawerMove> out = new ArrayList<>();
+            for (int i = 0; i < moves.size(); i++) {
+                if (!covered.get(i) && moves.get(i).kind().isToppedUp()) {
+                    out.add(moves.get(i));
+                }
+            }
+            return out;
         }
     }
 
