@@ -53,6 +53,7 @@ export default function ReceiptPage() {
 
 function ReceiptForm({ initial, draft, papers }: { initial: Receipt; draft?: DraftView; papers?: Listed[] }) {
   const { company, session, canReceive } = useCurrentCompany();
+  const [search] = useSearchParams();
   const pictures = useHandedIn(papers);
   const [form, setForm] = useState(initial);
   const chart = useChart();
@@ -85,7 +86,13 @@ function ReceiptForm({ initial, draft, papers }: { initial: Receipt; draft?: Dra
       may={canReceive}
       after={pictures.keep}
       paperIds={pictures.ids}
-      done={() => (form.partyId ? `/parties/${form.partyId}` : '/receipts-in-hand')}
+      done={() =>
+        search.get('drawer')
+          ? `/petty-cash/${search.get('drawer')}`
+          : form.partyId
+            ? `/parties/${form.partyId}`
+            : '/receipts-in-hand'
+      }
     >
       <TimesOf party={form.partyId} />
       <div className="row g-3 mb-2">

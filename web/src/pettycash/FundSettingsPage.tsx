@@ -79,7 +79,7 @@ function Settings({ fund }: { fund?: Fund }) {
     <div className="page">
       <h1>{fund ? say('pettycash.settingsOf', { name: fund.name }) : say('pettycash.setUpADrawer')}</h1>
       <form
-        className="sheet"
+        className="sheet stacked"
         style={{ maxWidth: '40rem' }}
         onSubmit={(e) => {
           e.preventDefault();

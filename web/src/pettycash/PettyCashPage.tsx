@@ -208,7 +208,7 @@ function Drawer({ fund }: { fund: Fund }) {
           <p className="drawer-other">
             <span className="quiet">{say('pettycash.besidesVouchers')}</span>
             <Link
-              to={`/receipts/new?account=${encodeURIComponent(fund.account.split(' ')[0] ?? '')}${
+              to={`/receipts/new?drawer=${fund.id}&account=${encodeURIComponent(fund.account.split(' ')[0] ?? '')}${
                 fund.siteId === undefined ? '' : `&site=${fund.siteId}`
               }`}
             >
