@@ -85,6 +85,8 @@ class ExpensesTest {
         line.filter(new Locator.FilterOptions().setHasText("Pontoon Supplies"))
                 .filter(new Locator.FilterOptions().setHasNotText("Perhaps"))
                 .waitFor();
+        // the row says so before the server has answered
+        Browsing.settled(page);
         page.navigate(server.url() + "/expenses?missing=BANK_LINE");
         page.getByText("None of these.").waitFor();
     }

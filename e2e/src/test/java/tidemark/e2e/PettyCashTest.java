@@ -91,7 +91,7 @@ class PettyCashTest {
         assertEquals(before.subtract(new BigDecimal("60.00")), new BigDecimal(inTheDrawer(page)));
         assertEquals("60.00", page.locator(".drawer-identity .checks strong").textContent());
         button(page, "To the bank").click();
-        page.getByText("And leave").waitFor();
+        page.getByText("Receipts in hand").last().waitFor();
         button(page, "Take it out").click();
         row(page, "From Dock office to the bank").waitFor();
         Browsing.settled(page);
