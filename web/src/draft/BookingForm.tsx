@@ -5,7 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { BookedPreview } from '../ledger/BookedPreview';
 import { useCurrentCompany } from '../session/session';
 import { Refusal, send } from '../shared/api';
-import type { BookedView as Booked, DraftView, RunView } from './api';
+import type { BookedView as Booked, DraftView, KeptPaper, RunView } from './api';
 import { hasUnreadable } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { Problems } from '../shared/Problems';
@@ -37,8 +37,8 @@ interface Props<B, R> {
   after?: (entryId: number | undefined, to: string) => Promise<string>;
   /** Whether whoever is here may book it, where that is not for preparers alone. */
   may?: boolean;
-  /** Papers that a draft keeps from now on; those it has where they are left out. */
-  paperIds?: number[];
+  /** Papers that go with it: a draft keeps them from now on, and a form that was only left has them again. */
+  papers?: KeptPaper[];
   /** Whether it is put right: the same path then says how it is now. */
   change?: boolean;
   /** What stands above the preview, such as a picture. */
@@ -60,6 +60,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
   const base = `/api/v1/companies/${company.id}`;
   const form = useRef<HTMLFormElement>(null);
   const [first] = useState(() => JSON.stringify(p.body));
+  const [firstPapers] = useState(() => JSON.stringify(p.papers ?? []));
   const [restored] = useState(() => !p.draft && !p.change && unfinished(company.id, p.kind) !== undefined);
   const [draft, setDraft] = useState(p.draft);
   // set before anything is sent: a second click comes before the first has drawn the button anew
@@ -85,11 +86,12 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
     }
   }, [preview.data, preview.isPlaceholderData, onPreview]);
   const text = JSON.stringify(p.body);
+  const papers = JSON.stringify(p.papers ?? []);
   useEffect(() => {
-    if (!p.draft && !p.change && text !== first) {
-      keepUnfinished(company.id, p.kind, JSON.parse(text) as object);
+    if (!p.draft && !p.change && (text !== first || papers !== firstPapers)) {
+      keepUnfinished(company.id, p.kind, JSON.parse(text) as object, JSON.parse(papers) as KeptPaper[]);
     }
-  }, [company.id, p.draft, p.change, p.kind, text, first]);
+  }, [company.id, p.draft, p.change, p.kind, text, papers, first, firstPapers]);
   useEffect(() => {
     form.current?.querySelector<HTMLElement>('input:not([type=checkbox]), select, textarea')?.focus();
   }, []);
@@ -100,7 +102,7 @@ export function BookingForm<B extends object, R>(p: Props<B, R>) {
         kind: p.kind,
         version: draft?.version ?? 0,
         body: p.body,
-        ...(p.paperIds && { paperIds: p.paperIds }),
+        ...(p.papers && { paperIds: p.papers.map((x) => x.id) }),
       }),
     onSuccess: (kept) => {
       setDraft(kept);

@@ -6,3 +6,4 @@ export type GrossLine = Schemas['GrossLine'];
 export type RunView = Schemas['RunView'];
 export type WaitingItem = Schemas['WaitingItem'];
 export type WaitingList = Schemas['WaitingList'];
+export type KeptPaper = Schemas['Listed'];

@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router';
 import { useCurrentCompany } from '../session/session';
 import { api, data } from '../shared/api';
 import { draftKeys } from './keys';
-import { unfinished } from './unfinished';
+import { unfinished, unfinishedPapers } from './unfinished';
 
 /**
  * What a form begins with: the draft that the address names, or else what was typed there last and left. An address that
@@ -15,6 +15,7 @@ export function useDraft(kind: string) {
   const [search] = useSearchParams();
   const id = Number(search.get('draft') ?? 0);
   const [left] = useState(() => (search.size === 0 ? unfinished(company.id, kind) : undefined));
+  const [leftPapers] = useState(() => (search.size === 0 ? unfinishedPapers(company.id, kind) : undefined));
   const draft = useQuery({
     queryKey: draftKeys.draft(company.id, id),
     queryFn: () =>
@@ -32,6 +33,6 @@ export function useDraft(kind: string) {
     error: draft.error,
     draft: draft.data?.draft,
     form: draft.data?.body ?? left,
-    papers: draft.data?.papers,
+    papers: draft.data?.papers ?? leftPapers,
   };
 }

@@ -53,7 +53,10 @@ function form() {
 }
 
 describe('a new expense', () => {
-  afterEach(cleanup);
+  afterEach(() => {
+    cleanup();
+    sessionStorage.clear();
+  });
 
   it('is filled in as the last of the payee, and asks before the same is booked twice', async () => {
     const { answers, sent } = form();
@@ -89,5 +92,21 @@ describe('a new expense', () => {
     expect(screen.queryByLabelText('Account')).toBeNull();
     await fill(paidBy, 'EMPLOYEE');
     expect(await screen.findByLabelText('Employee')).toBeTruthy();
+  });
+
+  it('has its picture again when it was only left', async () => {
+    const paper = { id: 9, name: 'toner.png', type: 'PNG', version: 0, turned: 0, use: 'BOOKING' };
+    const { answers } = form();
+    answers[`POST ${BASE}/papers`] = { status: 201, body: { paper, same: [] } };
+    await fill(await screen.findByLabelText('Paid to'), 'Quill');
+    await person.upload(
+      document.querySelector('input[type=file]:not([capture])') as HTMLElement,
+      new File(['x'], 't.png', { type: 'image/png' }),
+    );
+    await screen.findByRole('button', { name: /Look.*toner.png/i });
+    cleanup();
+    form();
+    expect(await screen.findByRole('button', { name: /Look.*toner.png/i })).toBeTruthy();
+    expect(screen.getByLabelText<HTMLInputElement>('Paid to').value).toBe('Quill');
   });
 });

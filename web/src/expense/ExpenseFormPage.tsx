@@ -175,7 +175,7 @@ function ExpenseForm({
               : say('expense.bookThisExpense')
         }
         draft={draft}
-        paperIds={pictures.ids}
+        papers={pictures.papers}
         booked={(r) => r.booked}
         done={(r) => `/expenses/${r.expenseId}`}
         askAgain="expense.double"

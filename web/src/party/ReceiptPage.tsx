@@ -85,7 +85,7 @@ function ReceiptForm({ initial, draft, papers }: { initial: Receipt; draft?: Dra
       onPreview={follow}
       may={canReceive}
       after={pictures.keep}
-      paperIds={pictures.ids}
+      papers={pictures.papers}
       done={() =>
         search.get('drawer')
           ? `/petty-cash/${search.get('drawer')}`

@@ -61,7 +61,7 @@ function VoucherForm({ initial, draft, papers }: { initial: Voucher; draft: Draf
       kind="VOUCHER"
       path="/petty-cash/vouchers"
       body={{ ...form, lines }}
-      paperIds={pictures.ids}
+      papers={pictures.papers}
       after={pictures.keep}
       ready={
         form.who.trim() !== '' &&
