@@ -1,5 +1,8 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
+import { HandIn, TakesPapers } from '../attachment/HandIn';
+import type { Listed } from '../attachment/api';
+import { useHandedIn } from '../attachment/useHandedIn';
 import { BookingForm } from '../draft/BookingForm';
 import { LineTable, typedColumn, useCodeColumns, type LineColumn } from '../draft/LineTable';
 import { useDraft } from '../draft/useDraft';
@@ -43,10 +46,13 @@ export default function NewEntryPage() {
     lines: [EMPTY, EMPTY],
     ...draft.form,
   };
-  return <EntryForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
+  return (
+    <EntryForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} papers={draft.papers} />
+  );
 }
 
-function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
+function EntryForm({ initial, draft, papers }: { initial: Entry; draft?: DraftView; papers?: Listed[] }) {
+  const pictures = useHandedIn(papers);
   const { company, session } = useCurrentCompany();
   const [entry, setEntry] = useState(initial);
   const chart = useChart();
@@ -134,6 +140,8 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
       button={say('ledger.bookThisEntry')}
       draft={draft}
       booked={(r) => r}
+      papers={pictures.papers}
+      after={pictures.keep}
       done={(r) => `/ledger/entries/${r.entries[0]?.id}`}
     >
       <div className="row g-3 mb-2">
@@ -213,6 +221,9 @@ function EntryForm({ initial, draft }: { initial: Entry; draft?: DraftView }) {
           {say('ledger.anAccountInAnotherCurrencyTakesTwo', { currency: company.currency })}
         </p>
       )}
+      <TakesPapers of={pictures}>
+        <HandIn of={pictures} />
+      </TakesPapers>
     </BookingForm>
   );
 }

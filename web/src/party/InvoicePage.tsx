@@ -1,5 +1,8 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { HandIn, TakesPapers } from '../attachment/HandIn';
+import type { Listed } from '../attachment/api';
+import { useHandedIn } from '../attachment/useHandedIn';
 import { BookingForm } from '../draft/BookingForm';
 import { EMPTY_LINE, GrossLines } from '../draft/GrossLines';
 import { useDraft } from '../draft/useDraft';
@@ -37,11 +40,28 @@ export default function InvoicePage() {
       ? 'PAYABLES'
       : 'RECEIVABLES';
   return (
-    <InvoiceForm key={draft.draft?.id ?? 'new'} initial={initial} control={control} draft={draft.draft} />
+    <InvoiceForm
+      key={draft.draft?.id ?? 'new'}
+      initial={initial}
+      control={control}
+      draft={draft.draft}
+      papers={draft.papers}
+    />
   );
 }
 
-function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: Control; draft?: DraftView }) {
+function InvoiceForm({
+  initial,
+  control,
+  draft,
+  papers,
+}: {
+  initial: Invoice;
+  control: Control;
+  draft?: DraftView;
+  papers?: Listed[];
+}) {
+  const pictures = useHandedIn(papers);
   const { company, session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const remembered = useRemembered('INVOICE', form.text);
@@ -64,6 +84,8 @@ function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: C
       button={form.kind === 'INVOICE' ? say('party.bookThisInvoice') : say('party.bookThisCreditNote')}
       draft={draft}
       booked={(r) => r}
+      papers={pictures.papers}
+      after={pictures.keep}
       done={() => `/parties/${form.partyId}`}
     >
       <div className="row g-3 mb-2">
@@ -126,6 +148,9 @@ function InvoiceForm({ initial, control, draft }: { initial: Invoice; control: C
         button={say('party.addALine')}
         onChange={(lines) => set({ lines })}
       />
+      <TakesPapers of={pictures}>
+        <HandIn of={pictures} />
+      </TakesPapers>
     </BookingForm>
   );
 }

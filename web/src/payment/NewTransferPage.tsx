@@ -1,4 +1,7 @@
 import { useState } from 'react';
+import { HandIn, TakesPapers } from '../attachment/HandIn';
+import type { Listed } from '../attachment/api';
+import { useHandedIn } from '../attachment/useHandedIn';
 import { BookingForm } from '../draft/BookingForm';
 import { useDraft } from '../draft/useDraft';
 import { useCurrentCompany } from '../session/session';
@@ -26,10 +29,26 @@ export default function NewTransferPage() {
     text: '',
     ...draft.form,
   };
-  return <TransferForm key={draft.draft?.id ?? 'new'} initial={initial} draft={draft.draft} />;
+  return (
+    <TransferForm
+      key={draft.draft?.id ?? 'new'}
+      initial={initial}
+      draft={draft.draft}
+      papers={draft.papers}
+    />
+  );
 }
 
-function TransferForm({ initial, draft }: { initial: Transfer; draft?: DraftView }) {
+function TransferForm({
+  initial,
+  draft,
+  papers,
+}: {
+  initial: Transfer;
+  draft?: DraftView;
+  papers?: Listed[];
+}) {
+  const pictures = useHandedIn(papers);
   const { session } = useCurrentCompany();
   const [form, setForm] = useState(initial);
   const accounts = useBankAccounts();
@@ -57,6 +76,8 @@ function TransferForm({ initial, draft }: { initial: Transfer; draft?: DraftView
       button={say('payment.bookThisTransfer')}
       draft={draft}
       booked={(r) => r}
+      papers={pictures.papers}
+      after={pictures.keep}
       done={() => '/transfers'}
     >
       <div className="row g-3 mb-2">
@@ -124,6 +145,9 @@ function TransferForm({ initial, draft }: { initial: Transfer; draft?: DraftView
           onChange={(reference) => set({ reference })}
         />
       </div>
+      <TakesPapers of={pictures}>
+        <HandIn of={pictures} />
+      </TakesPapers>
     </BookingForm>
   );
 }
