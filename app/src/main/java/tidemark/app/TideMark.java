@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Objects;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
+import tidemark.app.bankfile.BankFileCommand;
 import tidemark.app.certificate.VerifyCommand;
 import tidemark.app.check.BooksCheck;
 import tidemark.app.database.BooksCommand;
@@ -22,6 +23,9 @@ public class TideMark {
         }
         if (args.length > 0 && args[0].equals("verify")) {
             System.exit(VerifyCommand.run(java.util.Arrays.copyOfRange(args, 1, args.length), System.out));
+        }
+        if (args.length > 0 && args[0].equals("bank-file")) {
+            System.exit(BankFileCommand.run(java.util.Arrays.copyOfRange(args, 1, args.length), System.out));
         }
         if (args.length > 1 && List.of("backup", "restore", "check").contains(args[0])) {
             System.exit(BooksCommand.run(
