@@ -58,6 +58,7 @@ const BOOK = {
       entryId: 92,
     },
   ],
+  left: 0,
   drafts: [
     {
       id: 12,
@@ -95,6 +96,20 @@ describe('the book of a drawer', () => {
     expect(within(draft).getByRole('link').getAttribute('href')).toBe('/petty-cash/draft?draft=12');
     expect(screen.getByText('[season]')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Settle it' })).toBeNull();
+  });
+
+  it('says how many of a long span it does not show, and begins with what was there then', () => {
+    renderHere(
+      <DrawerBookTable
+        fund={FUND}
+        book={{ ...BOOK, left: 9_000 }}
+        day="2026-07-02"
+        onSettle={() => undefined}
+        mayPost={false}
+      />,
+    );
+    expect(screen.getByText(/9,?000 earlier moves/)).toBeTruthy();
+    expect(screen.queryByText(/Carried on/)).toBeNull();
   });
 
   it('lets whoever posts settle an advance from its row', async () => {

@@ -71,7 +71,11 @@ export function DrawerBookTable({
         ))}
         {book && (
           <tr className="carried">
-            <td colSpan={7}>{say('pettycash.carriedOnFrom', { day: fullDate(book.from) })}</td>
+            <td colSpan={7}>
+              {book.left > 0
+                ? say('pettycash.earlierAreNotShown', { left: book.left })
+                : say('pettycash.carriedOnFrom', { day: fullDate(book.from) })}
+            </td>
             <td className="num">
               <strong>{report(book.carried)}</strong>
             </td>

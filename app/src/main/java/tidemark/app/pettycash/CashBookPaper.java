@@ -32,7 +32,7 @@ class CashBookPaper {
     byte[] book(long companyId, long fundId, LocalDate from, LocalDate to, PrintedSheet.Paper paper, String who) {
         Company company = companies.get(companyId);
         PettyCashViews.FundView fund = views.fund(companyId, fundId);
-        PettyCashViews.DrawerBook book = views.book(companyId, fundId, from, to, "");
+        PettyCashViews.DrawerBook book = views.whole(companyId, fundId, from, to);
         List<List<String>> rows = new ArrayList<>();
         rows.add(List.of("", "", say("pettycash.printCarried"), "", "", book.carried()));
         book.rows()

@@ -164,7 +164,7 @@ public class PettyCashController {
                                 "out",
                                 "in_the_drawer"),
                         List.of(10, 11, 12),
-                        views.book(companyId, fundId, from, to, "").rows().stream()
+                        views.whole(companyId, fundId, from, to).rows().stream()
                                 .map(r -> List.of(
                                         r.day().toString(),
                                         r.paperDay().toString(),

@@ -34,6 +34,8 @@ import tools.jackson.databind.JsonNode;
 @Service
 public class PettyCashViews {
     private static final int MOST_COUNTS = 500;
+    /** Moves that a screen shows at once, the latest of a span; a table has all. */
+    private static final int MOST_ROWS = 1_000;
     /** An advance that is open for longer stands out. */
     private static final int LONG_OPEN = 14;
 
@@ -273,7 +275,11 @@ public class PettyCashViews {
             int pictures,
             String madeBy) {}
 
-    /** @param rows by day and then order of posting, the first first; {@code drafts} of those days */
+    /**
+     * @param carried what the drawer held before the first row that is shown
+     * @param rows by day and then order of posting, the first first; {@code drafts} of those days
+     * @param left earlier moves of the span that are not shown
+     */
     public record DrawerBook(
             LocalDate from,
             LocalDate to,
@@ -282,10 +288,21 @@ public class PettyCashViews {
             String in,
             String out,
             List<BookRow> rows,
+            int left,
             List<DraftRow> drafts) {}
 
     @Transactional(readOnly = true)
     public DrawerBook book(long companyId, long fundId, LocalDate from, LocalDate to, String text) {
+        return book(companyId, fundId, from, to, text, MOST_ROWS);
+    }
+
+    /** All of it, for a table or a paper. */
+    @Transactional(readOnly = true)
+    public DrawerBook whole(long companyId, long fundId, LocalDate from, LocalDate to) {
+        return book(companyId, fundId, from, to, "", Integer.MAX_VALUE);
+    }
+
+    DrawerBook book(long companyId, long fundId, LocalDate from, LocalDate to, String text, int most) {
         Fund fund = drawers.get(companyId, fundId);
         CurrencyUnit currency = currency(companyId);
         long carried = moves.cashBefore(fundId, from);
@@ -339,14 +356,16 @@ public class PettyCashViews {
                 rows.add(row);
             }
         }
+        int left = Math.max(0, rows.size() - most);
         return new DrawerBook(
                 from,
                 to,
-                amount(carried, currency),
+                left == 0 ? amount(carried, currency) : rows.get(left - 1).holds(),
                 amount(carried + in - out, currency),
                 amount(in, currency),
                 amount(out, currency),
-                rows,
+                List.copyOf(rows.subList(left, rows.size())),
+                left,
                 drafts(companyId, fundId, from, to, names, wanted));
     }
 

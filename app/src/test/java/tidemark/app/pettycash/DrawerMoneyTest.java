@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import static tidemark.app.books.NewCompany.ok;
 
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -274,5 +275,26 @@ class DrawerMoneyTest extends ADrawer {
             }
         }
         throw new IllegalStateException(name);
+    }
+
+    /** What a screen does not show of a long span, a table has. */
+    @Test
+    void aLongSpan_showsItsLatest_withWhatWasThereBefore(RunningApp.App app) {
+        for (String day : List.of("10", "10", "10", "11", "11")) {
+            posted("PAID", "2026-06-" + day, "1.50");
+        }
+        PettyCashViews views = app.bean(PettyCashViews.class);
+        LocalDate first = LocalDate.of(2026, 6, 1);
+        PettyCashViews.DrawerBook shown = views.book(c.id, fund, first, first.plusDays(29), "", 3);
+        assertEquals(3, shown.rows().size());
+        // the float, the top-up and two vouchers
+        assertEquals(4, shown.left());
+        assertEquals("397.00", shown.carried());
+        assertEquals("395.50", shown.rows().getFirst().holds());
+        assertEquals("392.50", shown.closing());
+        PettyCashViews.DrawerBook whole = views.whole(c.id, fund, first, first.plusDays(29));
+        assertEquals(7, whole.rows().size());
+        assertEquals(0, whole.left());
+        assertEquals("0.00", whole.carried());
     }
 }
