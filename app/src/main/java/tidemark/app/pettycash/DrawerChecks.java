@@ -121,7 +121,7 @@ public class DrawerChecks {
         bankAccounts.lockJournal(companyId);
         DrawerMoveRow cashed = drawers.move(companyId, moveId);
         Fund fund = drawers.toUse(companyId, cashed.fundId());
-        requireHeld(fund, cashed);
+        requireHeld(fund, cashed, date);
         DrawerMoveRow mirror = drawers.add(
                 fund,
                 // its cash is back, be it that the bank took the check back before
@@ -140,9 +140,10 @@ public class DrawerChecks {
                 say("fund.checkBack.told", cashed.checkNumber(), cashed.who(), fund.name()));
     }
 
-    private void requireHeld(Fund fund, DrawerMoveRow check) {
-        boolean held =
-                check.fundId() == fund.id() && moves.held(fund.id()).stream().anyMatch(m -> m.id() == check.id());
+    private void requireHeld(Fund fund, DrawerMoveRow check, LocalDate day) {
+        boolean held = check.fundId() == fund.id()
+                && !day.isBefore(check.day())
+                && moves.held(fund.id()).stream().anyMatch(m -> m.id() == check.id());
         if (!held) {
             throw new RuleViolation(
                     "drawer.check-gone",
@@ -173,7 +174,7 @@ public class DrawerChecks {
         List<Receipts.NewReceipt> taken = new ArrayList<>();
         for (long id : form.checks().stream().distinct().toList()) {
             DrawerMoveRow check = drawers.move(companyId, id);
-            requireHeld(fund, check);
+            requireHeld(fund, check, form.date());
             taken.add(receipt(
                     fund,
                     form.date(),

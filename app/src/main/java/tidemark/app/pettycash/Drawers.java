@@ -46,7 +46,7 @@ class Drawers {
     static void checkKeeper(Fund fund) {
         Actor who = Actor.current();
         if (who != null && !fund.mayPost(who.personId())) {
-            throw notTheirs(fund, who);
+            throw notTheirs(fund.name(), fund.keeper(), who);
         }
     }
 
@@ -55,17 +55,17 @@ class Drawers {
         Fund fund = open(companyId, fundId);
         Actor who = Actor.current();
         if (who != null && !fund.mayCount(who.personId())) {
-            throw notTheirs(fund, who);
+            throw notTheirs(fund.name(), fund.keeper(), who);
         }
         return fund;
     }
 
-    private static RuleViolation notTheirs(Fund fund, Actor who) {
+    static RuleViolation notTheirs(String fund, String keeper, Actor who) {
         return new RuleViolation(
                 "drawer.hand",
                 "fundId",
                 say("drawer.hand.found", who.name()),
-                say("drawer.hand.expected", fund.name(), fund.keeper()),
+                say("drawer.hand.expected", fund, keeper),
                 say("drawer.hand.remedy"));
     }
 

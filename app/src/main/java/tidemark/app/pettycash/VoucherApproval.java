@@ -19,6 +19,7 @@ class VoucherApproval implements ApprovalKind {
     private static final String KIND = "VOUCHER";
 
     private final Vouchers vouchers;
+    private final FundRepository funds;
     private final Drafts drafts;
     private final BankAccounts bankAccounts;
     private final Approvals approvals;
@@ -26,11 +27,13 @@ class VoucherApproval implements ApprovalKind {
 
     VoucherApproval(
             Vouchers vouchers,
+            FundRepository funds,
             Drafts drafts,
             BankAccounts bankAccounts,
             @org.springframework.context.annotation.Lazy Approvals approvals,
             JsonMapper json) {
         this.vouchers = vouchers;
+        this.funds = funds;
         this.drafts = drafts;
         this.bankAccounts = bankAccounts;
         this.approvals = approvals;
@@ -41,6 +44,10 @@ class VoucherApproval implements ApprovalKind {
     @Transactional
     @SuppressWarnings("unchecked")
     public Drafts.DraftView ask(long companyId, Vouchers.NewVoucher form, Actor who) {
+        // whoever approves need not keep the drawer, so whoever asks must
+        funds.keptByOthers(companyId, form.fundId(), who.personId()).ifPresent(f -> {
+            throw Drawers.notTheirs(f.getName(), f.getKeeper(), who);
+        });
         Map<String, Object> body = json.convertValue(form, Map.class);
         body.remove("paperIds");
         Drafts.DraftView draft = drafts.keep(companyId, null, 0, KIND, body, form.paperIds(), who.name());

@@ -69,6 +69,11 @@ class DrawerMoneyTest extends ADrawer {
     void aCheckGivenBack_bringsItsCashBack_once() {
         long check = cashed("881", "50.00").path("checks").get(0).path("id").asLong();
         Map<String, Object> on = Map.of("date", "2026-06-02");
+        assertEquals(
+                "drawer.check-gone",
+                c.post("/petty-cash/moves/" + check + "/check-back", Map.of("date", "2026-06-01"))
+                        .code(),
+                "not before it was cashed");
         ok(c.post("/petty-cash/moves/" + check + "/check-back", on));
         assertEquals("400.00", cash());
         assertEquals(
@@ -231,6 +236,11 @@ class DrawerMoneyTest extends ADrawer {
         assertEquals(
                 "drawer.hand",
                 c.post(path + "/counts", Map.of("surprise", true)).code());
+        assertEquals(
+                "drawer.hand",
+                c.post("/petty-cash/vouchers/asking", voucher("PAID", TODAY, "200.00"))
+                        .code(),
+                "nor by asking a second person");
         assertFalse(c.get(path).path("mayPost").asBoolean());
         assertEquals(
                 "drawer.hand",
