@@ -147,7 +147,7 @@ public class Allocations {
     }
 
     /** What of an invoice bears which tax, by the lines of its entry. */
-    private List<DiscountBooking.Share> shares(long entryId) {
+    List<DiscountBooking.Share> shares(long entryId) {
         Map<String, Long> gross = new TreeMap<>();
         for (JournalLineRow line : ledger.linesOf(List.of(entryId))) {
             if (line.partyId() == null) {

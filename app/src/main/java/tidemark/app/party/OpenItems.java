@@ -388,6 +388,15 @@ public class OpenItems implements PostingListener {
         return entryIds.isEmpty() ? Set.of() : Set.copyOf(items.openEntries(entryIds));
     }
 
+    /** The item that an entry with lines of several made of one of them. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public OpenItemRow ofEntry(long entryId, long partyId) {
+        return items.findByJournalEntryIdOrderByJournalLineId(entryId).stream()
+                .filter(i -> i.partyId() == partyId)
+                .findFirst()
+                .orElseThrow(() -> new NotFound(say("party.openItem")));
+    }
+
     /** The item that an entry made of a party. */
     @Transactional(propagation = Propagation.MANDATORY)
     public OpenItemRow ofEntry(long entryId) {

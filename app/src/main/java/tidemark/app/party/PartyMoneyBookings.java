@@ -72,7 +72,7 @@ public class PartyMoneyBookings {
     }
 
     /** Where items and discounts of a party are booked. */
-    PartyMoney.Counterpart counterpart(Company company, Party party) {
+    public PartyMoney.Counterpart counterpart(Company company, Party party) {
         return new PartyMoney.Counterpart(
                 party.partyId(),
                 party.name(),
@@ -90,9 +90,22 @@ public class PartyMoneyBookings {
         if (allocation.parts().isEmpty()) {
             return List.of();
         }
-        List<OpenItems.Part> parts = allocation.parts().stream()
+        return items.settle(companyId, items.ofEntry(entry.id()).id(), parts(allocation), day, who);
+    }
+
+    /** The same of an entry with lines of several parties: by the item that it made of one of them. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public List<PostingListener.ItemChange> settle(
+            long companyId, JournalEntryRow entry, long partyId, Allocation allocation, LocalDate day, String who) {
+        if (allocation.parts().isEmpty()) {
+            return List.of();
+        }
+        return items.settle(companyId, items.ofEntry(entry.id(), partyId).id(), parts(allocation), day, who);
+    }
+
+    private static List<OpenItems.Part> parts(Allocation allocation) {
+        return allocation.parts().stream()
                 .map(p -> new OpenItems.Part(p.item().id().value(), p.settled(), p.discount()))
                 .toList();
-        return items.settle(companyId, items.ofEntry(entry.id()).id(), parts, day, who);
     }
 }

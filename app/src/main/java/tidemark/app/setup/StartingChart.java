@@ -16,6 +16,7 @@ final class StartingChart {
             new LedgerAccount("1250", say("setup.receiptsInHand"), AccountType.ASSET, true),
             new LedgerAccount("1260", say("setup.sisterCompanies"), AccountType.ASSET, true, Control.SISTER_COMPANIES),
             new LedgerAccount("1270", say("setup.depositsInTransit"), AccountType.ASSET, true),
+            new LedgerAccount("1275", say("setup.collectionsOnTheWay"), AccountType.ASSET, true),
             new LedgerAccount("1280", say("setup.bankErrorsToBePutRight"), AccountType.ASSET, true),
             new LedgerAccount("1900", say("setup.betweenOurOwnBanks"), AccountType.ASSET, true),
             new LedgerAccount("2010", say("setup.payables"), AccountType.LIABILITY, true, Control.PAYABLES),
@@ -54,6 +55,7 @@ final class StartingChart {
 
     static final Map<Purpose, String> OF_BANK_ACCOUNT = Map.ofEntries(
             Map.entry(Purpose.IN_TRANSIT_IN, "1270"),
+            Map.entry(Purpose.IN_TRANSIT_IN_ACH, "1275"),
             Map.entry(Purpose.IN_TRANSIT_OUT, "2270"),
             Map.entry(Purpose.CHARGES, "6810"),
             Map.entry(Purpose.INTEREST_EARNED, "4810"),

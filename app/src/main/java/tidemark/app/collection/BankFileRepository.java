@@ -1,0 +1,5 @@
+package tidemark.app.collection;
+
+import tidemark.app.company.MasterRows;
+
+interface BankFileRepository extends MasterRows<BankFileRow> {}

@@ -1,0 +1,139 @@
+package tidemark.app.collection;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import org.jspecify.annotations.Nullable;
+import tidemark.app.company.MasterRow;
+import tidemark.app.database.GuardedBy;
+import tidemark.app.database.LockedRow;
+
+/** What was decided of a customer in a run. */
+@Entity
+@GuardedBy(LockedRow.BANK_ACCOUNT)
+@Table(name = "collection")
+class CollectionRow extends MasterRow {
+    /** What was decided. */
+    enum Decision {
+        COLLECT,
+        SKIP
+    }
+
+    private long runId;
+    private long partyId;
+    private @Nullable Long mandateId;
+
+    @Enumerated(EnumType.STRING)
+    private Decision decision;
+
+    private boolean changed;
+    private long minorUnits;
+    private String reason = "";
+    private @Nullable Long trace;
+    private @Nullable Long journalEntryId;
+    private @Nullable Long clearingEntryId;
+    private boolean cameBack;
+    private String decidedBy;
+    private Instant decidedAt;
+
+    protected CollectionRow() {}
+
+    CollectionRow(CollectionRun run, long partyId, String who, Instant when) {
+        super(run.companyId());
+        this.runId = run.id();
+        this.partyId = partyId;
+        this.decision = Decision.SKIP;
+        this.decidedBy = who;
+        this.decidedAt = when;
+    }
+
+    void collect(long mandate, long amount, boolean otherThanDue, String who, Instant when) {
+        decision = Decision.COLLECT;
+        mandateId = mandate;
+        minorUnits = amount;
+        changed = otherThanDue;
+        reason = "";
+        decidedBy = who;
+        decidedAt = when;
+    }
+
+    void skip(String why, String who, Instant when) {
+        decision = Decision.SKIP;
+        mandateId = null;
+        minorUnits = 0;
+        changed = false;
+        reason = why;
+        decidedBy = who;
+        decidedAt = when;
+    }
+
+    void traced(long number) {
+        trace = number;
+    }
+
+    void booked(long entry) {
+        journalEntryId = entry;
+    }
+
+    void cleared(@Nullable Long entry) {
+        clearingEntryId = entry;
+    }
+
+    void cameBack(boolean back) {
+        cameBack = back;
+    }
+
+    long runId() {
+        return runId;
+    }
+
+    long partyId() {
+        return partyId;
+    }
+
+    @Nullable
+    Long mandateId() {
+        return mandateId;
+    }
+
+    Decision decision() {
+        return decision;
+    }
+
+    boolean collects() {
+        return decision == Decision.COLLECT;
+    }
+
+    boolean changed() {
+        return changed;
+    }
+
+    long minorUnits() {
+        return minorUnits;
+    }
+
+    String reason() {
+        return reason;
+    }
+
+    @Nullable
+    Long trace() {
+        return trace;
+    }
+
+    @Nullable
+    Long journalEntryId() {
+        return journalEntryId;
+    }
+
+    @Nullable
+    Long clearingEntryId() {
+        return clearingEntryId;
+    }
+
+    boolean cameBack() {
+        return cameBack;
+    }
+}

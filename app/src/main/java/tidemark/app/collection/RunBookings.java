@@ -1,0 +1,250 @@
+package tidemark.app.collection;
+
+import static tidemark.core.words.Catalogue.say;
+
+import jakarta.persistence.EntityManager;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.company.Companies;
+import tidemark.app.company.Company;
+import tidemark.app.ledger.Ledger;
+import tidemark.app.ledger.Reversals;
+import tidemark.app.party.DueItems;
+import tidemark.app.party.OpenItems;
+import tidemark.app.party.PartyMoneyBookings;
+import tidemark.app.party.Reservations;
+import tidemark.core.collection.CollectionDue;
+import tidemark.core.collection.RunEntry;
+import tidemark.core.collection.RunState;
+import tidemark.core.ledger.Control;
+import tidemark.core.ledger.JournalEntry;
+import tidemark.core.ledger.TaxTable;
+import tidemark.core.party.Allocation;
+import tidemark.core.party.DiscountBooking;
+import tidemark.core.party.OpenItemId;
+import tidemark.core.party.PartyMoney;
+
+/** Books runs, and reverses them. The bank account and the journal are locked. */
+@Service
+class RunBookings {
+    private final CollectionRunRepository runs;
+    private final CollectionRepository collections;
+    private final RunCandidates candidates;
+    private final DueItems dueItems;
+    private final OpenItems items;
+    private final PartyMoneyBookings money;
+    private final Reservations reservations;
+    private final Reversals reversals;
+    private final Ledger ledger;
+    private final Companies companies;
+    private final EntityManager em;
+    private final JdbcTemplate jdbc;
+
+    RunBookings(
+            CollectionRunRepository runs,
+            CollectionRepository collections,
+            RunCandidates candidates,
+            DueItems dueItems,
+            OpenItems items,
+            PartyMoneyBookings money,
+            Reservations reservations,
+            Reversals reversals,
+            Ledger ledger,
+            Companies companies,
+            EntityManager em,
+            JdbcTemplate jdbc) {
+        this.runs = runs;
+        this.collections = collections;
+        this.candidates = candidates;
+        this.dueItems = dueItems;
+        this.items = items;
+        this.money = money;
+        this.reservations = reservations;
+        this.reversals = reversals;
+        this.ledger = ledger;
+        this.companies = companies;
+        this.em = em;
+        this.jdbc = jdbc;
+    }
+
+    /** The entry of one customer, and what it settles. */
+    private record Part(RunCandidates.Candidate of, Allocation allocation, JournalEntry entry) {}
+
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Ledger.Booked book(CollectionRun run, String who) {
+        run.state().after(RunState.Move.BOOK, run.title());
+        Company company = companies.get(run.companyId());
+        List<RunCandidates.Candidate> collecting = candidates.of(candidates.frame(run), null).stream()
+                .filter(c -> c.standing() == RunCandidates.Standing.COLLECT)
+                .sorted(Comparator.comparing(c -> c.party().id()))
+                .toList();
+        Ledger.Booked out = Ledger.Booked.nothing();
+        for (RunCandidates.Candidate c : collecting) {
+            net(run, c, out, who);
+        }
+        List<Part> parts = parts(company, run, collecting, onTheWay(run));
+        reservations.releaseAll(collecting.stream()
+                .map(c -> Objects.requireNonNull(c.decided()).id())
+                .toList());
+        List<Ledger.Posting> postings = new ArrayList<>();
+        if (run.oneEntry()) {
+            postings.add(posting(
+                    run,
+                    RunEntry.whole(
+                            parts.stream().map(Part::entry).toList(), onTheWay(run), "", run.number(), run.title())));
+        } else {
+            parts.forEach(p -> postings.add(posting(run, p.entry())));
+        }
+        Ledger.Booked booked = ledger.book(run.companyId(), postings, CollectionDocuments.COLLECTION, null, who);
+        List<CollectionRow> rows = new ArrayList<>();
+        for (int i = 0; i < parts.size(); i++) {
+            Part part = parts.get(i);
+            var entry = booked.entries().get(run.oneEntry() ? 0 : i);
+            booked.items()
+                    .addAll(money.settle(
+                            run.companyId(), entry, part.of().party().id(), part.allocation(), run.collectOn(), who));
+            CollectionRow row = Objects.requireNonNull(part.of().decided());
+            row.booked(entry.id());
+            rows.add(row);
+        }
+        run.booked(run.oneEntry() ? booked.entries().getFirst().id() : null);
+        collections.saveAll(rows);
+        runs.saveAndFlush(run);
+        out.add(booked);
+        return out;
+    }
+
+    private String onTheWay(CollectionRun run) {
+        return ledger.account(run.companyId(), Objects.requireNonNull(run.onTheWayAccountId()))
+                .code();
+    }
+
+    private static Ledger.Posting posting(CollectionRun run, JournalEntry entry) {
+        return PartyMoneyBookings.posting(
+                entry, new PartyMoneyBookings.Document("", "", null, say("collection.itemTitle", run.number())));
+    }
+
+    /** Credits pay their share first, and it is kept which, so that a reversal opens them again. */
+    private void net(CollectionRun run, RunCandidates.Candidate c, Ledger.Booked out, String who) {
+        for (CollectionDue.Netted n : c.due().netted()) {
+            out.items()
+                    .addAll(items.settle(
+                            run.companyId(),
+                            n.credit().id().value(),
+                            List.of(new OpenItems.Part(n.owed().value(), n.minorUnits(), 0)),
+                            run.collectOn(),
+                            who));
+            em.flush();
+            jdbc.update(
+                    "insert into collection_netting (collection_id, settlement_id) select ?, max(id) from settlement"
+                            + " where debit_item_id = ? and credit_item_id = ?",
+                    Objects.requireNonNull(c.decided()).id(),
+                    n.owed().value(),
+                    n.credit().id().value());
+        }
+    }
+
+    /** The entry of each, checked against what is open now. */
+    private List<Part> parts(
+            Company company, CollectionRun run, List<RunCandidates.Candidate> collecting, String onTheWay) {
+        em.flush();
+        Map<Long, List<DueItems.DueItem>> open =
+                dueItems.of(run.companyId(), Control.RECEIVABLES, null, Reservations.NOBODY);
+        TaxTable taxes = ledger.taxes(run.companyId());
+        List<Part> out = new ArrayList<>();
+        for (RunCandidates.Candidate c : collecting) {
+            Map<OpenItemId, DueItems.DueItem> now = new HashMap<>();
+            open.getOrDefault(c.party().id(), List.of())
+                    .forEach(i -> now.put(i.item().id(), i));
+            Allocation allocation = allocation(company, run, c.due(), now);
+            out.add(new Part(
+                    c,
+                    allocation,
+                    PartyMoney.entry(
+                            PartyMoney.Direction.IN,
+                            new PartyMoney.Terms(
+                                    run.collectOn(),
+                                    company.baseCurrency(),
+                                    run.number(),
+                                    say(
+                                            "collection.entryText",
+                                            run.number(),
+                                            c.party().name()),
+                                    onTheWay),
+                            money.counterpart(company, c.party()),
+                            new PartyMoney.Use(allocation, 0, List.of()),
+                            taxes)));
+        }
+        return out;
+    }
+
+    /** What would be booked of each, in the order in which they are given; nothing is kept. */
+    @Transactional(readOnly = true)
+    public List<JournalEntry> preview(CollectionRun run, List<RunCandidates.Candidate> collecting, String onTheWay) {
+        return parts(companies.get(run.companyId()), run, collecting, onTheWay).stream()
+                .map(Part::entry)
+                .toList();
+    }
+
+    private Allocation allocation(
+            Company company, CollectionRun run, CollectionDue due, Map<OpenItemId, DueItems.DueItem> now) {
+        Map<OpenItemId, List<DiscountBooking.Share>> shares = dueItems.shares(due.pieces().stream()
+                .filter(p -> p.discount() > 0)
+                .map(p -> now.get(p.item().id()))
+                .filter(Objects::nonNull)
+                .toList());
+        List<Allocation.Part> parts = due.allocation(shares).parts().stream()
+                .map(p -> {
+                    DueItems.DueItem item = now.get(p.item().id());
+                    return new Allocation.Part(
+                            item == null ? p.item() : item.item(),
+                            item == null ? 0 : item.open(),
+                            p.paid(),
+                            p.discount(),
+                            p.shares());
+                })
+                .toList();
+        return Allocation.of(parts, run.collectOn(), company.baseCurrency());
+    }
+
+    /** Reverses what was booked of it, and lets the credits go; what was not booked yet is free again. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Ledger.Booked reverse(CollectionRun run, List<CollectionRow> rows, LocalDate day, String who) {
+        long companyId = run.companyId();
+        Ledger.Booked out = Ledger.Booked.nothing();
+        reservations.releaseAll(rows.stream().map(CollectionRow::id).toList());
+        Set<Long> entries = new LinkedHashSet<>();
+        rows.forEach(r -> {
+            Long entry = r.journalEntryId();
+            if (entry != null) {
+                entries.add(entry);
+            }
+        });
+        for (long entry : entries) {
+            out.add(reversals.reverseAtSource(companyId, entry, day, who));
+        }
+        List<Long> netted = jdbc.queryForList(
+                "select n.settlement_id from collection_netting n join collection c on c.id = n.collection_id"
+                        + " join settlement s on s.id = n.settlement_id"
+                        + " where c.run_id = ? and s.undone_from is null order by n.settlement_id",
+                Long.class,
+                run.id());
+        for (long settlement : netted) {
+            out.items().addAll(items.undo(companyId, settlement, day, who));
+        }
+        run.move(RunState.Move.REVERSE);
+        runs.saveAndFlush(run);
+        return out;
+    }
+}

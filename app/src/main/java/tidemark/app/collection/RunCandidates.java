@@ -1,0 +1,293 @@
+package tidemark.app.collection;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.company.BankAccounts;
+import tidemark.app.company.Companies;
+import tidemark.app.mandate.MandateRow;
+import tidemark.app.mandate.Mandates;
+import tidemark.app.party.DueItems;
+import tidemark.app.party.Parties;
+import tidemark.app.party.Party;
+import tidemark.app.party.Reservations;
+import tidemark.core.calendar.BankCalendar;
+import tidemark.core.collection.CollectionDue;
+import tidemark.core.collection.RunDays;
+import tidemark.core.ledger.Control;
+import tidemark.core.ledger.PartyId;
+import tidemark.core.mandate.Mandate;
+import tidemark.core.mandate.MandateState;
+import tidemark.core.party.OpenItem;
+import tidemark.core.party.OpenItemId;
+import tidemark.core.problem.Problem;
+
+/** What is due of each customer in a run, and what keeps it from being collected. */
+@Service
+class RunCandidates {
+    private final CollectionRepository collections;
+    private final CollectionTerms terms;
+    private final Mandates mandates;
+    private final Parties parties;
+    private final DueItems dueItems;
+    private final BankAccounts bankAccounts;
+    private final Companies companies;
+    private final JdbcTemplate jdbc;
+
+    RunCandidates(
+            CollectionRepository collections,
+            CollectionTerms terms,
+            Mandates mandates,
+            Parties parties,
+            DueItems dueItems,
+            BankAccounts bankAccounts,
+            Companies companies,
+            JdbcTemplate jdbc) {
+        this.collections = collections;
+        this.terms = terms;
+        this.mandates = mandates;
+        this.parties = parties;
+        this.dueItems = dueItems;
+        this.bankAccounts = bankAccounts;
+        this.companies = companies;
+        this.jdbc = jdbc;
+    }
+
+    /** How it stands with a customer. */
+    enum Standing {
+        COLLECT,
+        SKIPPED,
+        /** To be decided, and nothing stands against it. */
+        READY,
+        /** To be decided, once the customer was asked. */
+        ASK_FIRST,
+        CANNOT,
+        NO_MANDATE,
+        NOTHING_DUE
+    }
+
+    /**
+     * A customer.
+     *
+     * @param due what is or would be collected
+     * @param items all that is open of them
+     * @param decided what was decided; none where nothing was
+     * @param problems what keeps it from being collected
+     */
+    record Candidate(
+            Party party,
+            CollectionDue due,
+            List<DueItems.DueItem> items,
+            @Nullable MandateRow mandate,
+            @Nullable CollectionRow decided,
+            Standing standing,
+            List<Problem> problems,
+            RunDays.Notice notice) {
+        boolean undecided() {
+            return standing == Standing.READY || standing == Standing.ASK_FIRST;
+        }
+    }
+
+    /** What counts for all customers of a run. */
+    record Frame(CollectionRun run, CollectionTerms.FileTermsForm terms, BankCalendar calendar, LocalDate today) {}
+
+    Frame frame(CollectionRun run) {
+        CollectionTerms.FileTermsForm form = terms.get(bankAccounts.get(run.companyId(), run.bankAccountId()));
+        return new Frame(run, form, terms.calendar(run.companyId(), form.scheme()), companies.today(run.companyId()));
+    }
+
+    /** All of them by name; of one customer alone where one is named. */
+    @Transactional(readOnly = true)
+    public List<Candidate> of(Frame frame, @Nullable Long only) {
+        CollectionRun run = frame.run();
+        long companyId = run.companyId();
+        Map<Long, CollectionRow> decided = new HashMap<>();
+        (only == null
+                        ? collections.ofRun(run.id())
+                        : collections
+                                .findByRunIdAndPartyId(run.id(), only)
+                                .map(List::of)
+                                .orElse(List.of()))
+                .forEach(c -> decided.put(c.partyId(), c));
+        CollectionRow own = only == null ? null : decided.get(only);
+        Map<Long, List<DueItems.DueItem>> items =
+                dueItems.of(companyId, Control.RECEIVABLES, only, own == null ? Reservations.NOBODY : own.id());
+        Map<Long, MandateRow> standing = chosen(companyId, frame.terms().terms().isSepa(), only);
+        Map<Long, MandateRow> used = mandates.some(decided.values().stream()
+                .map(CollectionRow::mandateId)
+                .filter(Objects::nonNull)
+                .toList());
+        Map<Long, List<CollectionDue.Piece>> kept = pieces(run.id(), only);
+        Map<String, LocalDate> told = told(companyId, run.collectOn());
+        Set<Long> ids = new TreeSet<>(items.keySet());
+        ids.addAll(standing.keySet());
+        ids.addAll(decided.keySet());
+        List<Candidate> out = new ArrayList<>();
+        for (Party party : parties.of(companyId, ids)) {
+            CollectionRow row = decided.get(party.id());
+            MandateRow mandate = row != null && row.collects()
+                    ? used.get(Objects.requireNonNull(row.mandateId()))
+                    : standing.get(party.id());
+            List<DueItems.DueItem> open = items.getOrDefault(party.id(), List.of());
+            CollectionDue due = row != null && row.collects()
+                    ? CollectionDue.kept(kept.getOrDefault(row.id(), List.of()))
+                    : CollectionDue.upTo(
+                            open.stream()
+                                    .map(i -> new CollectionDue.Free(i.item(), i.free()))
+                                    .toList(),
+                            run.dueUpTo(),
+                            run.collectOn());
+            out.add(candidate(frame, party, due, own == null ? without(open, due, row) : open, mandate, row, told));
+        }
+        out.sort(Comparator.comparing((Candidate c) -> c.party().name(), String.CASE_INSENSITIVE_ORDER)
+                .thenComparing(c -> c.party().id()));
+        return out;
+    }
+
+    /** What a customer's own collection reserves is free for it. */
+    private static List<DueItems.DueItem> without(
+            List<DueItems.DueItem> open, CollectionDue due, @Nullable CollectionRow row) {
+        if (row == null || !row.collects()) {
+            return open;
+        }
+        Map<OpenItemId, Long> own = due.reserves();
+        return open.stream()
+                .map(i -> new DueItems.DueItem(
+                        i.item(),
+                        i.entryId(),
+                        i.open(),
+                        Math.max(0, i.reserved() - own.getOrDefault(i.item().id(), 0L))))
+                .toList();
+    }
+
+    private Candidate candidate(
+            Frame frame,
+            Party party,
+            CollectionDue due,
+            List<DueItems.DueItem> items,
+            @Nullable MandateRow mandate,
+            @Nullable CollectionRow row,
+            Map<String, LocalDate> told) {
+        RunDays.Notice notice = mandate == null
+                ? new RunDays.Notice(Optional.empty(), Optional.empty())
+                : notice(frame.run().collectOn(), mandate, due.amount(), told);
+        List<Problem> problems =
+                mandate == null || due.amount() == 0 ? List.of() : problems(frame, mandate, due.amount(), notice);
+        return new Candidate(party, due, items, mandate, row, standing(due, mandate, row, problems), problems, notice);
+    }
+
+    private static Standing standing(
+            CollectionDue due, @Nullable MandateRow mandate, @Nullable CollectionRow row, List<Problem> problems) {
+        if (row != null) {
+            return row.collects() ? Standing.COLLECT : Standing.SKIPPED;
+        }
+        if (due.amount() == 0) {
+            return Standing.NOTHING_DUE;
+        }
+        if (mandate == null) {
+            return Standing.NO_MANDATE;
+        }
+        if (!problems.isEmpty()) {
+            return Standing.CANNOT;
+        }
+        return mandate.state() == MandateState.ASKED_FIRST ? Standing.ASK_FIRST : Standing.READY;
+    }
+
+    List<Problem> problems(Frame frame, MandateRow row, long amount, RunDays.Notice notice) {
+        Mandate mandate = row.mandate();
+        LocalDate day = frame.run().collectOn();
+        List<Problem> out = new ArrayList<>(mandate.hindrances(day, amount, frame.calendar()));
+        int lead = frame.terms().lead(mandate.kind());
+        if (lead > frame.terms().leadDays()) {
+            out.addAll(RunDays.problems(day, frame.today(), lead, frame.calendar()));
+        }
+        notice.problem(frame.today(), mandate.reference()).ifPresent(out::add);
+        return out;
+    }
+
+    RunDays.Notice notice(LocalDate collectOn, MandateRow row, long amount, Map<String, LocalDate> told) {
+        return RunDays.notice(
+                row.mandate(),
+                collectOn,
+                amount,
+                row.lastAmount(),
+                row.noticeDays(),
+                Optional.ofNullable(told.get(row.id() + "/" + amount)));
+    }
+
+    /** When customers were told of a day, by mandate and amount. */
+    Map<String, LocalDate> told(long companyId, LocalDate collectOn) {
+        Map<String, LocalDate> out = new HashMap<>();
+        jdbc.query(
+                "select mandate_id, minor_units, min(told_on) from collection_notice where company_id = ? and collect_on = ?"
+                        + " group by mandate_id, minor_units",
+                row -> {
+                    out.put(row.getLong(1) + "/" + row.getLong(2), row.getObject(3, LocalDate.class));
+                },
+                companyId,
+                collectOn);
+        return out;
+    }
+
+    /** The mandate of each customer: one that may be collected by before one that may not, the latest signed first. */
+    private Map<Long, MandateRow> chosen(long companyId, boolean sepa, @Nullable Long only) {
+        Map<Long, MandateRow> out = new HashMap<>();
+        if (only != null) {
+            best(mandates.of(companyId, only), sepa).ifPresent(m -> out.put(only, m));
+            return out;
+        }
+        mandates.standing(companyId).forEach((party, of) -> best(of, sepa).ifPresent(m -> out.put(party, m)));
+        return out;
+    }
+
+    private static Optional<MandateRow> best(List<MandateRow> of, boolean sepa) {
+        return of.stream()
+                .filter(m -> m.mandate().kind().isSepa() == sepa && m.state() != MandateState.ENDED)
+                .min(Comparator.comparing(MandateRow::state));
+    }
+
+    /** What was kept of each collection of a run, by item. */
+    private Map<Long, List<CollectionDue.Piece>> pieces(long runId, @Nullable Long only) {
+        Map<Long, List<CollectionDue.Piece>> out = new HashMap<>();
+        jdbc.query(
+                "select c.id, i.id, i.party_id, i.ledger_account_id, i.title, i.item_date, i.due_date, i.minor_units,"
+                        + " i.discount_until, i.discount_minor_units, k.paid, k.discount, k.netted"
+                        + " from collection c join collection_item k on k.collection_id = c.id join open_item i on i.id = k.item_id"
+                        + " where c.run_id = ?"
+                        + (only == null ? "" : " and c.party_id = " + only.longValue()) + " order by i.due_date, i.id",
+                row -> {
+                    long settled = row.getLong(11) + row.getLong(12) + row.getLong(13);
+                    out.computeIfAbsent(row.getLong(1), k -> new ArrayList<>())
+                            .add(new CollectionDue.Piece(
+                                    new OpenItem(
+                                            new OpenItemId(row.getLong(2)),
+                                            new PartyId(row.getLong(3)),
+                                            row.getString(4),
+                                            row.getString(5),
+                                            row.getObject(6, LocalDate.class),
+                                            row.getObject(7, LocalDate.class),
+                                            row.getLong(8),
+                                            row.getLong(10) == 0
+                                                    ? OpenItem.Discount.NONE
+                                                    : new OpenItem.Discount(
+                                                            row.getObject(9, LocalDate.class), row.getLong(10))),
+                                    settled,
+                                    row.getLong(11),
+                                    row.getLong(12),
+                                    row.getLong(13)));
+                },
+                runId);
+        return out;
+    }
+}
