@@ -23,6 +23,7 @@ describe('capabilities', () => {
       'today: To approve',
       'money-in: Receipts in hand',
       'money-in: Deposit slips',
+      'money-in: Collections',
       'money-in: Receipts',
       'money-in: Card takings',
       'money-in: Returned items',

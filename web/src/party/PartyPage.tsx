@@ -17,6 +17,7 @@ import { ROLES, upper, useParty, type Control } from '../shared/useBooks';
 import { ItemPicker, type Part } from './ItemPicker';
 import { AgingCells } from './PartiesPage';
 import { PartyCardFields } from './PartyCardFields';
+import { MandatesOf } from '../collection/MandatesOf';
 import { ReturnedOf } from '../returned/ReturnedOf';
 import { Roles } from './Roles';
 import { SisterBooks } from './SisterBooks';
@@ -143,6 +144,7 @@ export default function PartyPage() {
           <Items items={owed} caption={say('party.whatIsOwed')} partyId={Number(id)} />
         )}
       </div>
+      {customer && <MandatesOf party={Number(id)} />}
       <Roles page={p} />
       {control === 'SISTER_COMPANIES' && <SisterBooks partyId={Number(id)} sister={p.sister} />}
       <div className="sheet">

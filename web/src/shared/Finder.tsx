@@ -37,6 +37,7 @@ const KINDS: Record<string, (f: Found) => [words: string, path: string]> = {
   PAYMENT: (f) => [say('shared.payment', { detail: f.detail }), `/payments/${f.id}`],
   DEPOSIT_SLIP: (f) => [say('shared.depositSlip', { detail: f.detail }), `/slips/${f.id}`],
   RETURNED_ITEM: (f) => [say('shared.returnedItem', { detail: f.detail }), `/returned-items/${f.id}`],
+  MANDATE: (f) => [say('shared.mandate', { detail: f.detail }), `/mandates/${f.id}`],
   CERTIFICATE: (f) => [say('shared.certificate', { detail: f.detail }), `/certify/${f.place}/${month(f)}`],
   STATEMENT: (f) => [
     say('shared.statement', { detail: f.detail }),

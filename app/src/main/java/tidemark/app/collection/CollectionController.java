@@ -102,7 +102,7 @@ public class CollectionController {
     @PostMapping("/collection-runs")
     @Requires(Right.PREPARE)
     @ResponseStatus(HttpStatus.CREATED)
-    RunViews.RunView open(@PathVariable long companyId, @RequestBody @Valid NewRun body, Actor actor) {
+    RunViews.CollectionRunView open(@PathVariable long companyId, @RequestBody @Valid NewRun body, Actor actor) {
         return views.get(
                 companyId,
                 runs.open(companyId, body.bankAccountId(), body.head(), actor.name())
@@ -111,7 +111,7 @@ public class CollectionController {
 
     @GetMapping("/collection-runs/{runId}")
     @Requires(Right.VIEW)
-    RunViews.RunView get(@PathVariable long companyId, @PathVariable long runId) {
+    RunViews.CollectionRunView get(@PathVariable long companyId, @PathVariable long runId) {
         return views.get(companyId, runId);
     }
 
@@ -122,7 +122,7 @@ public class CollectionController {
             @PathVariable long companyId,
             @PathVariable long runId,
             @RequestParam(defaultValue = "CSV") TableFile.Form form) {
-        RunViews.RunView run = views.get(companyId, runId);
+        RunViews.CollectionRunView run = views.get(companyId, runId);
         return new TableFile(
                         "collection-run-" + run.number(),
                         List.of("customer", "decision", "mandate", "account", "items", "amount", "reason"),
@@ -150,7 +150,7 @@ public class CollectionController {
 
     @PutMapping("/collection-runs/{runId}")
     @Requires(Right.PREPARE)
-    RunViews.RunView change(
+    RunViews.CollectionRunView change(
             @PathVariable long companyId, @PathVariable long runId, @RequestBody @Valid ChangedRun body, Actor actor) {
         runs.change(companyId, runId, body.version(), body.head(), actor.name());
         return views.get(companyId, runId);
@@ -195,7 +195,7 @@ public class CollectionController {
     /** Collects from all that are ready. */
     @PostMapping("/collection-runs/{runId}/all")
     @Requires(Right.PREPARE)
-    RunViews.RunView all(@PathVariable long companyId, @PathVariable long runId, Actor actor) {
+    RunViews.CollectionRunView all(@PathVariable long companyId, @PathVariable long runId, Actor actor) {
         runs.collectAll(companyId, runId, actor.name());
         return views.get(companyId, runId);
     }
@@ -218,7 +218,7 @@ public class CollectionController {
     /** Gives it up before its release. */
     @PostMapping("/collection-runs/{runId}/taking-back")
     @Requires(Right.PREPARE)
-    RunViews.RunView takeBack(
+    RunViews.CollectionRunView takeBack(
             @PathVariable long companyId, @PathVariable long runId, @RequestBody @Valid SeenRun body, Actor actor) {
         runs.takeBack(companyId, runId, body.version(), actor.name());
         return views.get(companyId, runId);

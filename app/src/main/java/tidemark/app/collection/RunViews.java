@@ -158,7 +158,7 @@ public class RunViews {
 
     public record RunBatch(String kind, String date, int entries, String debits) {}
 
-    public record RunView(
+    public record CollectionRunView(
             long id,
             int version,
             String number,
@@ -243,7 +243,7 @@ public class RunViews {
     }
 
     @Transactional(readOnly = true)
-    public RunView get(long companyId, long id) {
+    public CollectionRunView get(long companyId, long id) {
         CollectionRun run = books.get(companyId, id);
         RunCandidates.Frame frame = candidates.frame(run);
         List<RunCandidates.Candidate> all = candidates.of(frame, null);
@@ -257,7 +257,7 @@ public class RunViews {
         List<JournalEntry> entries =
                 open || run.state() == RunState.RELEASED ? preview(run, collecting, account, frame) : List.of();
         List<RunLine> lines = lines(companyId, run, collecting, entries, currency);
-        return new RunView(
+        return new CollectionRunView(
                 run.id(),
                 run.version(),
                 run.number(),

@@ -155,13 +155,16 @@ public class MandateController {
         return new MandatesTaken(count);
     }
 
-    record PrintOn(PrintedSheet.@NotNull Paper paper) {}
+    record MandateOn(PrintedSheet.@NotNull Paper paper) {}
 
     /** The mandate to be signed, as a PDF. */
     @PostMapping("/mandates/{mandateId}/paper")
     @Requires(Right.PREPARE)
     ResponseEntity<byte[]> print(
-            @PathVariable long companyId, @PathVariable long mandateId, @RequestBody @Valid PrintOn body, Actor actor) {
+            @PathVariable long companyId,
+            @PathVariable long mandateId,
+            @RequestBody @Valid MandateOn body,
+            Actor actor) {
         return TableFile.file(
                 "mandate.pdf",
                 MediaType.APPLICATION_PDF,

@@ -212,9 +212,7 @@ class CollectionRunsTest extends CollectingCompany {
         for (JsonNode entry : c.get("/ledger/entries?text=CR-").path("entries")) {
             assertEquals(
                     "entry.source",
-                    c.post(
-                                    "/ledger/entries/" + entry.path("id").asLong() + "/reversal",
-                                    Map.of("date", TODAY))
+                    c.post("/ledger/entries/" + entry.path("id").asLong() + "/reversal", Map.of("date", TODAY))
                             .code(),
                     "it is reversed as a run");
         }
