@@ -18,7 +18,11 @@ import type { CameBack, ReasonChoice, ReturnedMade, ReturnedOriginal, ReturnedPr
 import { useOriginals, useProposal, useReasons, useReturnedTerms } from './useReturned';
 
 const chosen = (o: ReturnedOriginal): CameBack['originals'][number] =>
-  o.receiptId ? { receiptId: o.receiptId } : { entryId: o.entryId };
+  o.receiptId
+    ? { receiptId: o.receiptId }
+    : o.collectionId
+      ? { collectionId: o.collectionId }
+      : { entryId: o.entryId };
 
 /** Something came back: from the bank's line, from the receipt or from the customer; found, booked and matched in one step. */
 export default function NewReturnedPage() {
@@ -28,10 +32,11 @@ export default function NewReturnedPage() {
   const form = draft.form as CameBack | undefined;
   const line = Number(search.get('line') ?? form?.lineId ?? 0);
   const receipt = Number(search.get('receipt') ?? 0);
+  const collection = Number(search.get('collection') ?? 0);
   const proposal = useProposal(line, true);
   const terms = useReturnedTerms();
   const reasons = useReasons();
-  const named = form?.originals ?? (receipt ? [{ receiptId: receipt }] : []);
+  const named = form?.originals ?? (receipt ? [{ receiptId: receipt }] : collection ? [{ collectionId: collection }] : []);
   const known = useQueries({
     queries: named.map((o) => ({
       queryKey: [...keys.company(company.id), 'what may come back', o],
@@ -40,7 +45,11 @@ export default function NewReturnedPage() {
           api.GET('/api/v1/companies/{companyId}/returned-items/originals', {
             params: {
               path: { companyId: company.id },
-              query: { receipt: o.receiptId ?? undefined, entry: o.entryId ?? undefined },
+              query: {
+                receipt: o.receiptId ?? undefined,
+                collection: o.collectionId ?? undefined,
+                entry: o.entryId ?? undefined,
+              },
             },
           }),
         ),

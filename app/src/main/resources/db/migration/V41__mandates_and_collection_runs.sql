@@ -127,6 +127,7 @@ create table collection (
   journal_entry_id bigint references journal_entry,
   clearing_entry_id bigint references journal_entry,
   came_back boolean not null,
+  netted boolean not null,
   decided_by varchar(120) not null,
   decided_at timestamp(9) with time zone not null,
   constraint collection_once unique (run_id, party_id)
@@ -160,3 +161,7 @@ create table collection_notice (
   told_by varchar(120) not null
 );
 create index collection_notice_of on collection_notice (mandate_id, collect_on);
+-- What comes back of a run: paid out by the bank by itself, or kept back from the run's credit.
+alter table returned_item add column collection_id bigint references collection;
+alter table returned_item add column netted boolean default false not null;
+create index returned_item_by_collection on returned_item (collection_id);

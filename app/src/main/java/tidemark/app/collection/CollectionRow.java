@@ -35,6 +35,7 @@ class CollectionRow extends MasterRow {
     private @Nullable Long journalEntryId;
     private @Nullable Long clearingEntryId;
     private boolean cameBack;
+    private boolean netted;
     private String decidedBy;
     private Instant decidedAt;
 
@@ -81,8 +82,15 @@ class CollectionRow extends MasterRow {
         clearingEntryId = entry;
     }
 
-    void cameBack(boolean back) {
+    /** @param fromCredit whether the bank kept it back from the run's credit */
+    void cameBack(boolean back, boolean fromCredit) {
         cameBack = back;
+        netted = back && fromCredit;
+    }
+
+    /** Whether the bank credits it, now or before. */
+    boolean isCredited() {
+        return collects() && !netted;
     }
 
     long runId() {

@@ -16,7 +16,7 @@ import tidemark.core.collection.RunState;
 /** A run: what is collected from many customers on one day into one bank account. */
 @Entity
 @GuardedBy(LockedRow.BANK_ACCOUNT)
-class CollectionRun extends MasterRow {
+public class CollectionRun extends MasterRow {
     private long bankAccountId;
     private String number;
     private LocalDate dueUpTo;

@@ -221,6 +221,18 @@ public class CollectionRuns {
                 .orElseThrow(() -> new NotFound(say("collection.customer")));
     }
 
+    /** The item of a customer that is due first in a run. */
+    @Transactional(readOnly = true)
+    public long firstItem(long companyId, long runId, long partyId) {
+        return one(candidates.frame(get(companyId, runId)), partyId)
+                .due()
+                .pieces()
+                .getFirst()
+                .item()
+                .id()
+                .value();
+    }
+
     private static List<CollectionDue.Free> free(RunCandidates.Candidate of) {
         return of.items().stream()
                 .map(i -> new CollectionDue.Free(i.item(), i.free()))

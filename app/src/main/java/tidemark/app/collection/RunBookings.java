@@ -168,23 +168,7 @@ class RunBookings {
             open.getOrDefault(c.party().id(), List.of())
                     .forEach(i -> now.put(i.item().id(), i));
             Allocation allocation = allocation(company, run, c.due(), now);
-            out.add(new Part(
-                    c,
-                    allocation,
-                    PartyMoney.entry(
-                            PartyMoney.Direction.IN,
-                            new PartyMoney.Terms(
-                                    run.collectOn(),
-                                    company.baseCurrency(),
-                                    run.number(),
-                                    say(
-                                            "collection.entryText",
-                                            run.number(),
-                                            c.party().name()),
-                                    onTheWay),
-                            money.counterpart(company, c.party()),
-                            new PartyMoney.Use(allocation, 0, List.of()),
-                            taxes)));
+            out.add(new Part(c, allocation, entry(company, run, c, allocation, onTheWay, taxes)));
         }
         return out;
     }
@@ -195,6 +179,38 @@ class RunBookings {
         return parts(companies.get(run.companyId()), run, collecting, onTheWay).stream()
                 .map(Part::entry)
                 .toList();
+    }
+
+    /** What was booked of one customer, from what was kept of it. */
+    @Transactional(readOnly = true)
+    public JournalEntry asBooked(CollectionRun run, RunCandidates.Candidate of) {
+        Company company = companies.get(run.companyId());
+        Allocation allocation = of.due()
+                .allocation(dueItems.sharesOf(of.due().pieces().stream()
+                        .filter(p -> p.discount() > 0)
+                        .map(p -> p.item().id().value())
+                        .toList()));
+        return entry(company, run, of, allocation, onTheWay(run), ledger.taxes(run.companyId()));
+    }
+
+    private JournalEntry entry(
+            Company company,
+            CollectionRun run,
+            RunCandidates.Candidate of,
+            Allocation allocation,
+            String onTheWay,
+            TaxTable taxes) {
+        return PartyMoney.entry(
+                PartyMoney.Direction.IN,
+                new PartyMoney.Terms(
+                        run.collectOn(),
+                        company.baseCurrency(),
+                        run.number(),
+                        say("collection.entryText", run.number(), of.party().name()),
+                        onTheWay),
+                money.counterpart(company, of.party()),
+                new PartyMoney.Use(allocation, 0, List.of()),
+                taxes);
     }
 
     private Allocation allocation(

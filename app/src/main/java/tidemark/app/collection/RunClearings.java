@@ -58,7 +58,7 @@ class RunClearings implements WaitingForBank {
     private static final String WHOLE = """
             select r.id, r.collect_on, r.number, f.message_id, '' as payer,
               (select coalesce(sum(c.minor_units), 0) from collection c
-               where c.run_id = r.id and c.decision = 'COLLECT' and not c.came_back) as units
+               where c.run_id = r.id and c.decision = 'COLLECT' and not c.netted) as units
             from collection_run r join bank_file f on f.id = r.bank_file_id
             where r.bank_account_id = ? and r.state in ('RELEASED', 'BOOKED') and not r.singly
               and r.clearing_entry_id is null""";
@@ -67,7 +67,7 @@ class RunClearings implements WaitingForBank {
             select c.id, r.collect_on, r.number, 'C' || c.id as message_id, m.holder as payer, c.minor_units as units
             from collection c join collection_run r on r.id = c.run_id join mandate m on m.id = c.mandate_id
             where r.bank_account_id = ? and r.state in ('RELEASED', 'BOOKED') and r.singly
-              and c.decision = 'COLLECT' and not c.came_back and c.clearing_entry_id is null""";
+              and c.decision = 'COLLECT' and not c.netted and c.clearing_entry_id is null""";
 
     @Override
     public List<CashEntry> at(long bankAccountId) {
@@ -110,7 +110,9 @@ class RunClearings implements WaitingForBank {
             boolean waits = run.bankAccountId() == account.id()
                     && (run.state() == RunState.RELEASED || run.state() == RunState.BOOKED)
                     && run.singly() == (one != null)
-                    && (one == null ? run.clearingEntryId() == null : one.clearingEntryId() == null && !one.cameBack());
+                    && (one == null
+                            ? run.clearingEntryId() == null
+                            : one.clearingEntryId() == null && one.isCredited());
             if (!waits) {
                 throw new RuleViolation(
                         "run.clearing",
@@ -126,7 +128,7 @@ class RunClearings implements WaitingForBank {
             long units = one != null
                     ? one.minorUnits()
                     : collections.ofRun(runId).stream()
-                            .filter(c -> c.collects() && !c.cameBack())
+                            .filter(CollectionRow::isCredited)
                             .mapToLong(CollectionRow::minorUnits)
                             .sum();
             Ledger.Booked booked = ledger.book(

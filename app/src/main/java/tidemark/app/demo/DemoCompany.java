@@ -70,6 +70,7 @@ public class DemoCompany {
     private final DemoDesk desk;
     private final DemoPettyCash pettyCash;
     private final DemoExpenses expenses;
+    private final DemoCollections collections;
     private final Statements statements;
     private final IncomingFiles incomingFiles;
     private final Months months;
@@ -91,6 +92,7 @@ public class DemoCompany {
             DemoDesk desk,
             DemoPettyCash pettyCash,
             DemoExpenses expenses,
+            DemoCollections collections,
             Statements statements,
             IncomingFiles incomingFiles,
             Months months,
@@ -110,6 +112,7 @@ public class DemoCompany {
         this.desk = desk;
         this.pettyCash = pettyCash;
         this.expenses = expenses;
+        this.collections = collections;
         this.statements = statements;
         this.incomingFiles = incomingFiles;
         this.months = months;
@@ -190,6 +193,7 @@ public class DemoCompany {
         desk.fill(place);
         pettyCash.tell(place);
         expenses.tell(place);
+        collections.tell(place);
     }
 
     private Actor person(long companyId, String login, String name, Role role) {

@@ -76,6 +76,17 @@ public class DueItems {
         return out;
     }
 
+    /** The same of items that need not be open. */
+    @Transactional(readOnly = true)
+    public Map<OpenItemId, List<DiscountBooking.Share>> sharesOf(Collection<Long> itemIds) {
+        Map<OpenItemId, List<DiscountBooking.Share>> out = new LinkedHashMap<>();
+        for (long id : itemIds) {
+            jdbc.queryForList("select journal_entry_id from open_item where id = ?", Long.class, id)
+                    .forEach(entry -> out.put(new OpenItemId(id), allocations.shares(entry)));
+        }
+        return out;
+    }
+
     /** What of the items that give a discount bears which tax. */
     @Transactional(readOnly = true)
     public Map<OpenItemId, List<DiscountBooking.Share>> shares(Collection<DueItem> items) {

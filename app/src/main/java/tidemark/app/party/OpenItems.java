@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -278,9 +279,18 @@ public class OpenItems implements PostingListener {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public CameBack takeBack(long companyId, List<Long> entryIds, long backId, LocalDate day, String who) {
+        return takeBack(companyId, entryIds, null, backId, day, who);
+    }
+
+    /** The same of entries with items of several parties: those of one alone. @param partyId absent for all */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public CameBack takeBack(
+            long companyId, List<Long> entryIds, @Nullable Long partyId, long backId, LocalDate day, String who) {
         bankAccounts.lockJournal(companyId);
         List<OpenItemRow> old = new ArrayList<>();
-        entryIds.forEach(id -> old.addAll(items.findByJournalEntryIdOrderByJournalLineId(id)));
+        entryIds.forEach(id -> items.findByJournalEntryIdOrderByJournalLineId(id).stream()
+                .filter(i -> partyId == null || i.partyId() == partyId)
+                .forEach(old::add));
         List<OpenItemRow> fresh = items.findByJournalEntryIdOrderByJournalLineId(backId);
         List<Long> ended = new ArrayList<>();
         List<ItemChange> changes = new ArrayList<>();

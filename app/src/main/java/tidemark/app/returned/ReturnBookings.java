@@ -10,6 +10,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.activity.ActivityLog;
+import tidemark.app.collection.CollectedMoney;
 import tidemark.app.deposit.BankedReceipts;
 import tidemark.app.ledger.Chart;
 import tidemark.app.ledger.ItemTerms;
@@ -34,6 +35,7 @@ public class ReturnBookings {
     private final ReturnedItemRepository items;
     private final ReturnedSetUp setUp;
     private final BankedReceipts banked;
+    private final CollectedMoney collected;
     private final OpenItems openItems;
     private final Parties parties;
     private final Chart chart;
@@ -48,6 +50,7 @@ public class ReturnBookings {
             ReturnedItemRepository items,
             ReturnedSetUp setUp,
             BankedReceipts banked,
+            CollectedMoney collected,
             OpenItems openItems,
             Parties parties,
             Chart chart,
@@ -60,6 +63,7 @@ public class ReturnBookings {
         this.items = items;
         this.setUp = setUp;
         this.banked = banked;
+        this.collected = collected;
         this.openItems = openItems;
         this.parties = parties;
         this.chart = chart;
@@ -83,9 +87,10 @@ public class ReturnBookings {
         List<List<Long>> ended = new ArrayList<>();
         for (ReturnOriginals.Banked of : step.of()) {
             List<Long> taken = new ArrayList<>(List.of(of.entryId()));
-            taken.addAll(openItems.laterDiscounts(of.entryId()));
+            taken.addAll(discounts(of));
             long entry = item(step, of, booked, cash, who);
-            OpenItems.CameBack back = openItems.takeBack(companyId, taken, entry, step.date(), who);
+            OpenItems.CameBack back = openItems.takeBack(
+                    companyId, taken, of.collectionId() == null ? null : of.partyId(), entry, step.date(), who);
             booked.items().addAll(back.changes());
             entries.add(entry);
             ended.add(back.ended());
@@ -104,7 +109,8 @@ public class ReturnBookings {
                     new ReturnedItem.Fees(share(step.bankFee(), entries.size(), i), owed == null ? 0 : ourFee),
                     who,
                     clock.instant()));
-            keep(item, ended.get(i), step, who);
+            item.fromCredit(step.netted());
+            keep(items.saveAndFlush(item), ended.get(i), step, who);
             made.add(item.id());
         }
         match(companyId, request, step, cash, feeEntry, who);
@@ -119,6 +125,17 @@ public class ReturnBookings {
         if (receipt != null) {
             banked.comeBack(item.companyId(), receipt);
         }
+        Long collection = item.collectionId();
+        if (collection != null) {
+            collected.comeBack(
+                    item.companyId(),
+                    collection,
+                    item.reason() == null ? "" : item.reason().name(),
+                    item.reasonWords(),
+                    item.returnedOn(),
+                    item.netted(),
+                    who);
+        }
         activity.record(
                 item.companyId(),
                 who,
@@ -131,6 +148,11 @@ public class ReturnBookings {
     /** As equal shares as there can be, the first bearing what is over. */
     private static long share(long fee, int count, int place) {
         return fee / count + (place < fee % count ? 1 : 0);
+    }
+
+    /** Entries of discounts that were granted later with what came back; a run's are in its entry. */
+    private List<Long> discounts(ReturnOriginals.Banked of) {
+        return of.collectionId() == null ? openItems.laterDiscounts(of.entryId()) : List.of();
     }
 
     private static String reference(String number) {
@@ -159,12 +181,14 @@ public class ReturnBookings {
                 step.own().movement(step.date(), -of.minorUnits(), reference(of.number()), of.payer(), text);
         JournalEntry entry = ReturnBooking.item(
                 out,
-                step.own().cashCode(),
-                ledger.asBooked(companyId, of.entryId()),
+                step.netted()
+                        ? ledger.account(companyId, of.moneyAccountId()).code()
+                        : step.own().cashCode(),
+                of.collectionId() == null
+                        ? ledger.asBooked(companyId, of.entryId())
+                        : collected.asBooked(companyId, of.collectionId()),
                 ledger.account(companyId, of.moneyAccountId()).code(),
-                openItems.laterDiscounts(of.entryId()).stream()
-                        .map(id -> ledger.asBooked(companyId, id))
-                        .toList(),
+                discounts(of).stream().map(id -> ledger.asBooked(companyId, id)).toList(),
                 out.rate().isEmpty()
                         ? new ReturnBooking.Exchange("", "")
                         : new ReturnBooking.Exchange(

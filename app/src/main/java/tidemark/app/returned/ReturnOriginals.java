@@ -18,6 +18,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
+import tidemark.app.collection.CollectedMoney;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.deposit.BankedReceipts;
@@ -37,6 +38,7 @@ class ReturnOriginals {
     private static final int BESIDE_DAYS = 7;
 
     private final BankedReceipts banked;
+    private final CollectedMoney collected;
     private final ReturnedItemRepository items;
     private final ReturnedSetUp setUp;
     private final BankAccounts bankAccounts;
@@ -45,12 +47,14 @@ class ReturnOriginals {
 
     ReturnOriginals(
             BankedReceipts banked,
+            CollectedMoney collected,
             ReturnedItemRepository items,
             ReturnedSetUp setUp,
             BankAccounts bankAccounts,
             Rules rules,
             JdbcTemplate jdbc) {
         this.banked = banked;
+        this.collected = collected;
         this.items = items;
         this.setUp = setUp;
         this.bankAccounts = bankAccounts;
@@ -62,6 +66,7 @@ class ReturnOriginals {
      * What may have come back.
      *
      * @param receiptId of a receipt that was taken to the bank; none for money that reached it by itself
+     * @param collectionId of one that was collected in a run; its entry may be that of the whole run
      * @param moneyAccountId the ledger account that its entry brought the money to
      * @param minorUnits in the currency of its bank account
      * @param bankedOn the day it was presented
@@ -69,6 +74,7 @@ class ReturnOriginals {
     record Banked(
             long companyId,
             @Nullable Long receiptId,
+            @Nullable Long collectionId,
             long entryId,
             long moneyAccountId,
             Tender tender,
@@ -80,9 +86,14 @@ class ReturnOriginals {
             @Nullable Long slipId,
             String slip,
             long bankAccountId) {
+        /** Tells it from all others. */
+        long key() {
+            return collectionId == null ? entryId : -collectionId;
+        }
+
         ReturnSearch.Original original() {
             return new ReturnSearch.Original(
-                    entryId, tender, receiptId == null, number, payer, slip, minorUnits, bankedOn, bankAccountId);
+                    key(), tender, receiptId == null, number, payer, slip, minorUnits, bankedOn, bankAccountId);
         }
     }
 
@@ -90,6 +101,7 @@ class ReturnOriginals {
         return new Banked(
                 companyId,
                 r.id(),
+                null,
                 r.entryId(),
                 r.handAccountId(),
                 r.tender(),
@@ -101,6 +113,24 @@ class ReturnOriginals {
                 r.slipId(),
                 r.slip(),
                 r.bankAccountId());
+    }
+
+    private static Banked of(long companyId, CollectedMoney.Collected c) {
+        return new Banked(
+                companyId,
+                null,
+                c.id(),
+                c.entryId(),
+                c.moneyAccountId(),
+                Tender.CHECK,
+                c.partyId(),
+                c.payer(),
+                c.number(),
+                c.minorUnits(),
+                c.collectedOn(),
+                null,
+                c.run(),
+                c.bankAccountId());
     }
 
     private static final String DIRECT =
@@ -116,6 +146,7 @@ class ReturnOriginals {
                 DIRECT + more,
                 (row, i) -> new Banked(
                         companyId,
+                        null,
                         null,
                         row.getLong(1),
                         row.getLong(2),
@@ -137,6 +168,7 @@ class ReturnOriginals {
     public List<Banked> since(long companyId, LocalDate day) {
         List<Banked> out = new ArrayList<>();
         banked.since(companyId, day).forEach(r -> out.add(of(companyId, r)));
+        collected.since(companyId, day).forEach(c -> out.add(of(companyId, c)));
         out.addAll(direct(
                 companyId,
                 " and e.entry_date >= ? and not exists (select 1 from returned_item i where i.original_entry_id = e.id"
@@ -146,7 +178,10 @@ class ReturnOriginals {
     }
 
     /** One of them, by its receipt or by its entry; the journal is locked where it is to be booked. */
-    Banked get(long companyId, @Nullable Long receiptId, @Nullable Long entryId) {
+    Banked get(long companyId, @Nullable Long receiptId, @Nullable Long collectionId, @Nullable Long entryId) {
+        if (collectionId != null) {
+            return of(companyId, collected.get(companyId, collectionId));
+        }
         if (receiptId != null) {
             return of(companyId, banked.get(companyId, receiptId));
         }
@@ -258,7 +293,7 @@ class ReturnOriginals {
         Map<Long, Banked> byEntry = new LinkedHashMap<>();
         since(companyId, since.isBefore(longest) ? since : longest).stream()
                 .filter(b -> sameMoney.contains(b.bankAccountId()))
-                .forEach(b -> byEntry.put(b.entryId(), b));
+                .forEach(b -> byEntry.put(b.key(), b));
         ReturnSearch.Terms terms = terms(companyId, currency);
         ReturnSearch search = ReturnSearch.of(
                 open.account().id(),

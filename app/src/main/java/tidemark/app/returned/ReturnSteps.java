@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.collection.CollectedMoney;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -35,6 +36,7 @@ public class ReturnSteps {
 
     private final ReturnedItemRepository items;
     private final ReturnOriginals originals;
+    private final CollectedMoney collected;
     private final Ledger ledger;
     private final AccountBooksReader books;
     private final BankAccounts bankAccounts;
@@ -43,21 +45,25 @@ public class ReturnSteps {
     ReturnSteps(
             ReturnedItemRepository items,
             ReturnOriginals originals,
+            CollectedMoney collected,
             Ledger ledger,
             AccountBooksReader books,
             BankAccounts bankAccounts,
             Companies companies) {
         this.items = items;
         this.originals = originals;
+        this.collected = collected;
         this.ledger = ledger;
         this.books = books;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
     }
 
-    /** One of them: a receipt that was taken to the bank, or the entry of money that reached it by itself. */
+    /** One of them: a receipt that was taken to the bank, a collection, or the entry of money that reached it by itself. */
     public record Original(
-            @Nullable Long receiptId, @Nullable Long entryId) {}
+            @Nullable Long receiptId,
+            @Nullable Long collectionId,
+            @Nullable Long entryId) {}
 
     /**
      * What came back, all in one step.
@@ -68,6 +74,7 @@ public class ReturnSteps {
      * @param bankFee what the bank took for all of them; empty for nothing
      * @param feeLineId the line of the fee, where it is one of its own
      * @param ourFee what each customer among them is charged, gross; empty for nothing
+     * @param netted whether the bank kept it back from the credit of its run, of collections alone; absent for no
      * @param reason a code of {@link ReturnReason}; empty for none
      */
     public record CameBack(
@@ -80,7 +87,12 @@ public class ReturnSteps {
             @NotNull @Size(max = 40) String ourFee,
             @NotNull @Size(max = 20) String reason,
             @NotNull @Size(max = 200) String reasonText,
-            @NotNull @Size(max = 400) String note) {}
+            @NotNull @Size(max = 400) String note,
+            @Nullable Boolean netted) {
+        boolean fromCredit() {
+            return netted != null && netted;
+        }
+    }
 
     /** What is known of a step before it is booked. */
     record Step(
@@ -92,7 +104,8 @@ public class ReturnSteps {
             long bankFee,
             boolean feeInLine,
             LocalDate feeDate,
-            ReturnedItem.Why why) {
+            ReturnedItem.Why why,
+            boolean netted) {
         CurrencyUnit currency() {
             return account.currency();
         }
@@ -136,6 +149,9 @@ public class ReturnSteps {
         List<ReturnOriginals.Banked> of = banked(companyId, request);
         for (ReturnOriginals.Banked b : of) {
             checkMay(companyId, account, b);
+            if (request.fromCredit()) {
+                checkNetted(companyId, request, b);
+            }
         }
         LocalDate date = open != null
                 ? open.line().bookingDate()
@@ -181,17 +197,34 @@ public class ReturnSteps {
                 fee,
                 inLine,
                 feeLine == null ? date : feeLine.line().bookingDate(),
-                why(request));
+                why(request),
+                request.fromCredit());
     }
 
     private List<ReturnOriginals.Banked> banked(long companyId, CameBack request) {
         return request.originals().stream()
-                .map(o -> originals.get(companyId, o.receiptId(), o.entryId()))
+                .map(o -> originals.get(companyId, o.receiptId(), o.collectionId(), o.entryId()))
                 .toList();
     }
 
+    /** What the bank keeps back from a credit is of a run that it has not credited yet, and is no line of its own. */
+    private void checkNetted(long companyId, CameBack request, ReturnOriginals.Banked b) {
+        if (request.lineId() != null
+                || request.feeLineId() != null
+                || !request.bankFee().isBlank()
+                || b.collectionId() == null
+                || collected.isCredited(companyId, b.collectionId())) {
+            throw new RuleViolation(
+                    "returned.netted",
+                    "netted",
+                    say("returned.netted.found", b.number()),
+                    say("returned.netted.expected"),
+                    say("returned.netted.remedy"));
+        }
+    }
+
     private void checkMay(long companyId, BankAccount account, ReturnOriginals.Banked b) {
-        items.standing(b.entryId()).ifPresent(i -> {
+        (b.collectionId() == null ? items.standing(b.entryId()) : items.ofCollection(b.collectionId())).ifPresent(i -> {
             throw new RuleViolation(
                             "returned.already",
                             "originals",

@@ -165,8 +165,9 @@ public class ReturnedController {
             @RequestParam(defaultValue = "") @Size(max = 100) String text,
             @RequestParam(required = false) @Nullable Long party,
             @RequestParam(required = false) @Nullable Long receipt,
+            @RequestParam(required = false) @Nullable Long collection,
             @RequestParam(required = false) @Nullable Long entry) {
-        return views.search(companyId, text, party, receipt, entry);
+        return views.search(companyId, text, party, receipt, collection, entry);
     }
 
     /** @param itemIds of what came back; nothing where it is a preview */

@@ -21,6 +21,8 @@ class ReturnedItem extends MasterRow {
     private long step;
     private @Nullable Long receiptId;
     private @Nullable Long depositSlipId;
+    private @Nullable Long collectionId;
+    private boolean netted;
     private long originalEntryId;
     private long bankAccountId;
     private @Nullable Long partyId;
@@ -77,6 +79,7 @@ class ReturnedItem extends MasterRow {
         this.step = entries.step();
         this.receiptId = of.receiptId();
         this.depositSlipId = of.slipId();
+        this.collectionId = of.collectionId();
         this.originalEntryId = of.entryId();
         this.bankAccountId = bankAccount;
         this.partyId = of.partyId();
@@ -131,6 +134,21 @@ class ReturnedItem extends MasterRow {
     @Nullable
     Long receiptId() {
         return receiptId;
+    }
+
+    /** Of what was collected in a run. */
+    @Nullable
+    Long collectionId() {
+        return collectionId;
+    }
+
+    /** The bank kept it back from the credit of its run: it is no line of its own. */
+    boolean netted() {
+        return netted;
+    }
+
+    void fromCredit(boolean kept) {
+        netted = kept;
     }
 
     @Nullable

@@ -28,8 +28,12 @@ interface ReturnedItemRepository extends MasterRows<ReturnedItem> {
     @Query("select r from ReturnedItem r where r.companyId = :company and r.step = :step order by r.id")
     List<ReturnedItem> ofStep(long company, long step);
 
-    @Query("select r from ReturnedItem r where r.originalEntryId = :entry and r.state <> 'UNDONE'")
+    @Query(
+            "select r from ReturnedItem r where r.originalEntryId = :entry and r.collectionId is null and r.state <> 'UNDONE'")
     Optional<ReturnedItem> standing(long entry);
+
+    @Query("select r from ReturnedItem r where r.collectionId = :collection and r.state <> 'UNDONE'")
+    Optional<ReturnedItem> ofCollection(long collection);
 
     @Query("select r from ReturnedItem r where r.againEntryId = :entry and r.state = 'AGAIN'")
     Optional<ReturnedItem> presentedBy(long entry);

@@ -16,6 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.approval.Approvals;
+import tidemark.app.collection.CollectedMoney;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.deposit.BankedReceipts;
 import tidemark.app.ledger.Ledger;
@@ -29,6 +30,7 @@ import tidemark.core.returned.ReturnedState;
 public class ReturnedItems {
     private final ReturnedItemRepository items;
     private final BankedReceipts banked;
+    private final CollectedMoney collected;
     private final OpenItems openItems;
     private final Ledger ledger;
     private final Reversals reversals;
@@ -41,6 +43,7 @@ public class ReturnedItems {
     ReturnedItems(
             ReturnedItemRepository items,
             BankedReceipts banked,
+            CollectedMoney collected,
             OpenItems openItems,
             Ledger ledger,
             Reversals reversals,
@@ -51,6 +54,7 @@ public class ReturnedItems {
             JdbcTemplate jdbc) {
         this.items = items;
         this.banked = banked;
+        this.collected = collected;
         this.openItems = openItems;
         this.ledger = ledger;
         this.reversals = reversals;
@@ -147,6 +151,9 @@ public class ReturnedItems {
             booked.items().addAll(openItems.standAgain(companyId, ended(itemId), date, who));
             if (item.receiptId() != null) {
                 banked.stand(companyId, item.receiptId());
+            }
+            if (item.collectionId() != null) {
+                collected.stand(companyId, item.collectionId());
             }
             activity.record(
                     companyId,

@@ -114,11 +114,12 @@ public class ReturnedViews {
             Instant madeAt) {}
 
     private boolean atBank(ReturnedItem item) {
-        return !jdbc.queryForList(
-                        "select l.id from cash_entry c join bank_line l on l.item_match_id = c.item_match_id"
-                                + " where c.journal_entry_id = ? limit 1",
-                        item.entryId())
-                .isEmpty();
+        return item.netted()
+                || !jdbc.queryForList(
+                                "select l.id from cash_entry c join bank_line l on l.item_match_id = c.item_match_id"
+                                        + " where c.journal_entry_id = ? limit 1",
+                                item.entryId())
+                        .isEmpty();
     }
 
     private ReturnedRow row(ReturnedItem item, Company company, LocalDate today, Owed owed) {
@@ -264,10 +265,11 @@ public class ReturnedViews {
         return new ReturnedTimes(items.times(companyId, partyId, since), since, setUp.charges(partyId));
     }
 
-    /** What may have come back. @param key of the entry that received it, however it was */
+    /** What may have come back. @param key tells it from all others */
     public record ReturnedOriginal(
             long key,
             @Nullable Long receiptId,
+            @Nullable Long collectionId,
             @Nullable Long entryId,
             String number,
             String payer,
@@ -311,9 +313,10 @@ public class ReturnedViews {
     private ReturnedOriginal shown(ReturnOriginals.Banked b, LocalDate since) {
         BankAccount account = bankAccounts.get(b.companyId(), b.bankAccountId());
         return new ReturnedOriginal(
-                b.entryId(),
+                b.key(),
                 b.receiptId(),
-                b.receiptId() == null ? b.entryId() : null,
+                b.collectionId(),
+                b.receiptId() == null && b.collectionId() == null ? b.entryId() : null,
                 b.number(),
                 b.payer(),
                 b.partyId(),
@@ -367,7 +370,12 @@ public class ReturnedViews {
     /** What was banked and may still come back, found by a number, a payer or an amount; the latest first. */
     @Transactional(readOnly = true)
     public List<ReturnedOriginal> search(
-            long companyId, String text, @Nullable Long party, @Nullable Long receipt, @Nullable Long entry) {
+            long companyId,
+            String text,
+            @Nullable Long party,
+            @Nullable Long receipt,
+            @Nullable Long collection,
+            @Nullable Long entry) {
         LocalDate today = companies.today(companyId);
         ReturnedSettings settings = setUp.settings(companyId);
         String wanted = text.strip().toLowerCase(java.util.Locale.ROOT);
@@ -375,6 +383,7 @@ public class ReturnedViews {
         return originals.since(companyId, today.minusDays(Math.max(settings.checkDays(), settings.cardDays()))).stream()
                 .filter(b -> party == null || party.equals(b.partyId()))
                 .filter(b -> receipt == null || receipt.equals(b.receiptId()))
+                .filter(b -> collection == null || collection.equals(b.collectionId()))
                 .filter(b -> entry == null || entry == b.entryId())
                 .filter(b -> wanted.isEmpty()
                         || b.number().toLowerCase(java.util.Locale.ROOT).contains(wanted)

@@ -254,6 +254,139 @@ class CollectionRunsTest extends CollectingCompany {
         c.checkBooks();
     }
 
+    @ParameterizedTest(name = "one entry for the run: {0}")
+    @ValueSource(booleans = {true, false})
+    void whatComesBackByItself_isOwedAgain_suspendsItsMandate_andIsPaidByCheck(boolean oneEntry) {
+        atOnce(false);
+        long alder = customer("Alder", "1326.00");
+        long dunlin = customer("Dunlin", "980.00");
+        long fennick = customer("Fennick", "75.00");
+        long run = run(TODAY, oneEntry);
+        ok(c.post("/collection-runs/" + run + "/all", Map.of()));
+        ok(release(run));
+        statement("2026-07-02 2381.00 ACH CREDIT TEST HARBOUR", "2026-07-02 -980.00 ACH RETURN R02 DUNLIN");
+        List<Long> lines = lines();
+        match(lines.get(0));
+        assertEquals("0.00", c.balance("1275"));
+        JsonNode found = c.get("/returned-items/for-line?line=" + lines.get(1));
+        assertEquals("R02", found.path("reason").asString(), found.toString());
+        JsonNode original = found.path("explanations").get(0).path("originals").get(0);
+        assertEquals(dunlin, original.path("partyId").asLong(), found.toString());
+        long collection = original.path("collectionId").asLong();
+        Map<String, Object> back = back(collection, "R02");
+        back.put("lineId", lines.get(1));
+        long item = c.previewedThenPosted("/returned-items", back)
+                .path("itemIds")
+                .get(0)
+                .asLong();
+        assertEquals(Map.of("Invoice Q-Dunlin", "980.00"), open(dunlin));
+        assertEquals(Map.of(), open(alder), "the others stay as they were");
+        assertEquals(Map.of(), open(fennick));
+        JsonNode mandate = c.get("/mandates?party=" + dunlin).get(0);
+        assertEquals("SUSPENDED", mandate.path("state").asString());
+        assertTrue(mandate.path("stateReason").asString().contains("2 Jul 2026"), mandate.toString());
+        JsonNode shown = run(run);
+        assertEquals("980.00", shown.path("cameBack").asString());
+        assertEquals(
+                "run.back", c.post("/returned-items", back(collection, "R02")).code());
+        c.checkBooks();
+
+        // it did not come back after all, and then it did
+        ok(c.post("/returned-items/" + item + "/undo", Map.of("date", TODAY)));
+        assertEquals(Map.of(), open(dunlin));
+        assertEquals("0.00", run(run).path("cameBack").asString());
+        c.checkBooks();
+        ok(c.post("/returned-items", back));
+        assertEquals(
+                "run.credited",
+                c.post("/collection-runs/" + run + "/reversal", Map.of("date", TODAY))
+                        .code());
+        long owed = c.get("/parties/" + dunlin).path("open").get(0).path("id").asLong();
+        ok(c.post(
+                "/receipts",
+                Map.of(
+                        "partyId",
+                        dunlin,
+                        "date",
+                        TODAY,
+                        "account",
+                        "1250",
+                        "amount",
+                        "980.00",
+                        "reference",
+                        "4471",
+                        "text",
+                        "",
+                        "items",
+                        List.of(part(owed, "980.00", "")))));
+        assertEquals(Map.of(), open(dunlin));
+        // the next run of the suspended mandate says so
+        c.invoiced(dunlin, "Q-next", "2026-05-21", "40.00", "4010");
+        assertEquals("CANNOT", row(run(TODAY, true), dunlin).path("standing").asString());
+        c.checkBooks();
+    }
+
+    @Test
+    void whatTheBankKeepsBackFromTheCredit_leavesTheRest_inOneSum() {
+        atOnce(false);
+        customer("Alder", "1326.00");
+        long dunlin = customer("Dunlin", "980.00");
+        long run = run(TODAY, true);
+        ok(c.post("/collection-runs/" + run + "/all", Map.of()));
+        ok(release(run));
+        long collection = 0;
+        for (JsonNode original : c.get("/returned-items/originals?party=" + dunlin)) {
+            collection = original.path("collectionId").asLong();
+        }
+        Map<String, Object> back = back(collection, "R01");
+        back.put("netted", true);
+        ok(c.post("/returned-items", back));
+        assertEquals("1326.00", c.balance("1275"));
+        assertEquals(Map.of("Invoice Q-Dunlin", "980.00"), open(dunlin));
+        assertEquals(
+                "ACTIVE",
+                c.get("/mandates?party=" + dunlin).get(0).path("state").asString(),
+                "it may be tried again");
+        statement("2026-07-02 1326.00 ACH CREDIT TEST HARBOUR");
+        match(lines().get(0));
+        assertEquals("0.00", c.balance("1275"));
+        assertEquals("2326.00", c.balance("1010"));
+        c.checkBooks();
+    }
+
+    private static Map<String, Object> back(long collection, String reason) {
+        return new java.util.HashMap<>(Map.of(
+                "originals",
+                List.of(Map.of("collectionId", collection)),
+                "bankFee",
+                "",
+                "ourFee",
+                "",
+                "reason",
+                reason,
+                "reasonText",
+                "",
+                "note",
+                ""));
+    }
+
+    private List<Long> lines() {
+        List<Long> out = new ArrayList<>();
+        for (JsonNode row :
+                c.get("/bank-accounts/" + bank + "/months/2026-07/lines").path("rows")) {
+            out.add(row.path("lineId").asLong());
+        }
+        return out;
+    }
+
+    private void match(long line) {
+        JsonNode candidate = c.get("/bank-accounts/" + bank + "/months/2026-07/lines/" + line + "/candidates")
+                .get(0);
+        ok(c.post(
+                "/bank-accounts/" + bank + "/matches",
+                Map.of("lineIds", List.of(line), "entryIds", candidate.path("entryIds"))));
+    }
+
     @Test
     void anItemIsInOneOpenRun_andOfTwoWhoDecideOrReleaseAtOnce_oneDoes() throws Exception {
         atOnce(false);

@@ -30,7 +30,7 @@ import tidemark.core.problem.RuleViolation;
  */
 public final class CollectionFile {
     /** Told in the columns of the description of an entry that is presented again, or that undoes another. */
-    public static final String RETRY = "RETRY PYMT";
+    public static final String RETRY = say("collect.file.retry");
 
     public static final String REVERSAL = "REVERSAL";
 
