@@ -72,7 +72,7 @@ export function RunRows({
                 {r.items
                   .filter((i) => Number(i.settled) !== 0)
                   .map((i) => (
-                    <span key={i.itemId} className="me-2">
+                    <span key={i.itemId} className="me-2 d-inline-block">
                       <ItemWords item={i} changed={r.changed} />
                     </span>
                   ))}

@@ -45,14 +45,6 @@ class ScreenshotsTest {
             page.getByText("And leave").waitFor();
             shot(page, "book-from-line");
             page.keyboard().press("Escape");
-            page.getByLabel("Lines shown").selectOption("NOTHING_FOUND");
-            Browsing.settled(page);
-            Browsing.button(page, "Select the open ones").click();
-            page.getByText("Match these").waitFor();
-            page.keyboard().press("n");
-            page.getByText("still to be chosen").waitFor();
-            page.getByText("6810 Bank charges").first().waitFor();
-            shot(page, "line-sheet");
             page.keyboard().press("Escape");
             page.navigate(server.url());
             page.getByText("Needs a hand").waitFor();
@@ -83,6 +75,10 @@ class ScreenshotsTest {
             Browsing.link(page, "D-192").click();
             page.getByText("36.00 apart").waitFor();
             shot(page, "slip");
+            page.navigate(server.url() + "/collections");
+            Browsing.link(page, "CR-0001").click();
+            page.getByText("All checks of the file hold").waitFor();
+            shot(page, "collection");
             page.navigate(server.url() + "/expenses");
             Browsing.link(page, "EX-0001").click();
             page.waitForCondition(() -> (boolean) page.evaluate(

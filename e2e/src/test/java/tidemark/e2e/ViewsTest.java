@@ -170,6 +170,11 @@ class ViewsTest {
         views.put("card takings", "/card-takings");
         views.put("outstanding checks", "/outstanding-checks");
         views.put("unclaimed money", "/unclaimed-money");
+        views.put("collections", "/collections");
+        views.put("collection run", link(page, server, "/collections", "tbody a[href^='/collections/']"));
+        views.put("mandates", "/mandates");
+        views.put("mandate", link(page, server, "/mandates", "tbody a[href^='/mandates/']"));
+        views.put("new mandate", "/mandates/new");
         views.put("returned items", "/returned-items");
         views.put("something came back", "/returned-items/new");
         views.put("open slip", link(page, server, "/slips", "tbody a[href^='/slips/']"));

@@ -83,7 +83,7 @@ public class RunViews {
      *
      * @param open what could be settled of it, in this run or none
      * @param settled with its discount and what credits pay of it; of a credit, what it pays; zero where it is not in it
-     * @param late days past due on the day it is collected; zero or less where it is not
+     * @param late days past due today; zero or less where it is not
      */
     public record RunItem(
             long itemId,
@@ -423,7 +423,7 @@ public class RunViews {
                 item.title(),
                 item.minorUnits() < 0,
                 item.dueDate(),
-                ChronoUnit.DAYS.between(item.dueDate(), frame.run().collectOn()),
+                ChronoUnit.DAYS.between(item.dueDate(), frame.today()),
                 MinorUnits.toDecimal(open, currency),
                 MinorUnits.toDecimal(settled, currency),
                 MinorUnits.toDecimal(discount, currency),
@@ -495,7 +495,16 @@ public class RunViews {
             CollectionFile.Written written = releases.trial(run, all);
             return written == null
                     ? null
-                    : file(null, false, "", written.report(), "", written.changed(), List.of(), currency);
+                    : file(
+                            null,
+                            false,
+                            "",
+                            written.report(),
+                            CollectionFile.hash(written.content()),
+                            "",
+                            written.changed(),
+                            List.of(),
+                            currency);
         } catch (RuleViolation e) {
             return new RunFile(
                     null,
@@ -519,7 +528,15 @@ public class RunViews {
         }
         BankFileRow file = releases.file(companyId, id);
         return file(
-                id, true, file.name(), BankFiles.check(file.content()), file.sha256(), List.of(), List.of(), currency);
+                id,
+                true,
+                file.name(),
+                BankFiles.check(file.content()),
+                CollectionFile.hash(file.content()),
+                file.sha256(),
+                List.of(),
+                List.of(),
+                currency);
     }
 
     private static RunFile file(
@@ -527,6 +544,7 @@ public class RunViews {
             boolean written,
             String name,
             BankFileReport report,
+            String hash,
             String sha256,
             List<String> changed,
             List<String> problems,
@@ -540,11 +558,7 @@ public class RunViews {
                         .map(b -> new RunBatch(
                                 b.kind(), b.date(), b.entries(), MinorUnits.toDecimal(b.debits(), currency)))
                         .toList(),
-                report.controls().stream()
-                        .filter(c -> c.name().equals("file entry hash"))
-                        .map(BankFileReport.Control::computed)
-                        .findFirst()
-                        .orElse(""),
+                hash,
                 MinorUnits.toDecimal(report.debits(), currency),
                 MinorUnits.toDecimal(report.credits(), currency),
                 sha256,

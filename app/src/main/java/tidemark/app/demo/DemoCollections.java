@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import tidemark.app.collection.CollectionRuns;
 import tidemark.app.collection.CollectionTerms;
@@ -22,6 +23,7 @@ import tidemark.core.party.Terms;
 
 /** Berth rents and storage that are collected: fourteen mandates, and a run of July half decided. */
 @Component
+@ConditionalOnProperty(name = "tidemark.demo", havingValue = "true")
 class DemoCollections {
     private static final String MAREN = "Maren Oduya";
     private static final LocalDate FIRST_OF_JULY = LocalDate.of(2026, 7, 1);
@@ -51,35 +53,27 @@ class DemoCollections {
 
     private static final List<Berth> BERTHS = List.of(
             new Berth(
-                    "Alder Point Yachting",
+                    "Avocet Yachting",
                     "QM-0031",
                     LocalDate.of(2024, 3, 4),
                     "011770413",
                     "4410077312",
                     "1240.00",
                     "86.00"),
-            new Berth("Calder and Finch", "QM-0034", LocalDate.of(2024, 9, 12), "021880526", "7700451290", "", ""),
-            new Berth("Dunlin Sailing", "QM-0040", LocalDate.of(2025, 2, 18), "026990631", "3300998120", "980.00", ""),
+            new Berth("Curlew and Finch", "QM-0034", LocalDate.of(2024, 9, 12), "021880526", "7700451290", "", ""),
+            new Berth("Dipper Sailing", "QM-0040", LocalDate.of(2025, 2, 18), "026990631", "3300998120", "980.00", ""),
+            new Berth("Fulmar Charters", "QM-0044", LocalDate.of(2025, 4, 1), "011770413", "4410081145", "2331.84", ""),
             new Berth(
-                    "Fennick Charters", "QM-0044", LocalDate.of(2025, 4, 1), "011770413", "4410081145", "2331.84", ""),
-            new Berth(
-                    "Greywater Divers",
+                    "Guillemot Divers",
                     "QM-0047",
                     LocalDate.of(2026, 6, 22),
                     "021880526",
                     "7700466701",
                     "1118.00",
                     "2738.67"),
-            new Berth(
-                    "Harbour Lights Inn",
-                    "QM-0052",
-                    LocalDate.of(2025, 8, 7),
-                    "121770840",
-                    "9154400231",
-                    "1240.00",
-                    ""),
-            new Berth("Jessop Pilots", "QM-0055", LocalDate.of(2025, 10, 3), "026990631", "3300117755", "", ""),
-            new Berth("Merrow Rentals", "QM-0058", LocalDate.of(2026, 1, 15), "011770413", "4410095518", "310.00", ""),
+            new Berth("Heronsgate Inn", "QM-0052", LocalDate.of(2025, 8, 7), "121770840", "9154400231", "1240.00", ""),
+            new Berth("Jackdaw Pilots", "QM-0055", LocalDate.of(2025, 10, 3), "026990631", "3300117755", "", ""),
+            new Berth("Moorhen Rentals", "QM-0058", LocalDate.of(2026, 1, 15), "011770413", "4410095518", "310.00", ""),
             new Berth(
                     "Oystercatcher Tours",
                     "QM-0059",
@@ -88,9 +82,8 @@ class DemoCollections {
                     "9154409977",
                     "860.00",
                     ""),
-            new Berth(
-                    "Pellworth Marine", "QM-0019", LocalDate.of(2023, 5, 30), "021880526", "7700230984", "640.00", ""),
-            new Berth("Quayside Books", "QM-0061", LocalDate.of(2026, 3, 9), "026990631", "3300440102", "", ""),
+            new Berth("Petrel Marine", "QM-0019", LocalDate.of(2023, 5, 30), "021880526", "7700230984", "640.00", ""),
+            new Berth("Quail Point Books", "QM-0061", LocalDate.of(2026, 3, 9), "026990631", "3300440102", "", ""),
             new Berth("Ropewalk Studio", "QM-0062", LocalDate.of(2026, 3, 11), "011770413", "4410102260", "415.50", ""),
             new Berth(
                     "Shearwater Research",
@@ -159,7 +152,7 @@ class DemoCollections {
                                     ""),
                             MAREN)
                     .id();
-            if (b.name().startsWith("Pellworth")) {
+            if (b.name().startsWith("Petrel")) {
                 mandates.move(
                         company,
                         mandate,
@@ -178,7 +171,7 @@ class DemoCollections {
         for (Berth b : BERTHS) {
             long party = Objects.requireNonNull(ids.get(b.name()));
             if (!b.rent().isEmpty()) {
-                boolean storage = b.name().startsWith("Merrow");
+                boolean storage = b.name().startsWith("Moorhen");
                 all.add(invoice(
                         place,
                         party,
@@ -190,7 +183,7 @@ class DemoCollections {
                         storage ? "Storage July" : "Berth July"));
             }
             if (!b.more().isEmpty()) {
-                boolean old = b.name().startsWith("Greywater");
+                boolean old = b.name().startsWith("Guillemot");
                 all.add(invoice(
                         place,
                         party,
@@ -204,7 +197,7 @@ class DemoCollections {
         }
         all.add(invoice(
                 place,
-                Objects.requireNonNull(ids.get("Merrow Rentals")),
+                Objects.requireNonNull(ids.get("Moorhen Rentals")),
                 InvoiceBooking.Kind.CREDIT_NOTE,
                 "K-4802",
                 FIRST_OF_JULY,
@@ -244,10 +237,10 @@ class DemoCollections {
                         MAREN)
                 .id();
         CollectionRuns.Collecting whole = new CollectionRuns.Collecting(null, null);
-        for (String name : List.of("Alder Point Yachting", "Dunlin Sailing")) {
+        for (String name : List.of("Avocet Yachting", "Dipper Sailing")) {
             runs.collect(company, run, Objects.requireNonNull(ids.get(name)), whole, MAREN);
         }
-        long fennick = Objects.requireNonNull(ids.get("Fennick Charters"));
+        long fennick = Objects.requireNonNull(ids.get("Fulmar Charters"));
         runs.collect(
                 company,
                 run,
@@ -258,7 +251,7 @@ class DemoCollections {
         runs.skip(
                 company,
                 run,
-                Objects.requireNonNull(ids.get("Pellworth Marine")),
+                Objects.requireNonNull(ids.get("Petrel Marine")),
                 "called on 1 Jul: pays by check",
                 MAREN);
     }

@@ -8,10 +8,12 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import tidemark.core.bankfile.AchFile;
+import tidemark.core.bankfile.AchReader;
 import tidemark.core.bankfile.AchWriter;
 import tidemark.core.bankfile.BankFileReport;
 import tidemark.core.bankfile.BankFiles;
@@ -183,6 +185,17 @@ public final class CollectionFile {
                 terms.companyName(),
                 head.id().length() > 8 ? head.id().substring(head.id().length() - 8) : head.id(),
                 out);
+    }
+
+    /** The entry hash of an ACH file, ten digits, as a bank asks for it; empty for a message of SEPA. Cost: O(length). */
+    public static String hash(byte[] content) {
+        String text = new String(content, StandardCharsets.US_ASCII);
+        return AchReader.looksLike(text)
+                ? String.format(
+                        Locale.ROOT,
+                        "%010d",
+                        AchReader.read(text).file().totals().hash())
+                : "";
     }
 
     /** A trace number of fifteen digits. */

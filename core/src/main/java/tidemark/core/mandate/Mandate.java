@@ -7,8 +7,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import org.joda.money.CurrencyUnit;
 import tidemark.core.bankfile.PaymentMessage;
 import tidemark.core.calendar.BankCalendar;
+import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.Words;
 
@@ -89,7 +91,11 @@ public record Mandate(
         lapses().filter(day::isAfter)
                 .ifPresent(l -> out.add(problem("mandate.lapsed", Words.day(l), say("mandate.another"))));
         if (most.isPresent() && amount > most.getAsLong()) {
-            out.add(problem("mandate.most", "", say("mandate.notMore")));
+            CurrencyUnit currency = kind.isSepa() ? CurrencyUnit.EUR : CurrencyUnit.USD;
+            out.add(problem(
+                    "mandate.most",
+                    MinorUnits.grouped(amount, currency),
+                    say("mandate.notMore", MinorUnits.grouped(most.getAsLong(), currency))));
         }
         prenoted.map(p -> calendar.plus(p, PRENOTE_DAYS))
                 .filter(day::isBefore)

@@ -99,6 +99,12 @@ class CollectionFileTest {
             Collections.shuffle(all, dice);
             assertArrayEquals(
                     content, CollectionFile.write(terms, HEAD, all, reversal).content());
+            String control = new String(content, StandardCharsets.US_ASCII)
+                    .lines()
+                    .filter(l -> l.startsWith("9") && !l.startsWith("99999"))
+                    .findFirst()
+                    .orElseThrow();
+            assertEquals(control.substring(21, 31), CollectionFile.hash(content));
             long debits = 0;
             long credits = 0;
             int entries = 0;
