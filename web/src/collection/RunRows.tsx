@@ -77,6 +77,11 @@ export function RunRows({
                     </span>
                   ))}
               </div>
+              {r.presentedAgain > 0 && (
+                <div className="small waiting">
+                  {say('collection.presentedAgain', { count: r.presentedAgain })}
+                </div>
+              )}
               {r.reason && <div className="small attention-plain">{r.reason}</div>}
               {r.problems.map((p) => (
                 <div key={p} className="small attention-plain">

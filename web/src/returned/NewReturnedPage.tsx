@@ -36,7 +36,9 @@ export default function NewReturnedPage() {
   const proposal = useProposal(line, true);
   const terms = useReturnedTerms();
   const reasons = useReasons();
-  const named = form?.originals ?? (receipt ? [{ receiptId: receipt }] : collection ? [{ collectionId: collection }] : []);
+  const named =
+    form?.originals ??
+    (receipt ? [{ receiptId: receipt }] : collection ? [{ collectionId: collection }] : []);
   const known = useQueries({
     queries: named.map((o) => ({
       queryKey: [...keys.company(company.id), 'what may come back', o],

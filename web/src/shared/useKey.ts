@@ -8,8 +8,10 @@ export function useKey(key: string, act: () => void) {
   });
   useEffect(() => {
     function listen(e: KeyboardEvent) {
+      // what has the focus and is worked by Enter keeps it
+      const worked = e.key === 'Enter' ? ', a, button, summary' : '';
       const elsewhere = (e.target as HTMLElement).closest(
-        'input:not([type=checkbox]), textarea, select, [role=dialog]',
+        `input:not([type=checkbox]), textarea, select, [role=dialog]${worked}`,
       );
       if (e.key === key && !elsewhere && !e.ctrlKey && !e.metaKey && !e.altKey) {
         // the key itself is not typed into what gets the focus

@@ -128,11 +128,15 @@ create table collection (
   clearing_entry_id bigint references journal_entry,
   came_back boolean not null,
   netted boolean not null,
+  back_reason varchar(20) not null,
+  again int not null,
+  first_on date,
   decided_by varchar(120) not null,
   decided_at timestamp(9) with time zone not null,
   constraint collection_once unique (run_id, party_id)
 );
 create index collection_by_mandate on collection (mandate_id);
+create index collection_by_party on collection (party_id, came_back);
 create index collection_by_trace on collection (company_id, trace);
 create index collection_by_entry on collection (journal_entry_id);
 -- What of each item is collected, with its discount and what credits pay of it; a credit has what it pays.

@@ -22,6 +22,7 @@ public final class Benchmarks {
         all.put("posting", new PostingBenchmark());
         all.put("find", new FindBenchmark());
         all.put("desk", new DeskBenchmark());
+        all.put("collections", new CollectionBenchmark());
         all.put("petty-cash", new PettyCashBenchmark());
         all.put("load", new LoadBenchmark());
         all.put("matching", new MatchingBenchmark());

@@ -153,7 +153,7 @@ public class CollectedMoney {
     public void comeBack(
             long companyId, long id, String reason, String words, LocalDate day, boolean netted, String who) {
         CollectionRow row = row(companyId, id);
-        row.cameBack(true, netted);
+        row.cameBack(true, netted, reason);
         collections.saveAndFlush(row);
         ReturnEffect effect = ReturnEffect.of(reason);
         if (effect != ReturnEffect.PRESENT_AGAIN) {
@@ -173,7 +173,7 @@ public class CollectedMoney {
     @Transactional(propagation = Propagation.MANDATORY)
     public void stand(long companyId, long id) {
         CollectionRow row = row(companyId, id);
-        row.cameBack(false, false);
+        row.cameBack(false, false, "");
         collections.saveAndFlush(row);
     }
 }

@@ -5,6 +5,7 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 import tidemark.app.company.MasterRow;
 import tidemark.app.database.GuardedBy;
@@ -36,6 +37,9 @@ class CollectionRow extends MasterRow {
     private @Nullable Long clearingEntryId;
     private boolean cameBack;
     private boolean netted;
+    private String backReason = "";
+    private int again;
+    private @Nullable LocalDate firstOn;
     private String decidedBy;
     private Instant decidedAt;
 
@@ -82,10 +86,24 @@ class CollectionRow extends MasterRow {
         clearingEntryId = entry;
     }
 
-    /** @param fromCredit whether the bank kept it back from the run's credit */
-    void cameBack(boolean back, boolean fromCredit) {
+    /**
+     * @param fromCredit whether the bank kept it back from the run's credit
+     * @param reason code of ACH or ISO 20022; empty for none
+     */
+    void cameBack(boolean back, boolean fromCredit, String reason) {
         cameBack = back;
+        backReason = reason;
         netted = back && fromCredit;
+    }
+
+    /** @param times how often the same was presented again with this one; 0 where it is a new one */
+    void presentedAgain(int times, @Nullable LocalDate first) {
+        again = times;
+        firstOn = first;
+    }
+
+    int again() {
+        return again;
     }
 
     /** Whether the bank credits it, now or before. */

@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -198,6 +199,7 @@ public class CollectionRuns {
                 if (due.amount() == 0) {
                     drop(row);
                 } else {
+                    presentedAgain(row, candidates.again(frame, row.partyId(), due));
                     keep(row, due, Objects.requireNonNull(now.mandate()), row.changed(), who);
                 }
             }
@@ -304,12 +306,14 @@ public class CollectionRuns {
                 frame,
                 mandate,
                 due.amount(),
-                candidates.notice(run.collectOn(), mandate, due.amount(), candidates.told(companyId, run.collectOn())));
+                candidates.notice(run.collectOn(), mandate, due.amount(), candidates.told(companyId, run.collectOn())),
+                candidates.again(frame, partyId, due));
         if (!problems.isEmpty()) {
             throw new RuleViolation(problems);
         }
         CollectionRow row = of.decided() == null ? new CollectionRow(run, partyId, who, clock.instant()) : of.decided();
         boolean changed = !due.equals(all);
+        presentedAgain(row, candidates.again(frame, partyId, due));
         keep(row, due, mandate, changed, who);
         record(
                 run,
@@ -321,6 +325,12 @@ public class CollectionRuns {
                         MinorUnits.grouped(due.amount(), currency),
                         of.party().name()));
         return run;
+    }
+
+    private static void presentedAgain(CollectionRow row, Optional<RunCandidates.Again> again) {
+        row.presentedAgain(
+                again.map(a -> a.times() + 1).orElse(0),
+                again.map(RunCandidates.Again::first).orElse(null));
     }
 
     private void keep(CollectionRow row, CollectionDue due, MandateRow mandate, boolean changed, String who) {
@@ -366,6 +376,7 @@ public class CollectionRuns {
         for (RunCandidates.Candidate c : ready) {
             CollectionRow row = new CollectionRow(run, c.party().id(), who, clock.instant());
             row.collect(Objects.requireNonNull(c.mandate()).id(), c.due().amount(), false, who, clock.instant());
+            presentedAgain(row, c.again());
             rows.add(row);
         }
         List<CollectionRow> kept = collections.saveAllAndFlush(rows);

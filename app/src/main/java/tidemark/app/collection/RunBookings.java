@@ -34,6 +34,7 @@ import tidemark.core.party.Allocation;
 import tidemark.core.party.DiscountBooking;
 import tidemark.core.party.OpenItemId;
 import tidemark.core.party.PartyMoney;
+import tidemark.core.problem.RuleViolation;
 
 /** Books runs, and reverses them. The bank account and the journal are locked. */
 @Service
@@ -171,6 +172,27 @@ class RunBookings {
             out.add(new Part(c, allocation, entry(company, run, c, allocation, onTheWay, taxes)));
         }
         return out;
+    }
+
+    /**
+     * Whether a run can be booked as it is, before its file is written.
+     *
+     * @throws RuleViolation {@code run.lines} where one entry does not hold it, and what booking it would refuse
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void check(CollectionRun run, List<RunCandidates.Candidate> collecting, String onTheWay) {
+        int lines = 1;
+        for (JournalEntry entry : preview(run, collecting, onTheWay)) {
+            lines += entry.lines().size() - 1;
+        }
+        if (run.oneEntry() && lines > JournalEntry.MOST_LINES) {
+            throw new RuleViolation(
+                    "run.lines",
+                    "oneEntry",
+                    say("run.lines.found", lines),
+                    say("run.lines.expected", JournalEntry.MOST_LINES),
+                    say("run.lines.remedy"));
+        }
     }
 
     /** What would be booked of each, in the order in which they are given; nothing is kept. */

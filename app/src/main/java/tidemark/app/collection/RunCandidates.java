@@ -1,9 +1,12 @@
 package tidemark.app.collection;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -29,9 +32,11 @@ import tidemark.core.ledger.Control;
 import tidemark.core.ledger.PartyId;
 import tidemark.core.mandate.Mandate;
 import tidemark.core.mandate.MandateState;
+import tidemark.core.mandate.ReturnEffect;
 import tidemark.core.party.OpenItem;
 import tidemark.core.party.OpenItemId;
 import tidemark.core.problem.Problem;
+import tidemark.core.problem.Words;
 
 /** What is due of each customer in a run, and what keeps it from being collected. */
 @Service
@@ -84,6 +89,7 @@ class RunCandidates {
      * @param items all that is open of them
      * @param decided what was decided; none where nothing was
      * @param problems what keeps it from being collected
+     * @param again where the same came back before and is presented once more
      */
     record Candidate(
             Party party,
@@ -93,11 +99,23 @@ class RunCandidates {
             @Nullable CollectionRow decided,
             Standing standing,
             List<Problem> problems,
-            RunDays.Notice notice) {
+            RunDays.Notice notice,
+            Optional<Again> again) {
         boolean undecided() {
             return standing == Standing.READY || standing == Standing.ASK_FIRST;
         }
     }
+
+    /**
+     * The same amount for the same items came back, for a reason for which it may be presented again.
+     *
+     * @param times how often it was already presented again
+     * @param first the day on which it was collected first
+     */
+    record Again(String reason, int times, LocalDate first) {}
+
+    /** The last collection of a customer that came back. */
+    private record Back(long amount, Set<Long> items, Again again) {}
 
     /** What counts for all customers of a run. */
     record Frame(CollectionRun run, CollectionTerms.FileTermsForm terms, BankCalendar calendar, LocalDate today) {}
@@ -130,6 +148,7 @@ class RunCandidates {
                 .toList());
         Map<Long, List<CollectionDue.Piece>> kept = pieces(run.id(), only);
         Map<String, LocalDate> told = told(companyId, run.collectOn());
+        Map<Long, Back> back = back(companyId, run.id(), only);
         Set<Long> ids = new TreeSet<>(items.keySet());
         ids.addAll(standing.keySet());
         ids.addAll(decided.keySet());
@@ -148,7 +167,15 @@ class RunCandidates {
                                     .toList(),
                             run.dueUpTo(),
                             run.collectOn());
-            out.add(candidate(frame, party, due, own == null ? without(open, due, row) : open, mandate, row, told));
+            out.add(candidate(
+                    frame,
+                    party,
+                    due,
+                    own == null ? without(open, due, row) : open,
+                    mandate,
+                    row,
+                    told,
+                    again(back.get(party.id()), due)));
         }
         out.sort(Comparator.comparing((Candidate c) -> c.party().name(), String.CASE_INSENSITIVE_ORDER)
                 .thenComparing(c -> c.party().id()));
@@ -178,13 +205,16 @@ class RunCandidates {
             List<DueItems.DueItem> items,
             @Nullable MandateRow mandate,
             @Nullable CollectionRow row,
-            Map<String, LocalDate> told) {
+            Map<String, LocalDate> told,
+            Optional<Again> again) {
         RunDays.Notice notice = mandate == null
                 ? new RunDays.Notice(Optional.empty(), Optional.empty())
                 : notice(frame.run().collectOn(), mandate, due.amount(), told);
-        List<Problem> problems =
-                mandate == null || due.amount() == 0 ? List.of() : problems(frame, mandate, due.amount(), notice);
-        return new Candidate(party, due, items, mandate, row, standing(due, mandate, row, problems), problems, notice);
+        List<Problem> problems = mandate == null || due.amount() == 0
+                ? List.of()
+                : problems(frame, mandate, due.amount(), notice, again);
+        return new Candidate(
+                party, due, items, mandate, row, standing(due, mandate, row, problems), problems, notice, again);
     }
 
     private static Standing standing(
@@ -204,7 +234,7 @@ class RunCandidates {
         return mandate.state() == MandateState.ASKED_FIRST ? Standing.ASK_FIRST : Standing.READY;
     }
 
-    List<Problem> problems(Frame frame, MandateRow row, long amount, RunDays.Notice notice) {
+    List<Problem> problems(Frame frame, MandateRow row, long amount, RunDays.Notice notice, Optional<Again> again) {
         Mandate mandate = row.mandate();
         LocalDate day = frame.run().collectOn();
         List<Problem> out = new ArrayList<>(mandate.hindrances(day, amount, frame.calendar()));
@@ -213,6 +243,13 @@ class RunCandidates {
             out.addAll(RunDays.problems(day, frame.today(), lead, frame.calendar()));
         }
         notice.problem(frame.today(), mandate.reference()).ifPresent(out::add);
+        again.filter(a -> !ReturnEffect.mayPresentAgain(a.reason(), a.times(), a.first(), day))
+                .ifPresent(a -> out.add(new Problem(
+                        "collect.again",
+                        mandate.reference(),
+                        say("collect.again.found", a.times(), Words.day(a.first())),
+                        say("collect.again.expected", ReturnEffect.MOST_TIMES, ReturnEffect.WITHIN_DAYS),
+                        say("collect.again.remedy"))));
         return out;
     }
 
@@ -224,6 +261,49 @@ class RunCandidates {
                 row.lastAmount(),
                 row.noticeDays(),
                 Optional.ofNullable(told.get(row.id() + "/" + amount)));
+    }
+
+    /** Whether what is collected now is what came back then. */
+    Optional<Again> again(Frame frame, long partyId, CollectionDue due) {
+        return again(back(frame.run().companyId(), frame.run().id(), partyId).get(partyId), due);
+    }
+
+    private static Optional<Again> again(@Nullable Back back, CollectionDue due) {
+        return back != null
+                        && back.amount() == due.amount()
+                        && due.pieces().stream()
+                                .allMatch(
+                                        p -> back.items().contains(p.item().id().value()))
+                ? Optional.of(back.again())
+                : Optional.empty();
+    }
+
+    /** The last collection of each customer, where it came back for a reason for which it may be presented again. */
+    private Map<Long, Back> back(long companyId, long runId, @Nullable Long only) {
+        Map<Long, Back> out = new HashMap<>();
+        jdbc.query(
+                "select c.party_id, c.id, c.minor_units, c.back_reason, c.again, coalesce(c.first_on, r.collect_on), c.came_back,"
+                        + " k.item_id from collection c join collection_run r on r.id = c.run_id"
+                        + " join collection_item k on k.collection_id = c.id"
+                        + " where c.company_id = ? and c.run_id <> ? and c.decision = 'COLLECT' and r.state in ('RELEASED', 'BOOKED')"
+                        + (only == null ? "" : " and c.party_id = " + only.longValue())
+                        + " and c.id = (select max(l.id) from collection l join collection_run x on x.id = l.run_id"
+                        + "   where l.party_id = c.party_id and l.decision = 'COLLECT' and l.run_id <> ?"
+                        + "   and x.state in ('RELEASED', 'BOOKED'))",
+                row -> {
+                    String reason = row.getString(4);
+                    if (row.getBoolean(7) && ReturnEffect.of(reason) == ReturnEffect.PRESENT_AGAIN) {
+                        Again again = new Again(reason, row.getInt(5), row.getObject(6, LocalDate.class));
+                        long amount = row.getLong(3);
+                        out.computeIfAbsent(row.getLong(1), k -> new Back(amount, new HashSet<>(), again))
+                                .items()
+                                .add(row.getLong(8));
+                    }
+                },
+                companyId,
+                runId,
+                runId);
+        return out;
     }
 
     /** When customers were told of a day, by mandate and amount. */

@@ -127,7 +127,10 @@ public class RunReleases {
             CollectionRuns.checkSeen(run, Objects.requireNonNull(seen.get(id)));
             going.add(checked(run));
         }
+        long onTheWay = onTheWay(account, form);
+        String onTheWayCode = ledger.account(companyId, onTheWay).code();
         for (Going g : going) {
+            bookings.check(g.run(), g.collecting(), onTheWayCode);
             trace(account, g);
         }
         LocalDateTime now = LocalDateTime.ofInstant(
@@ -138,7 +141,6 @@ public class RunReleases {
         going.forEach(g -> g.collecting().forEach(c -> all.add(collected(g.run(), c))));
         CollectionFile.Written written = CollectionFile.write(form.terms(), head, all, false);
         BankFileRow file = keep(account, form, head, written, who);
-        long onTheWay = onTheWay(account, form);
         Ledger.Booked booked = Ledger.Booked.nothing();
         for (Going g : going) {
             g.run().release(file.id(), onTheWay, form.singly(), who, clock.instant());
@@ -232,7 +234,7 @@ public class RunReleases {
                 run.collectOn(),
                 text(c),
                 false,
-                false,
+                row.again() > 0,
                 mandates.amendment(mandate));
     }
 

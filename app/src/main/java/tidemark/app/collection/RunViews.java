@@ -110,6 +110,7 @@ public class RunViews {
 
     /**
      * @param amount what is or would be collected
+     * @param presentedAgain how often the same amount is presented again with it; 0 where it did not come back before
      * @param reason why they are skipped, or are asked first
      * @param problems what keeps it from being collected
      */
@@ -122,6 +123,7 @@ public class RunViews {
             String amount,
             boolean changed,
             boolean cameBack,
+            int presentedAgain,
             String reason,
             List<String> problems) {}
 
@@ -377,6 +379,9 @@ public class RunViews {
                 MinorUnits.toDecimal(c.due().amount(), currency),
                 row != null && row.changed(),
                 row != null && row.cameBack(),
+                row != null && row.collects()
+                        ? row.again()
+                        : c.again().map(a -> a.times() + 1).orElse(0),
                 reason,
                 open ? c.problems().stream().map(Problem::message).toList() : List.of());
     }

@@ -112,6 +112,11 @@ public final class PrintedSheet {
         return out.toByteArray();
     }
 
+    /** What follows stands on a page of its own. */
+    public void newPage() {
+        document.newPage();
+    }
+
     public void title(String text) {
         document.addTitle(text);
         document.add(new Paragraph(text, title));

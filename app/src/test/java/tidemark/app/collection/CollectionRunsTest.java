@@ -352,6 +352,30 @@ class CollectionRunsTest extends CollectingCompany {
         assertEquals("0.00", c.balance("1275"));
         assertEquals("2326.00", c.balance("1010"));
         c.checkBooks();
+
+        // the same amount goes out twice more, told as such, and no third time
+        for (int times = 1; times <= 2; times++) {
+            long again = run(TODAY, true);
+            assertEquals(times, row(again, dunlin).path("presentedAgain").asInt());
+            ok(collect(again, dunlin, Map.of()));
+            ok(release(again));
+            assertTrue(file(again).lines().anyMatch(l -> l.startsWith("5") && l.contains("RETRY PYMT")), file(again));
+            for (JsonNode original : c.get("/returned-items/originals?party=" + dunlin)) {
+                collection = original.path("collectionId").asLong();
+            }
+            Map<String, Object> backAgain = back(collection, "R01");
+            backAgain.put("netted", true);
+            ok(c.post("/returned-items", backAgain));
+        }
+        long third = run(TODAY, true);
+        assertEquals("CANNOT", row(third, dunlin).path("standing").asString());
+        assertEquals("collect.again", collect(third, dunlin, Map.of()).code());
+        // another amount is another collection
+        long item = row(third, dunlin).path("items").get(0).path("itemId").asLong();
+        ok(collect(third, dunlin, Map.of("items", List.of(Map.of("itemId", item, "amount", "900.00")))));
+        ok(release(third));
+        assertFalse(file(third).contains("RETRY PYMT"));
+        c.checkBooks();
     }
 
     private static Map<String, Object> back(long collection, String reason) {
