@@ -94,11 +94,6 @@ function Run({ run, work }: { run: RunView; work: RunWork }) {
             {run.note && `, ${run.note}`}
           </span>
           {run.state !== 'OPEN' && <strong>{RUN_STATES[run.state]}</strong>}
-          {open && (
-            <button type="button" className="as-link" onClick={() => setHead(!head)}>
-              {say('collection.changeTheDays')}
-            </button>
-          )}
         </div>
         {run.dayProblems.map((p) => (
           <p key={p} className="told">
@@ -126,6 +121,11 @@ function Run({ run, work }: { run: RunView; work: RunWork }) {
               <option value="collect">{say('collection.collectCount', { count: run.sums.customers })}</option>
               <option value="cannot">{say('collection.skippedOrCannot')}</option>
             </Form.Select>
+          )}
+          {open && (
+            <Button variant="outline-secondary" onClick={() => setHead(!head)}>
+              {say('collection.changeTheDays')}
+            </Button>
           )}
           {open && run.sums.ready > 0 && (
             <Button
