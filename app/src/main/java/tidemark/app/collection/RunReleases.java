@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
@@ -33,6 +34,7 @@ import tidemark.app.mandate.MandateRow;
 import tidemark.app.mandate.Mandates;
 import tidemark.core.calendar.BankCalendar;
 import tidemark.core.collection.CollectionFile;
+import tidemark.core.collection.FileTerms;
 import tidemark.core.collection.RunDays;
 import tidemark.core.collection.RunState;
 import tidemark.core.ledger.Means;
@@ -139,7 +141,7 @@ public class RunReleases {
         CollectionFile.Head head = new CollectionFile.Head(number, messageId(account, number), now);
         List<CollectionFile.Collected> all = new ArrayList<>();
         going.forEach(g -> g.collecting().forEach(c -> all.add(collected(g.run(), c))));
-        CollectionFile.Written written = CollectionFile.write(form.terms(), head, all, false);
+        CollectionFile.Written written = CollectionFile.write(form.terms(), head, all);
         BankFileRow file = keep(account, form, head, written, who);
         Ledger.Booked booked = Ledger.Booked.nothing();
         for (Going g : going) {
@@ -328,9 +330,9 @@ public class RunReleases {
         CollectionTerms.FileTermsForm form = terms.get(account);
         BankCalendar calendar = terms.calendar(companyId, form.scheme());
         LocalDate today = companies.today(companyId);
-        if (!form.terms().isSepa() && RunDays.mayReverse(run.collectOn(), today, calendar)) {
+        if (form.terms() instanceof FileTerms.Ach ach && RunDays.mayReverse(run.collectOn(), today, calendar)) {
             run.reversedBy(
-                    reversalFile(run, account, form, today, calendar, who).id());
+                    reversalFile(run, rows, account, form, ach, calendar, who).id());
         }
         Ledger.Booked booked = bookings.reverse(run, rows, day, who);
         before(run, rows);
@@ -340,37 +342,24 @@ public class RunReleases {
 
     private BankFileRow reversalFile(
             CollectionRun run,
+            List<CollectionRow> rows,
             BankAccount account,
             CollectionTerms.FileTermsForm form,
-            LocalDate today,
+            FileTerms.Ach ach,
             BankCalendar calendar,
             String who) {
         long number = terms.takeFileNumber(account.id());
-        LocalDate settles = RunDays.first(today, form.leadDays(), calendar);
+        LocalDate settles = RunDays.first(companies.today(run.companyId()), form.leadDays(), calendar);
         LocalDate on = settles.isBefore(run.collectOn()) ? run.collectOn() : settles;
         CollectionFile.Head head = new CollectionFile.Head(
                 number,
                 messageId(account, number),
                 LocalDateTime.ofInstant(
                         clock.instant(), companies.get(run.companyId()).zone()));
-        List<CollectionFile.Collected> all = new ArrayList<>();
-        for (RunCandidates.Candidate c : candidates.of(candidates.frame(run), null)) {
-            if (c.standing() == RunCandidates.Standing.COLLECT) {
-                CollectionFile.Collected one = collected(run, c);
-                all.add(new CollectionFile.Collected(
-                        one.id(),
-                        one.trace(),
-                        one.mandate(),
-                        one.holder(),
-                        one.amount(),
-                        on,
-                        one.text(),
-                        false,
-                        false,
-                        one.amendment()));
-            }
-        }
-        return keep(account, form, head, CollectionFile.write(form.terms(), head, all, true), who);
+        Set<String> ids = rows.stream().map(RunReleases::endToEnd).collect(Collectors.toSet());
+        byte[] released =
+                file(run.companyId(), Objects.requireNonNull(run.bankFileId())).content();
+        return keep(account, form, head, CollectionFile.reversal(ach, head, released, ids, on), who);
     }
 
     /** The mandates stand as they did before the run. */
@@ -446,7 +435,6 @@ public class RunReleases {
                         form.nextFile(),
                         messageId(account, form.nextFile()),
                         LocalDateTime.ofInstant(clock.instant(), company.zone())),
-                collected,
-                false);
+                collected);
     }
 }

@@ -7,6 +7,7 @@ import java.util.List;
  * What a bank sends back of an ACH entry: a return, or a notification that something of it is another now. Source: NACHA
  * Operating Rules, addenda records 99 and 98.
  *
+ * @param ofCredit whether it answers a credit that went out, else a debit
  * @param code of the reason, R and two digits, or of the change, C and two digits
  * @param originalTrace of the entry that it answers
  * @param originalBank the first eight digits of the routing number that the entry went to
@@ -14,6 +15,7 @@ import java.util.List;
  * @param trace of the answer itself
  */
 public record AchAnswer(
+        boolean ofCredit,
         String code,
         String originalTrace,
         String originalBank,
@@ -45,6 +47,7 @@ public record AchAnswer(
         String text = a.text() + " ".repeat(Math.max(0, 91 - a.text().length()));
         int words = a.type().equals("98") ? CHANGE : WORDS;
         return new AchAnswer(
+                e.isCredit(),
                 text.substring(0, 3).strip(),
                 text.substring(3, 18).strip(),
                 text.substring(24, 32).strip(),
@@ -52,7 +55,7 @@ public record AchAnswer(
                 e.individualId(),
                 e.name(),
                 e.account(),
-                text.substring(32, 32 + words).strip(),
+                text.substring(32, 32 + words).stripTrailing(),
                 text.substring(76, 91).strip());
     }
 

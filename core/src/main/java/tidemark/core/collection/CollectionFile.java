@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import tidemark.core.bankfile.AchFile;
 import tidemark.core.bankfile.AchReader;
@@ -35,6 +36,12 @@ public final class CollectionFile {
     public static final String RETRY = say("collect.file.retry");
 
     public static final String REVERSAL = "REVERSAL";
+
+    /** Transaction codes of the own account, and how far the code of a debit lies from that of its credit. */
+    private static final int OWN_CREDIT = 22;
+
+    private static final int OWN_DEBIT = 27;
+    private static final int DEBIT_FROM_CREDIT = 5;
 
     private CollectionFile() {}
 
@@ -77,11 +84,10 @@ public final class CollectionFile {
     /**
      * Cost: O(n log n).
      *
-     * @param reversal whether it undoes what an earlier file collected; of ACH alone
      * @throws RuleViolation {@code collect.file} where it does not hold, what the writers refuse, {@code collect.scheme} where
      *     a mandate is of another scheme than the file
      */
-    public static Written write(FileTerms terms, Head head, List<Collected> collected, boolean reversal) {
+    public static Written write(FileTerms terms, Head head, List<Collected> collected) {
         List<Collected> sorted =
                 collected.stream().sorted(Comparator.comparing(Collected::id)).toList();
         for (Collected c : sorted) {
@@ -95,17 +101,10 @@ public final class CollectionFile {
             }
         }
         byte[] content = switch (terms) {
-            case FileTerms.Ach ach ->
-                AchWriter.write(ach(ach, head, sorted, reversal)).getBytes(StandardCharsets.US_ASCII);
+            case FileTerms.Ach ach -> AchWriter.write(ach(ach, head, sorted)).getBytes(StandardCharsets.US_ASCII);
             case FileTerms.Sepa sepa -> PaymentMessageWriter.write(message(sepa, head, sorted));
         };
-        BankFileReport report = BankFiles.check(content);
-        if (!report.holds()) {
-            throw new RuleViolation(report.problems().stream()
-                    .map(p -> Problem.atLine(
-                            p.line(), "collect.file", p.found(), p.expected(), say("collect.file.remedy")))
-                    .toList());
-        }
+        BankFileReport report = checked(content);
         List<String> changed = new ArrayList<>();
         for (Collected c : sorted) {
             BankText.Written name = terms.isSepa() ? BankText.sepa(c.holder(), 70) : BankText.ach(c.holder(), 22);
@@ -116,7 +115,77 @@ public final class CollectionFile {
         return new Written(content, report, changed);
     }
 
-    private static AchFile ach(FileTerms.Ach terms, Head head, List<Collected> sorted, boolean reversal) {
+    private static BankFileReport checked(byte[] content) {
+        BankFileReport report = BankFiles.check(content);
+        if (!report.holds()) {
+            throw new RuleViolation(report.problems().stream()
+                    .map(p -> Problem.atLine(
+                            p.line(), "collect.file", p.found(), p.expected(), say("collect.file.remedy")))
+                    .toList());
+        }
+        return report;
+    }
+
+    /**
+     * The file that undoes what a released file collected: its entries as they went out, the other way. Whatever changed in
+     * the books since, the money goes back where it was taken from. Cost: O(length).
+     *
+     * @param released a file of {@link #write}
+     * @param ids of the collections that are undone; a file may hold those of other runs beside them
+     */
+    public static Written reversal(FileTerms.Ach terms, Head head, byte[] released, Set<String> ids, LocalDate day) {
+        AchFile file =
+                AchReader.read(new String(released, StandardCharsets.US_ASCII)).file();
+        List<AchFile.Batch> out = new ArrayList<>();
+        for (AchFile.Batch batch : file.batches()) {
+            List<AchFile.Entry> back = new ArrayList<>();
+            long sum = 0;
+            for (AchFile.Entry e : batch.entries()) {
+                if (ids.contains(e.individualId())) {
+                    back.add(new AchFile.Entry(
+                            e.code() - DEBIT_FROM_CREDIT,
+                            e.routing(),
+                            e.account(),
+                            e.amount(),
+                            e.individualId(),
+                            e.name(),
+                            e.discretionary(),
+                            e.trace(),
+                            e.addenda()));
+                    sum = Math.addExact(sum, e.amount());
+                }
+            }
+            if (back.isEmpty()) {
+                continue;
+            }
+            AchFile.Entry last = batch.entries().getLast();
+            if (terms.balanced()) {
+                long own = Long.parseLong(last.trace().substring(8)) + (ids.contains(last.individualId()) ? 1 : 0);
+                back.add(offset(terms, OWN_DEBIT, sum, trace(batch.originator(), own)));
+            }
+            out.add(new AchFile.Batch(
+                    terms.balanced() ? 200 : 220,
+                    batch.company(),
+                    batch.discretionary(),
+                    batch.companyId(),
+                    batch.entryClass(),
+                    REVERSAL,
+                    batch.descriptiveDate(),
+                    Optional.of(day),
+                    batch.originator(),
+                    out.size() + 1L,
+                    back));
+        }
+        byte[] content = AchWriter.write(ofBatches(terms, head, out)).getBytes(StandardCharsets.US_ASCII);
+        return new Written(content, checked(content), List.of());
+    }
+
+    private static AchFile.Entry offset(FileTerms.Ach terms, int code, long sum, String trace) {
+        return new AchFile.Entry(
+                code, terms.routing(), terms.account(), sum, "", terms.companyName(), "", trace, List.of());
+    }
+
+    private static AchFile ach(FileTerms.Ach terms, Head head, List<Collected> sorted) {
         Map<String, List<Collected>> batches = new TreeMap<>();
         for (Collected c : sorted) {
             batches.computeIfAbsent(
@@ -136,7 +205,7 @@ public final class CollectionFile {
                     of.stream().sorted(Comparator.comparing(Collected::trace)).toList()) {
                 DebtorAccount.Ach account = (DebtorAccount.Ach) c.mandate().account();
                 entries.add(new AchFile.Entry(
-                        reversal ? account.creditCode() : account.debitCode(),
+                        account.debitCode(),
                         account.routing(),
                         account.number(),
                         c.amount(),
@@ -149,32 +218,27 @@ public final class CollectionFile {
             }
             if (terms.balanced()) {
                 own++;
-                entries.add(new AchFile.Entry(
-                        reversal ? 27 : 22,
-                        terms.routing(),
-                        terms.account(),
-                        sum,
-                        "",
-                        terms.companyName(),
-                        "",
-                        trace(originator, own),
-                        List.of()));
+                entries.add(offset(terms, OWN_CREDIT, sum, trace(originator, own)));
             }
             Collected first = of.getFirst();
             number++;
             out.add(new AchFile.Batch(
-                    terms.balanced() ? 200 : reversal ? 220 : 225,
+                    terms.balanced() ? 200 : 225,
                     terms.companyName(),
                     "",
                     terms.companyId(),
                     first.mandate().kind().entryClass(),
-                    reversal ? REVERSAL : first.again() ? RETRY : terms.description(),
+                    first.again() ? RETRY : terms.description(),
                     "",
                     Optional.of(first.day()),
                     originator,
                     number,
                     entries));
         }
+        return ofBatches(terms, head, out);
+    }
+
+    private static AchFile ofBatches(FileTerms.Ach terms, Head head, List<AchFile.Batch> batches) {
         return new AchFile(
                 terms.routing(),
                 terms.origin(),
@@ -184,7 +248,7 @@ public final class CollectionFile {
                 terms.bankName(),
                 terms.companyName(),
                 head.id().length() > 8 ? head.id().substring(head.id().length() - 8) : head.id(),
-                out);
+                batches);
     }
 
     /** The entry hash of an ACH file, ten digits, as a bank asks for it; empty for a message of SEPA. Cost: O(length). */

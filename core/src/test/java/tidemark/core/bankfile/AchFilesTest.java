@@ -71,6 +71,11 @@ class AchFilesTest {
                 List.of(batches));
     }
 
+    /** A file of debits that goes out, for tests beside this one. */
+    static String plain() {
+        return AchWriter.write(golden());
+    }
+
     private static AchFile golden() {
         return file(
                 batch(

@@ -12,9 +12,11 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Random;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import tidemark.core.bankfile.PaymentMessage;
 import tidemark.core.calendar.BankCalendar;
@@ -94,11 +96,21 @@ class CollectionFileTest {
                             ACH.description(),
                             "9900112233")
                     : ACH;
-            boolean reversal = dice.nextInt(5) == 0;
-            byte[] content = CollectionFile.write(terms, HEAD, all, reversal).content();
+            byte[] content = CollectionFile.write(terms, HEAD, all).content();
             Collections.shuffle(all, dice);
-            assertArrayEquals(
-                    content, CollectionFile.write(terms, HEAD, all, reversal).content());
+            assertArrayEquals(content, CollectionFile.write(terms, HEAD, all).content());
+            boolean reversal = dice.nextInt(3) == 0;
+            if (reversal) {
+                Map<String, String> taken = accounts(content);
+                all.removeIf(c -> all.size() > 1 && dice.nextInt(4) == 0);
+                Set<String> ids =
+                        all.stream().map(CollectionFile.Collected::id).collect(java.util.stream.Collectors.toSet());
+                content = CollectionFile.reversal(terms, HEAD, content, ids, DAY.plusDays(2))
+                        .content();
+                taken.keySet().retainAll(ids);
+                assertEquals(taken, accounts(content), "the money goes back where it was taken from");
+                sum = all.stream().mapToLong(CollectionFile.Collected::amount).sum();
+            }
             String control = new String(content, StandardCharsets.US_ASCII)
                     .lines()
                     .filter(l -> l.startsWith("9") && !l.startsWith("99999"))
@@ -124,6 +136,16 @@ class CollectionFileTest {
         }
     }
 
+    /** Bank, account, amount and name of each entry, by its identification. */
+    private static Map<String, String> accounts(byte[] content) {
+        Map<String, String> out = new java.util.TreeMap<>();
+        new String(content, StandardCharsets.US_ASCII)
+                .lines()
+                .filter(l -> l.startsWith("6") && l.charAt(39) == 'C')
+                .forEach(l -> out.put(l.substring(39, 54).strip(), l.substring(3, 39) + l.substring(54, 76)));
+        return out;
+    }
+
     @Test
     void ofSepa_batchesGoByTheirSequence_andNamesThatReadOtherwiseAreTold() {
         CollectionFile.Written written = CollectionFile.write(
@@ -132,8 +154,7 @@ class CollectionFileTest {
                 List.of(
                         collected(mandate(Mandate.Kind.SEPA_CORE, 1, false), 1, 5_000),
                         collected(mandate(Mandate.Kind.SEPA_CORE, 2, true), 2, 6_000),
-                        collected(mandate(Mandate.Kind.SEPA_B2B, 3, true), 3, 7_000)),
-                false);
+                        collected(mandate(Mandate.Kind.SEPA_B2B, 3, true), 3, 7_000)));
         assertTrue(written.report().holds());
         assertEquals(3, written.report().batches().size());
         assertEquals(18_000, written.report().debits());
@@ -150,10 +171,7 @@ class CollectionFileTest {
                 assertThrows(
                                 RuleViolation.class,
                                 () -> CollectionFile.write(
-                                        ACH,
-                                        HEAD,
-                                        List.of(collected(mandate(Mandate.Kind.SEPA_CORE, 1, true), 1, 5)),
-                                        false))
+                                        ACH, HEAD, List.of(collected(mandate(Mandate.Kind.SEPA_CORE, 1, true), 1, 5))))
                         .code());
         assertFalse(new FileTerms.Ach("021000022", "B", "", "Q", "12", "", "")
                 .problems()
