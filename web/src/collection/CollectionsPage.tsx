@@ -45,6 +45,9 @@ export default function CollectionsPage() {
         <Link className="btn btn-outline-secondary" to="/mandates">
           {say('collection.mandates')}
         </Link>
+        <Link className="btn btn-outline-secondary" to="/collections/answers">
+          {say('collection.bankAnswers')}
+        </Link>
         {canAdminister && (
           <Link className="btn btn-outline-secondary" to="/collections/files">
             {say('collection.filesForBanks')}

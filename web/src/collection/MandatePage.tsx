@@ -134,6 +134,9 @@ function Mandate({ detail }: { detail: MandateDetail }) {
         </Form>
       )}
       <Problems error={print.error} />
+      {detail.changes.map((c) => (
+        <ToldChange key={c.id} change={c} may={canPrepare} />
+      ))}
       {changing ? (
         <Changing detail={detail} onClose={() => setChanging(false)} />
       ) : (
@@ -172,6 +175,53 @@ function Mandate({ detail }: { detail: MandateDetail }) {
         </div>
       )}
       <ActivityOf type="mandate" id={m.id} />
+    </div>
+  );
+}
+
+/** What the bank said of the account: followed, or left with the reason. */
+function ToldChange({ change, may }: { change: MandateDetail['changes'][number]; may: boolean }) {
+  const { company } = useCurrentCompany();
+  const queries = useQueryClient();
+  const [leaving, setLeaving] = useState(false);
+  const [reason, setReason] = useState('');
+  const base = `/api/v1/companies/${company.id}/mandate-changes/${change.id}`;
+  const again = () => queries.invalidateQueries({ queryKey: keys.company(company.id) });
+  const apply = useMutation({ mutationFn: () => send('POST', `${base}/applying`, {}), onSuccess: again });
+  const leave = useMutation({
+    mutationFn: () => send('POST', `${base}/leaving`, { reason }),
+    onSuccess: again,
+  });
+  return (
+    <div className="sheet told" style={{ maxWidth: '46rem' }}>
+      <p className="mb-1">
+        {change.words} {change.holder && say('collection.rightHolder', { holder: change.holder })}
+      </p>
+      <p className="quiet mb-2">{say('collection.followBy', { day: fullDate(change.applyBy) })}</p>
+      <Problems error={apply.error ?? leave.error} title={say('collection.nothingWasChanged')} />
+      {may && !leaving && (
+        <div className="actions">
+          <Button disabled={apply.isPending} onClick={() => apply.mutate()}>
+            {say('collection.followTheBank')}
+          </Button>
+          <Button variant="outline-secondary" onClick={() => setLeaving(true)}>
+            {say('collection.leaveTheMandate')}
+          </Button>
+        </div>
+      )}
+      {leaving && (
+        <>
+          <TextField label={say('collection.why')} value={reason} max={200} onChange={setReason} />
+          <div className="actions mt-2">
+            <Button disabled={!reason.trim() || leave.isPending} onClick={() => leave.mutate()}>
+              {say('collection.leaveTheMandate')}
+            </Button>
+            <Button variant="outline-secondary" onClick={() => setLeaving(false)}>
+              {say('collection.leaveIt')}
+            </Button>
+          </div>
+        </>
+      )}
     </div>
   );
 }

@@ -88,6 +88,7 @@ const RUN: RunView = {
     sha256: '',
     changed: [],
     problems: [],
+    history: [],
   },
   cameBack: '0.00',
   onTheWay: '1275 Collections on the way',

@@ -12,6 +12,7 @@ import { Problems } from '../shared/Problems';
 import { say } from '../words';
 import type { RunView } from './api';
 import type { RunWork } from './useRun';
+import { HAPPENED } from './words';
 
 /** What a run comes to, how it is booked, and its file for the bank. */
 export function RunSide({ run, work }: { run: RunView; work: RunWork }) {
@@ -271,6 +272,20 @@ function FileFacts({ run }: { run: RunView }) {
           <br />
           <span className="quiet small text-break">SHA-256 {file.sha256}</span>
         </p>
+      )}
+      {file.history.length > 0 && (
+        <ul className="list-unstyled small">
+          {file.history.slice(-4).map((h, i) => (
+            <li key={i} className={h.what === 'REFUSED' ? 'waiting' : 'quiet'}>
+              {say('collection.happenedBy', {
+                what: HAPPENED[h.what],
+                who: h.who,
+                day: fullDate(h.when.slice(0, 10)),
+              })}
+              {h.what === 'REFUSED' && h.words && ` (${h.words})`}
+            </li>
+          ))}
+        </ul>
       )}
       {run.reversalFileId && canPrepare && (
         <p>{download(run.reversalFileId, say('collection.fileThatTakesItBack'))}</p>

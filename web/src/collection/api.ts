@@ -1,5 +1,7 @@
 import type { Schemas } from '../shared/api';
 
+export type AnswerFile = Schemas['AnswerFileView'];
+export type BankAnswer = Schemas['BankAnswerView'];
 export type FileTermsForm = Schemas['FileTermsForm'];
 export type Holiday = Schemas['Holiday'];
 export type MandateDetail = Schemas['MandateDetail'];

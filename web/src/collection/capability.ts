@@ -7,11 +7,13 @@ const RunPage = lazy(() => import('./RunPage'));
 const MandatesPage = lazy(() => import('./MandatesPage'));
 const MandatePage = lazy(() => import('./MandatePage'));
 const NewMandatePage = lazy(() => import('./NewMandatePage'));
+const AnswersPage = lazy(() => import('./AnswersPage'));
 const FileTermsPage = lazy(() => import('./FileTermsPage'));
 
 export const capability: Capability = {
   routes: {
     '/collections': CollectionsPage,
+    '/collections/answers': AnswersPage,
     '/collections/files': FileTermsPage,
     '/collections/:id': RunPage,
     '/mandates': MandatesPage,

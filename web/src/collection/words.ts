@@ -1,5 +1,5 @@
 import { say } from '../words';
-import type { MandateView, RunRow, RunSummary } from './api';
+import type { BankAnswer, MandateView, RunRow, RunSummary, RunView } from './api';
 
 export const RUN_STATES: Record<RunSummary['state'], string> = {
   OPEN: say('collection.open'),
@@ -24,4 +24,29 @@ export const KINDS: Record<MandateView['kind'], string> = {
   ACH_BUSINESS: say('collection.achBusiness'),
   SEPA_CORE: say('collection.sepaCore'),
   SEPA_B2B: say('collection.sepaB2b'),
+};
+
+export const LEADS: Record<BankAnswer['lead'], string> = {
+  BOOK: say('collection.leadBook'),
+  NOT_BOOKED_YET: say('collection.leadNotBookedYet'),
+  CAME_BACK: say('collection.leadCameBack'),
+  REVERSED: say('collection.leadReversed'),
+  UNKNOWN: say('collection.leadUnknown'),
+  CHANGE: say('collection.leadChange'),
+  FILE: say('collection.leadFile'),
+  DONE: say('collection.leadDone'),
+};
+
+export const EFFECTS: Record<NonNullable<BankAnswer['effect']>, string> = {
+  SUSPEND: say('collection.effectSuspend'),
+  PRESENT_AGAIN: say('collection.effectPresentAgain'),
+  ASK_FIRST: say('collection.effectAskFirst'),
+};
+
+export const HAPPENED: Record<NonNullable<RunView['file']>['history'][number]['what'], string> = {
+  DOWNLOADED: say('collection.happenedDOWNLOADED'),
+  LAID_OUT: say('collection.happenedLAID_OUT'),
+  SENT: say('collection.happenedSENT'),
+  TAKEN: say('collection.happenedTAKEN'),
+  REFUSED: say('collection.happenedREFUSED'),
 };

@@ -33,6 +33,12 @@ function placeOf(task: Task): string {
       return '/unclaimed-money?state=HELD';
     case 'IN_TRANSIT':
       return `/in-transit?account=${task.accountId}`;
+    case 'COLLECTION_RUNS':
+      return `/collections/${task.accountId}`;
+    case 'BANK_ANSWERS':
+      return '/collections/answers';
+    case 'MANDATES':
+      return '/mandates';
     case 'DUE':
       return '/payments?state=WAITS_FOR_DATE';
     case 'RECONCILE':

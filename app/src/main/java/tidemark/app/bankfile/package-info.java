@@ -1,4 +1,4 @@
-/** Files for banks, looked at from the command line. */
+/** Files for banks: kept as they were written, with what became of them, and looked at from the command line. */
 @NullMarked
 package tidemark.app.bankfile;
 

@@ -7,12 +7,16 @@ import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.regex.Pattern;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
 import tidemark.app.mandate.Mandates;
+import tidemark.core.calendar.BankCalendar;
+import tidemark.core.collection.RunState;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.mandate.MandateState;
 import tidemark.core.mandate.ReturnEffect;
@@ -23,6 +27,8 @@ import tidemark.core.problem.Words;
 @Service
 public class CollectedMoney {
     private static final int MOST = 10_000;
+    private static final Pattern ID = Pattern.compile("C[0-9]{1,14}");
+    private static final Pattern TRACE = Pattern.compile("[0-9]{15}");
     private static final String READ =
             "select c.id, c.journal_entry_id, r.on_the_way_account_id, c.party_id, m.holder, c.minor_units,"
                     + " r.collect_on, r.number, r.bank_account_id, r.id, c.came_back"
@@ -31,6 +37,7 @@ public class CollectedMoney {
 
     private final CollectionRuns books;
     private final CollectionRepository collections;
+    private final CollectionTerms terms;
     private final RunCandidates candidates;
     private final RunBookings bookings;
     private final Mandates mandates;
@@ -39,12 +46,14 @@ public class CollectedMoney {
     CollectedMoney(
             CollectionRuns books,
             CollectionRepository collections,
+            CollectionTerms terms,
             RunCandidates candidates,
             RunBookings bookings,
             Mandates mandates,
             JdbcTemplate jdbc) {
         this.books = books;
         this.collections = collections;
+        this.terms = terms;
         this.candidates = candidates;
         this.bookings = bookings;
         this.mandates = mandates;
@@ -111,6 +120,111 @@ public class CollectedMoney {
                             say("run.back.expected"),
                             say("run.back.remedy"));
                 });
+    }
+
+    /**
+     * A collection that went out to the bank, whatever became of it.
+     *
+     * @param booked whether it is in the books; else its run is released and its day has not come
+     * @param reversed whether its run was reversed
+     * @param credited whether the bank has credited it
+     */
+    public record Sent(
+            long id,
+            long runId,
+            String run,
+            long partyId,
+            String party,
+            long mandateId,
+            long minorUnits,
+            LocalDate collectedOn,
+            long bankAccountId,
+            boolean booked,
+            boolean reversed,
+            boolean cameBack,
+            boolean credited) {}
+
+    private static final String SENT =
+            "select c.id, r.id, r.number, c.party_id, n.name, c.mandate_id, c.minor_units, r.collect_on, r.bank_account_id,"
+                    + " r.state, c.came_back, r.clearing_entry_id is not null or c.clearing_entry_id is not null"
+                    + " from collection c join collection_run r on r.id = c.run_id join party p on p.id = c.party_id join party_identity n on n.id = p.identity_id"
+                    + " where c.company_id = ? and c.decision = 'COLLECT' and r.bank_file_id is not null";
+
+    private static Sent sent(ResultSet row, int number) throws SQLException {
+        RunState state = RunState.valueOf(row.getString(10));
+        return new Sent(
+                row.getLong(1),
+                row.getLong(2),
+                row.getString(3),
+                row.getLong(4),
+                row.getString(5),
+                row.getLong(6),
+                row.getLong(7),
+                row.getObject(8, LocalDate.class),
+                row.getLong(9),
+                state == RunState.BOOKED,
+                state == RunState.REVERSED,
+                row.getBoolean(11),
+                row.getBoolean(12));
+    }
+
+    /**
+     * What went out under an identification, or under a trace of ACH where the bank did not give that back.
+     *
+     * @param trace fifteen digits; empty for none
+     */
+    @Transactional(readOnly = true)
+    public Optional<Sent> sent(long companyId, String endToEnd, String trace) {
+        if (ID.matcher(endToEnd).matches()) {
+            return jdbc
+                    .query(SENT + " and c.id = ?", CollectedMoney::sent, companyId, Long.valueOf(endToEnd.substring(1)))
+                    .stream()
+                    .findFirst();
+        }
+        if (!TRACE.matcher(trace).matches()) {
+            return Optional.empty();
+        }
+        // traces of two banks may have the same number
+        return jdbc
+                .query(
+                        SENT + " and c.trace = ? order by c.id desc",
+                        CollectedMoney::sent,
+                        companyId,
+                        Long.valueOf(trace.substring(8)))
+                .stream()
+                .filter(s -> terms.find(s.bankAccountId())
+                        .filter(f -> f.routing().startsWith(trace.substring(0, 8)))
+                        .isPresent())
+                .findFirst();
+    }
+
+    /** The same as it is now. */
+    @Transactional(readOnly = true)
+    public Sent sent(long companyId, long id) {
+        return jdbc.query(SENT + " and c.id = ?", CollectedMoney::sent, companyId, id).stream()
+                .findFirst()
+                .orElseThrow(() -> new NotFound(say("collection.one")));
+    }
+
+    /** A run whose file it is, or whose reversing file. */
+    public record RunOfFile(long runId, String run) {}
+
+    @Transactional(readOnly = true)
+    public List<RunOfFile> ofFile(long companyId, long fileId) {
+        return jdbc.query(
+                "select id, number from collection_run where company_id = ? and (bank_file_id = ? or reversal_file_id = ?)"
+                        + " order by id",
+                (row, i) -> new RunOfFile(row.getLong(1), row.getString(2)),
+                companyId,
+                fileId,
+                fileId);
+    }
+
+    /** The days on which the bank of an account works. */
+    public BankCalendar calendar(long companyId, long bankAccountId) {
+        return terms.find(bankAccountId)
+                .map(f -> terms.calendar(companyId, f.scheme()))
+                .orElseThrow(() -> new NotFound(say("collection.one")));
     }
 
     /** Whether the bank has credited it, in one sum with its run or by itself. */

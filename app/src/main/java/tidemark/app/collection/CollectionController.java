@@ -268,14 +268,6 @@ public class CollectionController {
         return ledgerViews.shown(companyId, releases.reverse(companyId, runId, body.date(), actor.name()), preview);
     }
 
-    /** A file for the bank, byte for byte as it was written. */
-    @GetMapping("/bank-files/{fileId}")
-    @Requires(Right.PREPARE)
-    ResponseEntity<byte[]> bankFile(@PathVariable long companyId, @PathVariable long fileId) {
-        BankFileRow file = releases.file(companyId, fileId);
-        return TableFile.file(file.name(), MediaType.APPLICATION_OCTET_STREAM, file.content());
-    }
-
     /** What begins a run: the account it was made for last, and the first day the bank takes. */
     public record RunStart(long bankAccountId, LocalDate dueUpTo, LocalDate collectOn) {}
 

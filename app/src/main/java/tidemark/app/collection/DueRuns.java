@@ -1,7 +1,5 @@
 package tidemark.app.collection;
 
-import static tidemark.core.words.Catalogue.say;
-
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -25,7 +23,7 @@ class DueRuns {
         releases.due()
                 .forEach((company, runs) -> runs.forEach(run -> {
                     try {
-                        releases.book(company, run, say("collection.onItsDay"));
+                        releases.bookOnItsDay(company, run);
                     } catch (RuleViolation e) {
                         LOG.warn("run {} of company {}: {}", run, company, e.getMessage());
                     }

@@ -19,6 +19,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
+import tidemark.app.mandate.MandateChanges;
 import tidemark.app.mandate.MandateRow;
 import tidemark.app.mandate.Mandates;
 import tidemark.app.party.DueItems;
@@ -44,6 +45,7 @@ class RunCandidates {
     private final CollectionRepository collections;
     private final CollectionTerms terms;
     private final Mandates mandates;
+    private final MandateChanges changes;
     private final Parties parties;
     private final DueItems dueItems;
     private final BankAccounts bankAccounts;
@@ -54,6 +56,7 @@ class RunCandidates {
             CollectionRepository collections,
             CollectionTerms terms,
             Mandates mandates,
+            MandateChanges changes,
             Parties parties,
             DueItems dueItems,
             BankAccounts bankAccounts,
@@ -62,6 +65,7 @@ class RunCandidates {
         this.collections = collections;
         this.terms = terms;
         this.mandates = mandates;
+        this.changes = changes;
         this.parties = parties;
         this.dueItems = dueItems;
         this.bankAccounts = bankAccounts;
@@ -117,12 +121,22 @@ class RunCandidates {
     /** The last collection of a customer that came back. */
     private record Back(long amount, Set<Long> items, Again again) {}
 
-    /** What counts for all customers of a run. */
-    record Frame(CollectionRun run, CollectionTerms.FileTermsForm terms, BankCalendar calendar, LocalDate today) {}
+    /** What counts for all customers of a run. @param changes until when what banks said of mandates is to be applied */
+    record Frame(
+            CollectionRun run,
+            CollectionTerms.FileTermsForm terms,
+            BankCalendar calendar,
+            LocalDate today,
+            Map<Long, LocalDate> changes) {}
 
     Frame frame(CollectionRun run) {
         CollectionTerms.FileTermsForm form = terms.get(bankAccounts.get(run.companyId(), run.bankAccountId()));
-        return new Frame(run, form, terms.calendar(run.companyId(), form.scheme()), companies.today(run.companyId()));
+        return new Frame(
+                run,
+                form,
+                terms.calendar(run.companyId(), form.scheme()),
+                companies.today(run.companyId()),
+                changes.waiting(run.companyId()));
     }
 
     /** All of them by name; of one customer alone where one is named. */
@@ -243,6 +257,15 @@ class RunCandidates {
             out.addAll(RunDays.problems(day, frame.today(), lead, frame.calendar()));
         }
         notice.problem(frame.today(), mandate.reference()).ifPresent(out::add);
+        LocalDate applyBy = frame.changes().get(row.id());
+        if (applyBy != null) {
+            out.add(new Problem(
+                    "mandate.changeWaits",
+                    mandate.reference(),
+                    say("mandate.changeWaits.found"),
+                    say("mandate.changeWaits.expected", Words.day(applyBy)),
+                    say("mandate.changeWaits.remedy")));
+        }
         again.filter(a -> !ReturnEffect.mayPresentAgain(a.reason(), a.times(), a.first(), day))
                 .ifPresent(a -> out.add(new Problem(
                         "collect.again",

@@ -2,15 +2,12 @@ package tidemark.app.collection;
 
 import static tidemark.core.words.Catalogue.say;
 
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,6 +20,8 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
+import tidemark.app.bankfile.WrittenFile;
+import tidemark.app.bankfile.WrittenFiles;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -53,7 +52,7 @@ public class RunReleases {
     private final CollectionRuns books;
     private final CollectionRunRepository runs;
     private final CollectionRepository collections;
-    private final BankFileRepository files;
+    private final WrittenFiles files;
     private final CollectionTerms terms;
     private final RunCandidates candidates;
     private final RunBookings bookings;
@@ -69,7 +68,7 @@ public class RunReleases {
             CollectionRuns books,
             CollectionRunRepository runs,
             CollectionRepository collections,
-            BankFileRepository files,
+            WrittenFiles files,
             CollectionTerms terms,
             RunCandidates candidates,
             RunBookings bookings,
@@ -142,7 +141,7 @@ public class RunReleases {
         List<CollectionFile.Collected> all = new ArrayList<>();
         going.forEach(g -> g.collecting().forEach(c -> all.add(collected(g.run(), c))));
         CollectionFile.Written written = CollectionFile.write(form.terms(), head, all);
-        BankFileRow file = keep(account, form, head, written, who);
+        WrittenFile file = keep(account, form, head, written, who);
         Ledger.Booked booked = Ledger.Booked.nothing();
         for (Going g : going) {
             g.run().release(file.id(), onTheWay, form.singly(), who, clock.instant());
@@ -251,32 +250,22 @@ public class RunReleases {
         return "T" + account.id() + "-" + number;
     }
 
-    private BankFileRow keep(
+    private WrittenFile keep(
             BankAccount account,
             CollectionTerms.FileTermsForm form,
             CollectionFile.Head head,
             CollectionFile.Written written,
             String who) {
-        return files.saveAndFlush(new BankFileRow(
-                new BankFileRow.Facts(
-                        account.companyId(),
-                        account.id(),
+        return files.keep(
+                account.companyId(),
+                account.id(),
+                new WrittenFiles.Called(
                         head.number(),
                         head.id(),
-                        form.nameOf(head.number(), head.created().toLocalDate()),
-                        written.report().format(),
-                        digest(written.content()),
-                        who,
-                        clock.instant()),
-                written.content()));
-    }
-
-    private static String digest(byte[] content) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(content));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
+                        form.nameOf(head.number(), head.created().toLocalDate())),
+                written.content(),
+                written.report(),
+                who);
     }
 
     /** Where collections are on their way until the bank has credited them. */
@@ -297,6 +286,13 @@ public class RunReleases {
                     "run.early", "", Words.day(run.collectOn()), say("run.early.expected"), say("run.early.remedy"));
         }
         return bookings.book(run, who);
+    }
+
+    /** The same by the clock, in the name of whoever released it. */
+    @Transactional
+    public void bookOnItsDay(long companyId, long runId) {
+        CollectionRun run = books.locked(companyId, runId);
+        bookings.book(run, say("collection.onItsDay", run.releasedBy()));
     }
 
     /**
@@ -340,7 +336,7 @@ public class RunReleases {
         return booked;
     }
 
-    private BankFileRow reversalFile(
+    private WrittenFile reversalFile(
             CollectionRun run,
             List<CollectionRow> rows,
             BankAccount account,
@@ -357,8 +353,8 @@ public class RunReleases {
                 LocalDateTime.ofInstant(
                         clock.instant(), companies.get(run.companyId()).zone()));
         Set<String> ids = rows.stream().map(RunReleases::endToEnd).collect(Collectors.toSet());
-        byte[] released =
-                file(run.companyId(), Objects.requireNonNull(run.bankFileId())).content();
+        byte[] released = files.get(run.companyId(), Objects.requireNonNull(run.bankFileId()))
+                .content();
         return keep(account, form, head, CollectionFile.reversal(ach, head, released, ids, on), who);
     }
 
@@ -380,12 +376,6 @@ public class RunReleases {
             Map.Entry<LocalDate, Long> before = last.get(id);
             mandate.usedBefore(before == null ? null : before.getKey(), before == null ? null : before.getValue());
         });
-    }
-
-    /** A file as it was written. */
-    @Transactional(readOnly = true)
-    public BankFileRow file(long companyId, long fileId) {
-        return files.findByIdAndCompanyId(fileId, companyId).orElseThrow(() -> new NotFound(say("collection.file")));
     }
 
     /** Released runs whose day has come, by company. */

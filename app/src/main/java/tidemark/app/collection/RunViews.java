@@ -19,6 +19,8 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.bankfile.WrittenFile;
+import tidemark.app.bankfile.WrittenFiles;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -52,6 +54,7 @@ public class RunViews {
     private final RunCandidates candidates;
     private final RunReleases releases;
     private final RunBookings bookings;
+    private final WrittenFiles files;
     private final BankAccounts bankAccounts;
     private final Companies companies;
     private final Ledger ledger;
@@ -63,6 +66,7 @@ public class RunViews {
             RunCandidates candidates,
             RunReleases releases,
             RunBookings bookings,
+            WrittenFiles files,
             BankAccounts bankAccounts,
             Companies companies,
             Ledger ledger,
@@ -72,6 +76,7 @@ public class RunViews {
         this.candidates = candidates;
         this.releases = releases;
         this.bookings = bookings;
+        this.files = files;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
         this.ledger = ledger;
@@ -156,7 +161,8 @@ public class RunViews {
             String credits,
             String sha256,
             List<String> changed,
-            List<String> problems) {}
+            List<String> problems,
+            List<WrittenFiles.Happened> history) {}
 
     public record RunBatch(String kind, String date, int entries, String debits) {}
 
@@ -509,6 +515,7 @@ public class RunViews {
                             "",
                             written.changed(),
                             List.of(),
+                            List.of(),
                             currency);
         } catch (RuleViolation e) {
             return new RunFile(
@@ -522,7 +529,8 @@ public class RunViews {
                     "",
                     "",
                     List.of(),
-                    e.problems().stream().map(Problem::message).limit(10).toList());
+                    e.problems().stream().map(Problem::message).limit(10).toList(),
+                    List.of());
         }
     }
 
@@ -531,7 +539,7 @@ public class RunViews {
         if (id == null) {
             return null;
         }
-        BankFileRow file = releases.file(companyId, id);
+        WrittenFile file = files.get(companyId, id);
         return file(
                 id,
                 true,
@@ -541,6 +549,7 @@ public class RunViews {
                 file.sha256(),
                 List.of(),
                 List.of(),
+                files.of(file.id()),
                 currency);
     }
 
@@ -553,6 +562,7 @@ public class RunViews {
             String sha256,
             List<String> changed,
             List<String> problems,
+            List<WrittenFiles.Happened> history,
             CurrencyUnit currency) {
         return new RunFile(
                 id,
@@ -568,7 +578,8 @@ public class RunViews {
                 MinorUnits.toDecimal(report.credits(), currency),
                 sha256,
                 changed,
-                problems);
+                problems,
+                history);
     }
 
     private @Nullable LocalDate creditedOn(CollectionRun run) {

@@ -1,6 +1,7 @@
 package tidemark.app.mandate;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
@@ -34,11 +35,13 @@ import tidemark.core.mandate.MandateState;
 @RequestMapping("/api/v1/companies/{companyId}")
 public class MandateController {
     private final Mandates mandates;
+    private final MandateChanges changes;
     private final MandateViews views;
     private final MandatePaper paper;
 
-    MandateController(Mandates mandates, MandateViews views, MandatePaper paper) {
+    MandateController(Mandates mandates, MandateChanges changes, MandateViews views, MandatePaper paper) {
         this.mandates = mandates;
+        this.changes = changes;
         this.views = views;
         this.paper = paper;
     }
@@ -133,6 +136,28 @@ public class MandateController {
             Actor actor) {
         mandates.move(companyId, mandateId, body.move(), body.reason(), actor.name());
         return views.one(companyId, mandateId);
+    }
+
+    /** Follows what its bank says of the account. */
+    @PostMapping("/mandate-changes/{changeId}/applying")
+    @Requires(Right.PREPARE)
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void apply(@PathVariable long companyId, @PathVariable long changeId, Actor actor) {
+        changes.apply(companyId, changeId, actor.name());
+    }
+
+    record ChangeLeft(@NotBlank @Size(max = 200) String reason) {}
+
+    /** Leaves the mandate as it is, with the reason. */
+    @PostMapping("/mandate-changes/{changeId}/leaving")
+    @Requires(Right.PREPARE)
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void leave(
+            @PathVariable long companyId,
+            @PathVariable long changeId,
+            @RequestBody @Valid ChangeLeft body,
+            Actor actor) {
+        changes.leave(companyId, changeId, body.reason(), actor.name());
     }
 
     /** @param count of mandates that the file has */

@@ -88,6 +88,11 @@ public class MandateRow extends MasterRow {
         note = card.note();
     }
 
+    void follow(DebtorAccount.Ach right, String rightHolder) {
+        account(right);
+        holder = rightHolder;
+    }
+
     private void account(DebtorAccount account) {
         switch (account) {
             case DebtorAccount.Ach a -> {

@@ -24,14 +24,21 @@ import tidemark.core.money.MinorUnits;
 public class MandateViews {
     private final MandateRepository mandates;
     private final Mandates books;
+    private final MandateChanges changes;
     private final Parties parties;
     private final BankAccounts bankAccounts;
     private final JdbcTemplate jdbc;
 
     MandateViews(
-            MandateRepository mandates, Mandates books, Parties parties, BankAccounts bankAccounts, JdbcTemplate jdbc) {
+            MandateRepository mandates,
+            Mandates books,
+            MandateChanges changes,
+            Parties parties,
+            BankAccounts bankAccounts,
+            JdbcTemplate jdbc) {
         this.mandates = mandates;
         this.books = books;
+        this.changes = changes;
         this.parties = parties;
         this.bankAccounts = bankAccounts;
         this.jdbc = jdbc;
@@ -73,7 +80,8 @@ public class MandateViews {
             List<FormerAccount> former,
             int collections,
             String collected,
-            List<MandateState.Move> moves) {}
+            List<MandateState.Move> moves,
+            List<MandateChanges.ToldChange> changes) {}
 
     /** As it is typed. */
     public record MandateForm(int version, String routing, String accountNumber, boolean savings, String bic) {}
@@ -150,7 +158,8 @@ public class MandateViews {
                         MinorUnits.toDecimal(r.getLong(2), currency),
                         List.of(MandateState.Move.values()).stream()
                                 .filter(view.state()::allows)
-                                .toList()),
+                                .toList(),
+                        changes.of(companyId, id)),
                 id));
     }
 

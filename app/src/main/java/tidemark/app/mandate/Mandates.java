@@ -242,6 +242,28 @@ public class Mandates {
         return row;
     }
 
+    /** Follows what its bank says of the account; the former one is kept. The journal is locked. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    void follow(long companyId, long id, DebtorAccount.Ach account, String holder, String code, String who) {
+        MandateRow row = get(companyId, id);
+        Mandate before = row.mandate();
+        if (!before.account().equals(account)) {
+            former(row, before, who);
+        }
+        row.follow(account, holder);
+        mandates.saveAndFlush(row);
+        record(
+                row,
+                who,
+                "mandate.changed",
+                say(
+                        "mandate.changed.byBank",
+                        row.reference(),
+                        code,
+                        before.account().masked(),
+                        account.masked()));
+    }
+
     private void former(MandateRow row, Mandate before, String who) {
         boolean sepa = before.account() instanceof DebtorAccount.Sepa;
         DebtorAccount.Ach ach = before.account() instanceof DebtorAccount.Ach a ? a : null;

@@ -15,8 +15,10 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.approval.Approvals;
+import tidemark.app.bankanswer.BankAnswerViews;
 import tidemark.app.card.CardDue;
 import tidemark.app.clearing.ClearingWatch;
+import tidemark.app.collection.CollectionWork;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -49,6 +51,8 @@ class TodayViews {
     private final Approvals approvals;
     private final DepositWork deposits;
     private final CardDue cards;
+    private final CollectionWork collections;
+    private final BankAnswerViews answers;
     private final OutstandingChecks checks;
     private final UnclaimedViews unclaimed;
     private final ClearingWatch clearing;
@@ -67,6 +71,8 @@ class TodayViews {
             Approvals approvals,
             DepositWork deposits,
             CardDue cards,
+            CollectionWork collections,
+            BankAnswerViews answers,
             OutstandingChecks checks,
             UnclaimedViews unclaimed,
             ClearingWatch clearing,
@@ -83,6 +89,8 @@ class TodayViews {
         this.approvals = approvals;
         this.deposits = deposits;
         this.cards = cards;
+        this.collections = collections;
+        this.answers = answers;
         this.checks = checks;
         this.unclaimed = unclaimed;
         this.clearing = clearing;
@@ -152,7 +160,10 @@ class TodayViews {
         CARD_TAKINGS,
         STALE_CHECKS,
         UNCLAIMED_MONEY,
-        IN_TRANSIT
+        IN_TRANSIT,
+        COLLECTION_RUNS,
+        BANK_ANSWERS,
+        MANDATES
     }
 
     /** @param inTransit the accounts that money passes through, those with something in them */
@@ -200,6 +211,7 @@ class TodayViews {
         }
         atTheDesk(companyId, today, tasks);
         notCashed(companyId, today, tasks);
+        collected(companyId, today, tasks);
         List<ClearingWatch.WatchedAccount> inTransit = clearing.all(companyId, today).stream()
                 .filter(a -> a.items() > 0)
                 .toList();
@@ -250,6 +262,40 @@ class TodayViews {
                 say("today.seeWhatIsInTransit"),
                 Place.IN_TRANSIT,
                 YearMonth.from(today));
+    }
+
+    private void collected(long companyId, LocalDate today, List<Task> tasks) {
+        CollectionWork.Waiting work = collections.waiting(companyId);
+        for (CollectionWork.Unbooked run : work.unbooked()) {
+            tasks.add(new Task(
+                    run.runId(),
+                    say("collection.title", run.number()),
+                    say("today.runIsNotBooked", Words.day(run.collectOn())),
+                    say("today.openTheRun"),
+                    Place.COLLECTION_RUNS,
+                    YearMonth.from(run.collectOn())));
+        }
+        long waiting = answers.waiting(companyId);
+        if (waiting > 0) {
+            tasks.add(new Task(
+                    0,
+                    say("today.bankAnswers"),
+                    waiting == 1 ? say("today.anAnswerWaits") : say("today.answersWait", waiting),
+                    waiting == 1 ? say("today.lookAtIt") : say("today.lookAtThem"),
+                    Place.BANK_ANSWERS,
+                    YearMonth.from(today)));
+        }
+        if (work.changes() > 0) {
+            tasks.add(new Task(
+                    0,
+                    say("today.mandates"),
+                    work.changes() == 1
+                            ? say("today.aMandateIsToFollow")
+                            : say("today.mandatesAreToFollow", work.changes()),
+                    say("today.openTheMandates"),
+                    Place.MANDATES,
+                    YearMonth.from(today)));
+        }
     }
 
     private void notCashed(long companyId, LocalDate today, List<Task> tasks) {

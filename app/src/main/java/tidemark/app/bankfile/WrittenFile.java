@@ -1,4 +1,4 @@
-package tidemark.app.collection;
+package tidemark.app.bankfile;
 
 import jakarta.persistence.Entity;
 import jakarta.persistence.Lob;
@@ -9,7 +9,7 @@ import tidemark.app.company.MasterRow;
 /** A file for the bank, as it was written; never changed. */
 @Entity
 @Table(name = "bank_file")
-class BankFileRow extends MasterRow {
+public class WrittenFile extends MasterRow {
     private long bankAccountId;
     private long number;
     private String messageId;
@@ -23,7 +23,7 @@ class BankFileRow extends MasterRow {
     private String writtenBy;
     private Instant writtenAt;
 
-    protected BankFileRow() {}
+    protected WrittenFile() {}
 
     /** @param number of the account's files; {@code messageId} what the bank knows it by */
     record Facts(
@@ -37,7 +37,7 @@ class BankFileRow extends MasterRow {
             String writtenBy,
             Instant writtenAt) {}
 
-    BankFileRow(Facts facts, byte[] content) {
+    WrittenFile(Facts facts, byte[] content) {
         super(facts.companyId());
         this.bankAccountId = facts.bankAccountId();
         this.number = facts.number();
@@ -50,39 +50,39 @@ class BankFileRow extends MasterRow {
         this.writtenAt = facts.writtenAt();
     }
 
-    long bankAccountId() {
+    public long bankAccountId() {
         return bankAccountId;
     }
 
-    long number() {
+    public long number() {
         return number;
     }
 
-    String messageId() {
+    public String messageId() {
         return messageId;
     }
 
-    String name() {
+    public String name() {
         return name;
     }
 
-    String format() {
+    public String format() {
         return format;
     }
 
-    byte[] content() {
+    public byte[] content() {
         return content.clone();
     }
 
-    String sha256() {
+    public String sha256() {
         return sha256;
     }
 
-    String writtenBy() {
+    public String writtenBy() {
         return writtenBy;
     }
 
-    Instant writtenAt() {
+    public Instant writtenAt() {
         return writtenAt;
     }
 }

@@ -1,5 +1,0 @@
-package tidemark.app.collection;
-
-import tidemark.app.company.MasterRows;
-
-interface BankFileRepository extends MasterRows<BankFileRow> {}
