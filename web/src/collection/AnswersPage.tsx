@@ -160,7 +160,9 @@ function Waiting({ answers, count }: { answers: BankAnswer[]; count: number }) {
               </td>
               <td>
                 <Reason answer={a} />
-                {a.lead !== 'BOOK' && <div className="waiting">{LEADS[a.lead]}</div>}
+                {a.lead !== 'BOOK' && !(a.lead === 'UNKNOWN' && a.note) && (
+                  <div className="waiting">{LEADS[a.lead]}</div>
+                )}
               </td>
               <td className="num">{a.what === 'CHANGED' ? '' : grouped(a.amount)}</td>
               <td>
@@ -208,7 +210,7 @@ function Waiting({ answers, count }: { answers: BankAnswer[]; count: number }) {
           </div>
           <BookedPreview booked={ready ? preview.data : undefined} error={preview.error} />
           <Problems error={book.error} title={say('collection.nothingWasBooked')} />
-          <div className="actions">
+          <div className="actions mt-2">
             <Button type="submit" disabled={!ready || book.isPending}>
               {say('collection.bookReturns', { count: chosen.length })}
             </Button>
@@ -366,7 +368,7 @@ function FileAnswers({ id }: { id: number }) {
                 ) : a.what === 'CHANGED' && a.mandateId ? (
                   <Link to={`/mandates/${a.mandateId}`}>{say('collection.theMandate')}</Link>
                 ) : (
-                  LEADS[a.lead]
+                  !(a.lead === 'UNKNOWN' && a.note) && LEADS[a.lead]
                 )}
               </td>
             </tr>

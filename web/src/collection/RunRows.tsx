@@ -34,7 +34,7 @@ export function RunRows({
   onDoing: (doing: 'change' | 'skip' | undefined) => void;
   onDecide: (d: Deciding) => void;
 }) {
-  const { company } = useCurrentCompany();
+  const { company, canPrepare } = useCurrentCompany();
   const [most, setMost] = useState(AT_FIRST);
   const seen = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
@@ -64,7 +64,11 @@ export function RunRows({
             onClick={() => r.partyId !== here && onHere(r)}
           >
             <td className={r.standing === 'COLLECT' ? 'fw-bold' : 'quiet fw-bold'}>
-              {r.cameBack ? say('collection.cameBack') : STANDINGS[r.standing]}
+              {r.cameBack
+                ? say('collection.cameBack')
+                : r.collectionId && run.state === 'BOOKED'
+                  ? say('collection.collected')
+                  : STANDINGS[r.standing]}
             </td>
             <td>
               <span className={r.partyId === here && open ? 'fw-bold' : ''}>{r.party}</span>
@@ -76,6 +80,11 @@ export function RunRows({
                       <ItemWords item={i} changed={r.changed} />
                     </span>
                   ))}
+                {run.state === 'BOOKED' && r.collectionId && !r.cameBack && canPrepare && (
+                  <Link className="quiet" to={`/returned-items/new?collection=${r.collectionId}`}>
+                    {say('collection.itCameBack')}
+                  </Link>
+                )}
               </div>
               {r.presentedAgain > 0 && (
                 <div className="small waiting">

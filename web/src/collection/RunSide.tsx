@@ -1,18 +1,73 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { Undoing } from '../ledger/Undoing';
 import { useCurrentCompany } from '../session/session';
-import { saved } from '../shared/api';
+import { api, data, saved } from '../shared/api';
 import { dateTime, fullDate, shortDate } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { say } from '../words';
 import type { RunView } from './api';
+import { collectionKeys } from './keys';
 import type { RunWork } from './useRun';
 import { HAPPENED } from './words';
+
+interface Together {
+  runId: number;
+  version: number;
+}
+
+/** Other open runs of the same bank account, which may go into the same file. */
+function TogetherWith({
+  run,
+  chosen,
+  onChoose,
+}: {
+  run: RunView;
+  chosen: Together[];
+  onChoose: (runs: Together[]) => void;
+}) {
+  const { company } = useCurrentCompany();
+  const runs = useQuery({
+    queryKey: collectionKeys.runs(company.id),
+    queryFn: () =>
+      data(
+        api.GET('/api/v1/companies/{companyId}/collection-runs', {
+          params: { path: { companyId: company.id } },
+        }),
+      ),
+  });
+  const others = (runs.data ?? []).filter(
+    (r) => r.state === 'OPEN' && r.bankAccountId === run.bankAccountId && r.id !== run.id && r.customers > 0,
+  );
+  return others.length === 0 ? null : (
+    <fieldset className="mb-2">
+      <legend className="form-label">{say('collection.inTheSameFile')}</legend>
+      {others.map((r) => (
+        <Form.Check
+          key={r.id}
+          id={`together-${r.id}`}
+          checked={chosen.some((c) => c.runId === r.id)}
+          label={say('collection.runOnDay', {
+            number: r.number,
+            day: fullDate(r.collectOn),
+            amount: grouped(r.amount),
+          })}
+          onChange={(e) =>
+            onChoose(
+              e.target.checked
+                ? [...chosen, { runId: r.id, version: r.version }]
+                : chosen.filter((c) => c.runId !== r.id),
+            )
+          }
+        />
+      ))}
+    </fieldset>
+  );
+}
 
 /** What a run comes to, how it is booked, and its file for the bank. */
 export function RunSide({ run, work }: { run: RunView; work: RunWork }) {
@@ -20,6 +75,7 @@ export function RunSide({ run, work }: { run: RunView; work: RunWork }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const [doing, setDoing] = useState<'reverse' | 'give-up'>();
+  const [together, setTogether] = useState<Together[]>([]);
   const open = run.state === 'OPEN';
   const may = open && canPrepare;
   const print = useMutation({
@@ -129,10 +185,11 @@ export function RunSide({ run, work }: { run: RunView; work: RunWork }) {
       <Problems error={work.release.error ?? work.step.error} title={say('collection.nothingWasReleased')} />
       {may && (
         <>
+          {ready && <TogetherWith run={run} chosen={together} onChoose={setTogether} />}
           <div className="actions">
             <Button
               disabled={!ready || work.release.isPending}
-              onClick={() => work.release.mutate(run.version)}
+              onClick={() => work.release.mutate([{ runId: run.id, version: run.version }, ...together])}
             >
               {run.collectOn > session.businessDate
                 ? say('collection.writeTheFile')

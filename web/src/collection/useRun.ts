@@ -72,10 +72,8 @@ export function useRun(id: number) {
     onSettled: again,
   });
   const release = useMutation({
-    mutationFn: (version: number) =>
-      send('POST', `/api/v1/companies/${company.id}/collection-runs/release`, {
-        runs: [{ runId: id, version }],
-      }),
+    mutationFn: (runs: { runId: number; version: number }[]) =>
+      send('POST', `/api/v1/companies/${company.id}/collection-runs/release`, { runs }),
     onSettled: again,
   });
   const step = useMutation({

@@ -44,9 +44,9 @@ export const EFFECTS: Record<NonNullable<BankAnswer['effect']>, string> = {
 };
 
 export const HAPPENED: Record<NonNullable<RunView['file']>['history'][number]['what'], string> = {
-  DOWNLOADED: say('collection.happenedDOWNLOADED'),
-  LAID_OUT: say('collection.happenedLAID_OUT'),
-  SENT: say('collection.happenedSENT'),
-  TAKEN: say('collection.happenedTAKEN'),
-  REFUSED: say('collection.happenedREFUSED'),
+  DOWNLOADED: say('collection.happenedDownloaded'),
+  LAID_OUT: say('collection.happenedLaidOut'),
+  SENT: say('collection.happenedSent'),
+  TAKEN: say('collection.happenedTaken'),
+  REFUSED: say('collection.happenedRefused'),
 };

@@ -209,15 +209,17 @@ function Came({
             />
           </div>
         )}
-        <TextField
-          className="col-md-4"
-          money
-          label={say('returned.bankFee')}
-          max={40}
-          value={form.bankFee}
-          hint={say('returned.whatTheBankTook')}
-          onChange={(bankFee) => set({ bankFee })}
-        />
+        {!form.netted && (
+          <TextField
+            className="col-md-4"
+            money
+            label={say('returned.bankFee')}
+            max={40}
+            value={form.bankFee}
+            hint={say('returned.whatTheBankTook')}
+            onChange={(bankFee) => set({ bankFee })}
+          />
+        )}
         <TextField
           className="col-md-4"
           money
@@ -232,6 +234,15 @@ function Came({
           onChange={(ourFee) => set({ ourFee })}
         />
       </div>
+      {!form.lineId && picked.length > 0 && picked.every((o) => o.collectionId) && (
+        <Form.Check
+          id="kept-back"
+          className="mb-3"
+          checked={form.netted ?? false}
+          onChange={(e) => set({ netted: e.target.checked, ...(e.target.checked && { bankFee: '' }) })}
+          label={say('returned.keptBackFromTheCredit')}
+        />
+      )}
       {beside && (
         <Form.Check
           id="fee-beside"

@@ -171,6 +171,7 @@ class ViewsTest {
         views.put("outstanding checks", "/outstanding-checks");
         views.put("unclaimed money", "/unclaimed-money");
         views.put("collections", "/collections");
+        views.put("answers of the bank", "/collections/answers");
         views.put("collection run", link(page, server, "/collections", "tbody a[href^='/collections/']"));
         views.put("mandates", "/mandates");
         views.put("mandate", link(page, server, "/mandates", "tbody a[href^='/mandates/']"));

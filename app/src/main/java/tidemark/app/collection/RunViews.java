@@ -115,12 +115,14 @@ public class RunViews {
 
     /**
      * @param amount what is or would be collected
+     * @param collectionId of what went out; absent while the run is open
      * @param presentedAgain how often the same amount is presented again with it; 0 where it did not come back before
      * @param reason why they are skipped, or are asked first
      * @param problems what keeps it from being collected
      */
     public record RunRow(
             long partyId,
+            @Nullable Long collectionId,
             String party,
             RunCandidates.Standing standing,
             List<RunItem> items,
@@ -200,6 +202,7 @@ public class RunViews {
     /** As it stands in the register of runs. */
     public record RunSummary(
             long id,
+            int version,
             String number,
             long bankAccountId,
             String account,
@@ -223,7 +226,7 @@ public class RunViews {
                 select r.id, r.number, r.bank_account_id, a.name, r.due_up_to, r.collect_on, r.state, f.id, f.name,
                   (select max(e.entry_date) from journal_entry e where e.id = r.clearing_entry_id or e.id in
                     (select c.clearing_entry_id from collection c where c.run_id = r.id)),
-                  coalesce(s.customers, 0), coalesce(s.units, 0), coalesce(s.returns, 0), coalesce(s.back, 0), r.made_by
+                  coalesce(s.customers, 0), coalesce(s.units, 0), coalesce(s.returns, 0), coalesce(s.back, 0), r.made_by, r.version
                 from collection_run r join bank_account a on a.id = r.bank_account_id
                 left join bank_file f on f.id = r.bank_file_id
                 left join (select run_id, count(*) as customers, sum(minor_units) as units,
@@ -233,6 +236,7 @@ public class RunViews {
                 where r.company_id = ? order by r.id desc""",
                 (row, i) -> new RunSummary(
                         row.getLong(1),
+                        row.getInt(16),
                         row.getString(2),
                         row.getLong(3),
                         row.getString(4),
@@ -367,6 +371,7 @@ public class RunViews {
                 : c.standing() == RunCandidates.Standing.ASK_FIRST && mandate != null ? mandate.stateReason() : "";
         return new RunRow(
                 c.party().id(),
+                open || row == null || !row.collects() ? null : row.id(),
                 c.party().name(),
                 c.standing(),
                 items(c, frame, currency),
