@@ -14,6 +14,7 @@ import { keys } from '../shared/keys';
 import { grouped, report } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { ROLES, upper, useParty, type Control } from '../shared/useBooks';
+import { BankDetailsOf } from './BankDetailsOf';
 import { ItemPicker, type Part } from './ItemPicker';
 import { AgingCells } from './PartiesPage';
 import { PartyCardFields } from './PartyCardFields';
@@ -145,6 +146,7 @@ export default function PartyPage() {
         )}
       </div>
       {customer && <MandatesOf party={Number(id)} />}
+      {(control === 'PAYABLES' || control === 'EMPLOYEES') && <BankDetailsOf key={id} party={Number(id)} />}
       <Roles page={p} />
       {control === 'SISTER_COMPANIES' && <SisterBooks partyId={Number(id)} sister={p.sister} />}
       <div className="sheet">

@@ -1,5 +1,7 @@
 import type { Schemas } from '../shared/api';
 
+export type BankDetails = Schemas['BankDetailsView'];
+export type NewBankDetails = Schemas['NewBankDetails'];
 export type AgingView = Schemas['AgingView'];
 export type BookedView = Schemas['BookedView'];
 export type DraftView = Schemas['DraftView'];

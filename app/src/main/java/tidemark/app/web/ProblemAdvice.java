@@ -45,6 +45,7 @@ class ProblemAdvice {
             "review.closed",
             "match.gone",
             "answer.decided",
+            "bankdetails.waits",
             "answer.twice",
             "mandate.changeDecided",
             "month.state",
