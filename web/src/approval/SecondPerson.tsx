@@ -98,7 +98,12 @@ export function SecondPerson({ asked }: { asked: ApprovalView }) {
         </Form>
       )}
       <Problems error={approve.error ?? decline.error ?? again.error} title={say('approval.notDone')} />
-      {mayApprove && <BookedPreview booked={preview.data} error={preview.error} />}
+      {mayApprove &&
+        (preview.data && preview.data.count === 0 && preview.data.leaves.length === 0 ? (
+          <p className="quiet mb-0">{say('approval.nothingIsBookedByIt')}</p>
+        ) : (
+          <BookedPreview booked={preview.data} error={preview.error} />
+        ))}
     </section>
   );
 }
