@@ -107,11 +107,13 @@ class CollectionsTest {
         String hash = "00" + routing.substring(0, 8);
         String trace = "091000010000001";
         List<String> records = new ArrayList<>(List.of(
-                "101 021000021 0910000192607020700A094101" + padded("QUILLHAVEN", 23) + padded("FIRST INLAND", 23) + padded("", 8),
+                "101 021000021 0910000192607020700A094101" + padded("QUILLHAVEN", 23) + padded("FIRST INLAND", 23)
+                        + padded("", 8),
                 "5225" + padded("QUILLHAVEN", 36) + padded("1234567890", 10) + "COR" + padded("CHANGE", 10)
                         + padded("", 15) + "1091000010000001",
                 "626" + entry.substring(3, 29) + "0000000000" + entry.substring(39, 76) + "  1" + trace,
-                "798C01" + entry.substring(79, 94) + padded("", 6) + routing.substring(0, 8) + padded(account, 44) + trace,
+                "798C01" + entry.substring(79, 94) + padded("", 6) + routing.substring(0, 8) + padded(account, 44)
+                        + trace,
                 "8225000002" + hash + "0".repeat(24) + padded("1234567890", 35) + "091000010000001",
                 "9000001000001" + "00000002" + hash + "0".repeat(24) + padded("", 39)));
         while (records.size() < 10) {
