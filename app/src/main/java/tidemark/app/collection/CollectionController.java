@@ -37,14 +37,21 @@ public class CollectionController {
     private final CollectionRuns runs;
     private final RunReleases releases;
     private final RunViews views;
+    private final RunRegister register;
     private final NoticePaper notices;
     private final LedgerViews ledgerViews;
 
     CollectionController(
-            CollectionRuns runs, RunReleases releases, RunViews views, NoticePaper notices, LedgerViews ledgerViews) {
+            CollectionRuns runs,
+            RunReleases releases,
+            RunViews views,
+            RunRegister register,
+            NoticePaper notices,
+            LedgerViews ledgerViews) {
         this.runs = runs;
         this.releases = releases;
         this.views = views;
+        this.register = register;
         this.notices = notices;
         this.ledgerViews = ledgerViews;
     }
@@ -52,8 +59,8 @@ public class CollectionController {
     /** All runs, the latest first. */
     @GetMapping("/collection-runs")
     @Requires(Right.VIEW)
-    List<RunViews.RunSummary> list(@PathVariable long companyId) {
-        return views.list(companyId);
+    List<RunRegister.RunSummary> list(@PathVariable long companyId) {
+        return register.list(companyId);
     }
 
     /** The same as a table. */
@@ -77,7 +84,7 @@ public class CollectionController {
                                 "came_back",
                                 "made_by"),
                         List.of(6, 10),
-                        views.list(companyId).stream()
+                        register.list(companyId).stream()
                                 .map(r -> List.of(
                                         r.number(),
                                         r.account(),
@@ -268,13 +275,11 @@ public class CollectionController {
         return ledgerViews.shown(companyId, releases.reverse(companyId, runId, body.date(), actor.name()), preview);
     }
 
-    /** What begins a run: the account it was made for last, and the first day the bank takes. */
-    public record RunStart(long bankAccountId, LocalDate dueUpTo, LocalDate collectOn) {}
-
     /** By bank account; those alone that have terms of their files. */
     @GetMapping("/collection-runs/starts")
     @Requires(Right.VIEW)
-    List<RunStart> starts(@PathVariable long companyId, @RequestParam(required = false) @Nullable LocalDate due) {
-        return views.starts(companyId, due);
+    List<RunRegister.RunStart> starts(
+            @PathVariable long companyId, @RequestParam(required = false) @Nullable LocalDate due) {
+        return register.starts(companyId, due);
     }
 }

@@ -19,19 +19,13 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tidemark.app.bankfile.WrittenFile;
-import tidemark.app.bankfile.WrittenFiles;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
-import tidemark.app.company.Companies;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.mandate.MandateRow;
 import tidemark.app.party.DueItems;
-import tidemark.core.bankfile.BankFileReport;
-import tidemark.core.bankfile.BankFiles;
 import tidemark.core.collection.CollectionDue;
-import tidemark.core.collection.CollectionFile;
 import tidemark.core.collection.RunDays;
 import tidemark.core.collection.RunState;
 import tidemark.core.ledger.JournalEntry;
@@ -50,35 +44,29 @@ public class RunViews {
     private static final int NAMES = 4;
 
     private final CollectionRuns books;
-    private final CollectionTerms terms;
     private final RunCandidates candidates;
     private final RunReleases releases;
     private final RunBookings bookings;
-    private final WrittenFiles files;
+    private final RunFileViews files;
     private final BankAccounts bankAccounts;
-    private final Companies companies;
     private final Ledger ledger;
     private final JdbcTemplate jdbc;
 
     RunViews(
             CollectionRuns books,
-            CollectionTerms terms,
             RunCandidates candidates,
             RunReleases releases,
             RunBookings bookings,
-            WrittenFiles files,
+            RunFileViews files,
             BankAccounts bankAccounts,
-            Companies companies,
             Ledger ledger,
             JdbcTemplate jdbc) {
         this.books = books;
-        this.terms = terms;
         this.candidates = candidates;
         this.releases = releases;
         this.bookings = bookings;
         this.files = files;
         this.bankAccounts = bankAccounts;
-        this.companies = companies;
         this.ledger = ledger;
         this.jdbc = jdbc;
     }
@@ -151,23 +139,6 @@ public class RunViews {
     /** @param account code and name; {@code party} empty where it is of all */
     public record RunLine(String account, String party, String debit, String credit) {}
 
-    /** @param written whether it is, or would be; {@code hash} of ACH alone */
-    public record RunFile(
-            @Nullable Long id,
-            boolean written,
-            String name,
-            String format,
-            List<RunBatch> batches,
-            String hash,
-            String debits,
-            String credits,
-            String sha256,
-            List<String> changed,
-            List<String> problems,
-            List<WrittenFiles.Happened> history) {}
-
-    public record RunBatch(String kind, String date, int entries, String debits) {}
-
     public record CollectionRunView(
             long id,
             int version,
@@ -188,7 +159,7 @@ public class RunViews {
             int noticesDue,
             List<RunLine> lines,
             int moreLines,
-            @Nullable RunFile file,
+            RunFileViews.@Nullable RunFile file,
             @Nullable Long reversalFileId,
             @Nullable Long journalEntryId,
             @Nullable LocalDate creditedOn,
@@ -198,61 +169,6 @@ public class RunViews {
             String releasedBy,
             @Nullable Instant releasedAt,
             List<String> dayProblems) {}
-
-    /** As it stands in the register of runs. */
-    public record RunSummary(
-            long id,
-            int version,
-            String number,
-            long bankAccountId,
-            String account,
-            LocalDate dueUpTo,
-            LocalDate collectOn,
-            RunState state,
-            int customers,
-            String amount,
-            @Nullable Long fileId,
-            String file,
-            @Nullable LocalDate creditedOn,
-            int returns,
-            String cameBack,
-            String madeBy) {}
-
-    @Transactional(readOnly = true)
-    public List<RunSummary> list(long companyId) {
-        CurrencyUnit currency = bankAccounts.companyCurrency(companyId);
-        return jdbc.query(
-                """
-                select r.id, r.number, r.bank_account_id, a.name, r.due_up_to, r.collect_on, r.state, f.id, f.name,
-                  (select max(e.entry_date) from journal_entry e where e.id = r.clearing_entry_id or e.id in
-                    (select c.clearing_entry_id from collection c where c.run_id = r.id)),
-                  coalesce(s.customers, 0), coalesce(s.units, 0), coalesce(s.returns, 0), coalesce(s.back, 0), r.made_by, r.version
-                from collection_run r join bank_account a on a.id = r.bank_account_id
-                left join bank_file f on f.id = r.bank_file_id
-                left join (select run_id, count(*) as customers, sum(minor_units) as units,
-                    sum(case when came_back then 1 else 0 end) as returns,
-                    sum(case when came_back then minor_units else 0 end) as back
-                  from collection where decision = 'COLLECT' group by run_id) s on s.run_id = r.id
-                where r.company_id = ? order by r.id desc""",
-                (row, i) -> new RunSummary(
-                        row.getLong(1),
-                        row.getInt(16),
-                        row.getString(2),
-                        row.getLong(3),
-                        row.getString(4),
-                        row.getObject(5, LocalDate.class),
-                        row.getObject(6, LocalDate.class),
-                        RunState.valueOf(row.getString(7)),
-                        row.getInt(11),
-                        MinorUnits.toDecimal(row.getLong(12), currency),
-                        row.getObject(8, Long.class),
-                        Objects.requireNonNullElse(row.getString(9), ""),
-                        row.getObject(10, LocalDate.class),
-                        row.getInt(13),
-                        MinorUnits.toDecimal(row.getLong(14), currency),
-                        row.getString(15)),
-                companyId);
-    }
 
     @Transactional(readOnly = true)
     public CollectionRunView get(long companyId, long id) {
@@ -300,7 +216,7 @@ public class RunViews {
                         : 0,
                 lines.subList(0, Math.min(MOST_LINES, lines.size())),
                 Math.max(0, lines.size() - MOST_LINES),
-                open ? trial(run, all, currency) : written(companyId, run, currency),
+                open ? files.trial(run, all) : files.written(run),
                 run.reversalFileId(),
                 run.journalEntryId(),
                 creditedOn(run),
@@ -506,87 +422,6 @@ public class RunViews {
                 units < 0 ? MinorUnits.toDecimal(-units, currency) : "");
     }
 
-    private @Nullable RunFile trial(CollectionRun run, List<RunCandidates.Candidate> all, CurrencyUnit currency) {
-        try {
-            CollectionFile.Written written = releases.trial(run, all);
-            return written == null
-                    ? null
-                    : file(
-                            null,
-                            false,
-                            "",
-                            written.report(),
-                            CollectionFile.hash(written.content()),
-                            "",
-                            written.changed(),
-                            List.of(),
-                            List.of(),
-                            currency);
-        } catch (RuleViolation e) {
-            return new RunFile(
-                    null,
-                    false,
-                    "",
-                    "",
-                    List.of(),
-                    "",
-                    "",
-                    "",
-                    "",
-                    List.of(),
-                    e.problems().stream().map(Problem::message).limit(10).toList(),
-                    List.of());
-        }
-    }
-
-    private @Nullable RunFile written(long companyId, CollectionRun run, CurrencyUnit currency) {
-        Long id = run.bankFileId();
-        if (id == null) {
-            return null;
-        }
-        WrittenFile file = files.get(companyId, id);
-        return file(
-                id,
-                true,
-                file.name(),
-                BankFiles.check(file.content()),
-                CollectionFile.hash(file.content()),
-                file.sha256(),
-                List.of(),
-                List.of(),
-                files.of(file.id()),
-                currency);
-    }
-
-    private static RunFile file(
-            @Nullable Long id,
-            boolean written,
-            String name,
-            BankFileReport report,
-            String hash,
-            String sha256,
-            List<String> changed,
-            List<String> problems,
-            List<WrittenFiles.Happened> history,
-            CurrencyUnit currency) {
-        return new RunFile(
-                id,
-                written,
-                name,
-                report.format(),
-                report.batches().stream()
-                        .map(b -> new RunBatch(
-                                b.kind(), b.date(), b.entries(), MinorUnits.toDecimal(b.debits(), currency)))
-                        .toList(),
-                hash,
-                MinorUnits.toDecimal(report.debits(), currency),
-                MinorUnits.toDecimal(report.credits(), currency),
-                sha256,
-                changed,
-                problems,
-                history);
-    }
-
     private @Nullable LocalDate creditedOn(CollectionRun run) {
         return jdbc.query(
                         "select max(e.entry_date) from journal_entry e where e.id = ? or e.id in"
@@ -602,21 +437,6 @@ public class RunViews {
         Long kept = run.onTheWayAccountId();
         ChartAccount a = ledger.account(companyId, kept == null ? releases.onTheWay(account, frame.terms()) : kept);
         return a.code() + " " + a.name();
-    }
-
-    /** Where a run may begin, by bank account with terms of its files. @param due absent for today */
-    @Transactional(readOnly = true)
-    public List<CollectionController.RunStart> starts(long companyId, @Nullable LocalDate due) {
-        LocalDate today = companies.today(companyId);
-        List<CollectionController.RunStart> out = new ArrayList<>();
-        for (BankAccount account : bankAccounts.list(companyId)) {
-            terms.find(account.id())
-                    .ifPresent(f -> out.add(new CollectionController.RunStart(
-                            account.id(),
-                            due == null ? today : due,
-                            RunDays.first(today, f.leadDays(), terms.calendar(companyId, f.scheme())))));
-        }
-        return out;
     }
 
     /** The words of a row's standing in a file. */

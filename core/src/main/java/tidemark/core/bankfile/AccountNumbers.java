@@ -1,10 +1,14 @@
 package tidemark.core.bankfile;
 
+import static tidemark.core.words.Catalogue.say;
+
 import java.math.BigInteger;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.regex.Pattern;
 import org.apache.commons.validator.routines.IBANValidator;
 import org.apache.commons.validator.routines.checkdigit.ABANumberCheckDigit;
+import tidemark.core.problem.Problem;
 
 /** Whether numbers of banks and accounts can be right, by their form and check digits. */
 public final class AccountNumbers {
@@ -28,6 +32,30 @@ public final class AccountNumbers {
     /** An IBAN as it is kept: without spaces, of its country's length and form, modulo 97. Source: ISO 13616. */
     public static boolean isIban(String number) {
         return IBANValidator.getInstance().isValid(number);
+    }
+
+    /** What is wrong of a routing number; nothing where it can be right. @param where the field or place that has it */
+    public static Optional<Problem> routingProblem(String number, String where) {
+        return isRouting(number)
+                ? Optional.empty()
+                : Optional.of(new Problem(
+                        "routing.unfit", where, number, say("routing.unfit.expected"), say("routing.unfit.remedy")));
+    }
+
+    /** The same of an IBAN. */
+    public static Optional<Problem> ibanProblem(String number, String where) {
+        return isIban(number)
+                ? Optional.empty()
+                : Optional.of(
+                        new Problem("iban.unfit", where, number, say("iban.unfit.expected"), say("iban.unfit.remedy")));
+    }
+
+    /** The same of a BIC, which may be empty where the bank finds it by the IBAN. */
+    public static Optional<Problem> bicProblem(String code, String where) {
+        return code.isEmpty() || isBic(code)
+                ? Optional.empty()
+                : Optional.of(
+                        new Problem("bic.unfit", where, code, say("bic.unfit.expected"), say("bic.unfit.remedy")));
     }
 
     /** As it is kept: upper case without spaces. */

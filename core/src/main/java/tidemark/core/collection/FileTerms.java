@@ -44,14 +44,7 @@ public sealed interface FileTerms {
         @Override
         public List<Problem> problems() {
             List<Problem> out = new ArrayList<>();
-            if (!AccountNumbers.isRouting(routing)) {
-                out.add(new Problem(
-                        "routing.unfit",
-                        "routing",
-                        routing,
-                        say("routing.unfit.expected"),
-                        say("routing.unfit.remedy")));
-            }
+            AccountNumbers.routingProblem(routing, "routing").ifPresent(out::add);
             check(out, "origin", origin, 1, 10);
             check(out, "companyId", companyId, 10, 10);
             checkName(out, companyName, 16);
@@ -81,12 +74,8 @@ public sealed interface FileTerms {
         @Override
         public List<Problem> problems() {
             List<Problem> out = new ArrayList<>();
-            if (!AccountNumbers.isIban(iban)) {
-                out.add(new Problem("iban.unfit", "iban", iban, say("iban.unfit.expected"), say("iban.unfit.remedy")));
-            }
-            if (!bic.isEmpty() && !AccountNumbers.isBic(bic)) {
-                out.add(new Problem("bic.unfit", "bic", bic, say("bic.unfit.expected"), say("bic.unfit.remedy")));
-            }
+            AccountNumbers.ibanProblem(iban, "iban").ifPresent(out::add);
+            AccountNumbers.bicProblem(bic, "bic").ifPresent(out::add);
             if (!AccountNumbers.isCreditor(creditorId)) {
                 out.add(new Problem(
                         "creditor.unfit",

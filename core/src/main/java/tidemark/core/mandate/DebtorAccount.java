@@ -27,14 +27,7 @@ public sealed interface DebtorAccount {
         @Override
         public List<Problem> problems() {
             List<Problem> out = new ArrayList<>();
-            if (!AccountNumbers.isRouting(routing)) {
-                out.add(new Problem(
-                        "routing.unfit",
-                        "routing",
-                        routing,
-                        say("routing.unfit.expected"),
-                        say("routing.unfit.remedy")));
-            }
+            AccountNumbers.routingProblem(routing, "routing").ifPresent(out::add);
             if (number.isBlank() || number.length() > LONGEST || !number.chars().allMatch(c -> c > ' ' && c <= '~')) {
                 out.add(new Problem(
                         "account.unfit",
@@ -72,12 +65,8 @@ public sealed interface DebtorAccount {
         @Override
         public List<Problem> problems() {
             List<Problem> out = new ArrayList<>();
-            if (!AccountNumbers.isIban(iban)) {
-                out.add(new Problem("iban.unfit", "iban", iban, say("iban.unfit.expected"), say("iban.unfit.remedy")));
-            }
-            if (!bic.isEmpty() && !AccountNumbers.isBic(bic)) {
-                out.add(new Problem("bic.unfit", "bic", bic, say("bic.unfit.expected"), say("bic.unfit.remedy")));
-            }
+            AccountNumbers.ibanProblem(iban, "iban").ifPresent(out::add);
+            AccountNumbers.bicProblem(bic, "bic").ifPresent(out::add);
             return out;
         }
 
