@@ -91,6 +91,9 @@ export function ItemPicker({
                         discount: grouped(item.discount),
                         discountUntil: fullDate(item.discountUntil ?? ''),
                       })}
+                    {item.credit && item.annualRate && (
+                      <div>{say('party.perCentAYear', { rate: item.annualRate })}</div>
+                    )}
                   </div>
                 )}
               </td>

@@ -1,5 +1,6 @@
 package tidemark.app.party;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -85,6 +86,7 @@ public class PartyViews {
 
     /**
      * @param discount what may still be deducted today; absent for nothing
+     * @param annualRate what deducting it on its last day earns in a year, in per cent; absent where it earns nothing
      * @param promised by a receipt that is dated ahead, in words
      */
     public record ItemView(
@@ -100,6 +102,7 @@ public class PartyViews {
             String payNow,
             @Nullable String discount,
             @Nullable LocalDate discountUntil,
+            @Nullable String annualRate,
             @Nullable String promised,
             List<SettlementView> settlements) {}
 
@@ -311,6 +314,15 @@ public class PartyViews {
                     MinorUnits.toDecimal(full.paid(), currency),
                     full.discount() == 0 ? null : MinorUnits.toDecimal(full.discount(), currency),
                     item.discount().minorUnits() == 0 ? null : item.discount().until(),
+                    full.discount() == 0
+                            ? null
+                            : item.discount()
+                                    .annualRate(
+                                            Math.abs(row.openMinorUnits()),
+                                            item.discount().until(),
+                                            row.dueDate())
+                                    .map(BigDecimal::toPlainString)
+                                    .orElse(null),
                     promised.get(row.id()),
                     own));
         }

@@ -1,6 +1,10 @@
 package tidemark.core.party;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.Optional;
 import tidemark.core.ledger.PartyId;
 
 /**
@@ -39,6 +43,29 @@ public record OpenItem(
         /** What may be deducted on that day; zero when it is too late. */
         public long on(LocalDate day) {
             return day.isAfter(until) ? 0 : minorUnits;
+        }
+
+        /**
+         * What paying early earns in a year, in per cent with one decimal place: the discount as a share of what is paid,
+         * without compounding, for the days by which it is paid before it is due. To be held against what money costs. Empty
+         * where there is no discount, where all is deducted, or where it is not paid early by it. Source: the simple
+         * annual rate of trade credit, {@code d / (1 - d) * 365 / days}.
+         *
+         * @param owed what is open, minor units above zero
+         * @param paidOn the day on which it is paid, no later than the discount lasts
+         */
+        public Optional<BigDecimal> annualRate(long owed, LocalDate paidOn, LocalDate dueDate) {
+            long deducted = Math.min(on(paidOn), owed);
+            long days = ChronoUnit.DAYS.between(paidOn, dueDate);
+            if (deducted == 0 || deducted >= owed || days <= 0) {
+                return Optional.empty();
+            }
+            return Optional.of(BigDecimal.valueOf(deducted)
+                    .multiply(BigDecimal.valueOf(36_500))
+                    .divide(
+                            BigDecimal.valueOf(owed - deducted).multiply(BigDecimal.valueOf(days)),
+                            1,
+                            RoundingMode.HALF_UP));
         }
     }
 }

@@ -3,6 +3,7 @@ package tidemark.core.party;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -229,5 +230,20 @@ class PartyItemsTest {
                 DAY);
         assertEquals(new Aging(1, 110, 11_000, -5), aging);
         assertEquals(11_106, aging.total());
+    }
+
+    @Test
+    void payingEarly_earnsTheSimpleAnnualRateOfTradeCredit() {
+        // 2 % within 10 days, net 30: 2/98 * 365/20 = 37.2 %
+        OpenItem.Discount two = new OpenItem.Discount(DAY, 2_000);
+        assertEquals(Optional.of(new BigDecimal("37.2")), two.annualRate(100_000, DAY, DAY.plusDays(20)));
+        // paid ten days before the discount ends, the money is away for longer
+        assertEquals(Optional.of(new BigDecimal("24.8")), two.annualRate(100_000, DAY.minusDays(10), DAY.plusDays(20)));
+        // half of it was paid, the whole discount is left
+        assertEquals(Optional.of(new BigDecimal("76.0")), two.annualRate(50_000, DAY, DAY.plusDays(20)));
+        assertEquals(Optional.empty(), two.annualRate(100_000, DAY.plusDays(1), DAY.plusDays(20)), "too late");
+        assertEquals(Optional.empty(), two.annualRate(100_000, DAY, DAY), "not early");
+        assertEquals(Optional.empty(), two.annualRate(1_500, DAY, DAY.plusDays(20)), "nothing is left to pay");
+        assertEquals(Optional.empty(), OpenItem.Discount.NONE.annualRate(100_000, DAY, DAY.plusDays(20)));
     }
 }
