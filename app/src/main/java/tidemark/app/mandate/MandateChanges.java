@@ -114,11 +114,11 @@ public class MandateChanges {
                 changes.findByIdAndCompanyId(id, companyId).orElseThrow(() -> new NotFound(say("mandate.change.one")));
         if (change.state() != MandateChange.State.OPEN) {
             throw new RuleViolation(
-                    "mandate.changeDecided",
+                    "mandate.decided",
                     "",
-                    say("mandate.changeDecided.found"),
-                    say("mandate.changeDecided.expected"),
-                    say("mandate.changeDecided.remedy"));
+                    say("mandate.decided.found"),
+                    say("mandate.decided.expected"),
+                    say("mandate.decided.remedy"));
         }
         return change;
     }

@@ -47,7 +47,7 @@ class ProblemAdvice {
             "answer.decided",
             "bankdetails.waits",
             "answer.twice",
-            "mandate.changeDecided",
+            "mandate.decided",
             "month.state",
             "month.prepared",
             "mark.held",

@@ -198,7 +198,7 @@ class BankAnswersTest extends CollectingCompany {
         assertEquals("2026-07-10", change.path("applyBy").asString());
         String apply = "/mandate-changes/" + change.path("id").asLong() + "/applying";
         ok(c.post(apply, Map.of()));
-        assertEquals("mandate.changeDecided", c.post(apply, Map.of()).code());
+        assertEquals("mandate.decided", c.post(apply, Map.of()).code());
         assertEquals("READY", row(next, customers.get("Alder")).path("standing").asString());
         assertEquals("•••• 7788", mandate("Alder").path("account").asString());
         assertEquals(1, c.get("/mandates/" + mandate).path("former").size());
