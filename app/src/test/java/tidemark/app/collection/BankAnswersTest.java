@@ -1,6 +1,7 @@
 package tidemark.app.collection;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static tidemark.app.books.NewCompany.ok;
 
@@ -17,6 +18,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
 import tidemark.core.bankfile.AchFile;
@@ -249,7 +251,7 @@ class BankAnswersTest extends CollectingCompany {
     }
 
     @Test
-    void whatTheBankRefuses_isKeptBackFromTheCredit_onceItsRunIsBooked() {
+    void whatTheBankRefuses_isKeptBackFromTheCredit_onceItsRunIsBookedOnItsDay(RunningApp.App app) {
         released("2026-07-06");
         String message = "T" + bank + "-1";
         JsonNode taken = ok(take(bytes(report(message, "<GrpSts>PART</GrpSts>", refused(idOf("Dunlin"), "980.00")))));
@@ -257,6 +259,22 @@ class BankAnswersTest extends CollectingCompany {
         assertEquals("NOT_BOOKED_YET", one.path("lead").asString());
         assertEquals("run.back", c.post("/bank-answers/booking", booking(one)).code());
         assertEquals(1, waiting());
+
+        // its day comes
+        app.bean(DueRuns.class).book();
+        assertEquals("RELEASED", run(run).path("state").asString());
+        app.bean(JdbcTemplate.class)
+                .update("update collection_run set collect_on = date '2026-07-02' where id = ?", run);
+        assertTrue(todayTells("COLLECTION_RUNS"));
+        app.bean(DueRuns.class).book();
+        assertFalse(todayTells("COLLECTION_RUNS"));
+        JsonNode entry =
+                c.get("/ledger/entries/" + run(run).path("journalEntryId").asLong());
+        assertTrue(entry.toString().contains("Iris Calloway, on its day"), entry.toString());
+        one = c.get("/bank-answers").path("waiting").get(0);
+        assertEquals("BOOK", one.path("lead").asString());
+        c.previewedThenPosted("/bank-answers/booking", booking(one));
+        assertEquals("3631.84", c.balance("1275"), "the bank credits the rest");
 
         // a whole file is taken, or refused, and says so of itself
         ok(take(bytes(report(message, "<GrpSts>ACCP</GrpSts>", ""))));
