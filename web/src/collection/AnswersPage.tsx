@@ -64,11 +64,7 @@ export default function AnswersPage() {
         <Problems error={take.error} title={say('collection.noAnswerWasTaken')} />
         <Problems error={all.error} />
         {all.data && all.data.waiting.length > 0 && (
-          <Waiting
-            key={all.data.waiting.map((a) => a.id).join()}
-            answers={all.data.waiting}
-            count={all.data.count}
-          />
+          <Waiting answers={all.data.waiting} count={all.data.count} />
         )}
         {all.data?.files.length === 0 ? (
           <div className="sheet empty">

@@ -23,7 +23,6 @@ public final class AchReader {
             "ACK", "ADV", "ARC", "ATX", "BOC", "CCD", "CIE", "COR", "CTX", "DNE", "ENR", "IAT", "MTE", "POP", "POS",
             "PPD", "RCK", "SHR", "TEL", "TRC", "TRX", "WEB", "XCK");
     private static final Set<String> ONE_ADDENDA = Set.of("CCD", "CIE", "PPD", "WEB", "MTE", "POS", "SHR");
-    private static final String CHANGES = "COR";
     private static final int MOST_PROBLEMS = 1_000;
 
     /** @param file as far as it could be read */
@@ -341,9 +340,7 @@ public final class AchReader {
             return;
         }
         boolean credit = AchFile.Entry.isCredit(code);
-        // what tells of changes moves nothing, whichever class its batch has
-        if (!b.entryClass.equals(CHANGES)
-                && ((b.serviceClass == 220 && !credit) || (b.serviceClass == 225 && credit))) {
+        if ((b.serviceClass == 220 && !credit) || (b.serviceClass == 225 && credit)) {
             problem(
                     "ach.service-class",
                     Integer.toString(code),
@@ -356,7 +353,7 @@ public final class AchReader {
     private void checkAmount(Open b, int code, long amount) {
         int what = code % 10;
         boolean prenote = what == 3 || what == 8 || what == 4 || what == 9;
-        boolean told = b.entryClass.equals(CHANGES) || b.entryClass.equals("ACK") || b.entryClass.equals("ATX");
+        boolean told = b.entryClass.equals("COR") || b.entryClass.equals("ACK") || b.entryClass.equals("ATX");
         boolean returned = what == 1 || what == 6;
         if (prenote && amount != 0) {
             problem("ach.amount", amount(amount), say("ach.amount.none"));

@@ -27,10 +27,10 @@ class BankAnswersTest {
                     "626021000021900112234        0000007000C4712          LARKSPUR SAILING        1091000010000002",
                     "799R02021000020000002      09100001" + " ".repeat(44) + "091000010000002",
                     "820000000400042000040000000190500000000000001234567890" + " ".repeat(25) + "091000010000001",
-                    "5220QUILLHAVEN      " + " ".repeat(20) + "1234567890CORBERTH RENT      2607061890091000010000002",
+                    "5225QUILLHAVEN      " + " ".repeat(20) + "1234567890CORBERTH RENT      2607061890091000010000002",
                     "626021000021900112235        0000000000C4713          AVOCET YACHTING         1091000010000003",
                     "798C03021000020000003      09100001011000015   7766554433" + " ".repeat(22) + "091000010000003",
-                    "822000000200021000020000000000000000000000001234567890" + " ".repeat(25) + "091000010000002",
+                    "822500000200021000020000000000000000000000001234567890" + " ".repeat(25) + "091000010000002",
                     "9000002000002000000060006300006000000019050000000000000" + " ".repeat(39))
             + "\n"
             + ("9".repeat(94) + "\n").repeat(8);
@@ -201,12 +201,21 @@ class BankAnswersTest {
                 }
             }
             try {
-                BankAnswers.read(content);
+                for (BankAnswer a : BankAnswers.read(content).answers()) {
+                    assertTrue(a.amount() >= 0 && a.currency().length() == 3, a.toString());
+                }
                 read++;
             } catch (RuleViolation e) {
                 assertTrue(e.code().startsWith("answer."), e.code());
             }
         }
         assertTrue(read > 200, read + " were read in spite of it");
+        // what is changed in the bank's words alone is always read
+        int words = ACH.indexOf("INSUFFICIENT");
+        for (int round = 0; round < 500; round++) {
+            byte[] content = bytes(ACH);
+            content[words + dice.nextInt(44)] = (byte) (' ' + dice.nextInt(95));
+            assertEquals(3, BankAnswers.read(content).answers().size());
+        }
     }
 }
