@@ -142,7 +142,7 @@ describe('an open run', () => {
     const sent = page({
       [`POST ${BASE}/7/customers/2/collection`]: {
         status: 422,
-        body: problem('collect.more', 'More than is open.'),
+        body: problem('due.more', 'More than is open.'),
       },
     });
     await screen.findByRole('heading', { name: 'Collection run CR-7' });

@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.Map;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
+import tidemark.app.bankfile.BankFileTerms;
 import tidemark.app.collection.CollectionRuns;
-import tidemark.app.collection.CollectionTerms;
 import tidemark.app.collection.RunReleases;
 import tidemark.app.collection.RunViews;
 import tidemark.app.company.Companies;
@@ -131,20 +131,22 @@ final class CollectionBenchmark implements Benchmarks.Benchmark {
         // the run is of today where banks work, so that it is booked with its release
         LocalDate day = BankCalendar.of(BankCalendar.System.UNITED_STATES).onOrAfter(today);
         installation
-                .bean(CollectionTerms.class)
+                .bean(BankFileTerms.class)
                 .keep(
                         company,
                         account,
-                        new CollectionTerms.FileTermsForm(
-                                CollectionTerms.FileScheme.ACH,
+                        new BankFileTerms.FileTermsForm(
+                                BankFileTerms.FileScheme.ACH,
                                 "099177300",
                                 "BENCH BANK",
                                 "1830042177",
                                 "BENCH",
                                 "1830042177",
                                 "RENT",
+                                "PAYMENT",
                                 "",
                                 8,
+                                9,
                                 "",
                                 "",
                                 "",
@@ -152,6 +154,7 @@ final class CollectionBenchmark implements Benchmarks.Benchmark {
                                 false,
                                 0,
                                 0,
+                                1,
                                 false,
                                 "",
                                 1),

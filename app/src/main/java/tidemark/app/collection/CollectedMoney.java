@@ -14,6 +14,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
+import tidemark.app.bankfile.BankFileTerms;
 import tidemark.app.mandate.Mandates;
 import tidemark.core.calendar.BankCalendar;
 import tidemark.core.collection.RunState;
@@ -37,7 +38,7 @@ public class CollectedMoney {
 
     private final CollectionRuns books;
     private final CollectionRepository collections;
-    private final CollectionTerms terms;
+    private final BankFileTerms terms;
     private final RunCandidates candidates;
     private final RunBookings bookings;
     private final Mandates mandates;
@@ -46,7 +47,7 @@ public class CollectedMoney {
     CollectedMoney(
             CollectionRuns books,
             CollectionRepository collections,
-            CollectionTerms terms,
+            BankFileTerms terms,
             RunCandidates candidates,
             RunBookings bookings,
             Mandates mandates,

@@ -21,6 +21,7 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
+import tidemark.app.bankfile.BankFileTerms;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -28,11 +29,12 @@ import tidemark.app.company.Company;
 import tidemark.app.company.NumberCounters;
 import tidemark.app.mandate.MandateRow;
 import tidemark.app.party.Reservations;
-import tidemark.core.collection.CollectionDue;
 import tidemark.core.collection.RunDays;
 import tidemark.core.collection.RunState;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.party.OpenItemId;
+import tidemark.core.party.PartyDue;
+import tidemark.core.party.PartyMoney;
 import tidemark.core.problem.Fields;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
@@ -43,7 +45,7 @@ import tidemark.core.problem.Words;
 public class CollectionRuns {
     private final CollectionRunRepository runs;
     private final CollectionRepository collections;
-    private final CollectionTerms terms;
+    private final BankFileTerms terms;
     private final RunCandidates candidates;
     private final Reservations reservations;
     private final BankAccounts bankAccounts;
@@ -56,7 +58,7 @@ public class CollectionRuns {
     CollectionRuns(
             CollectionRunRepository runs,
             CollectionRepository collections,
-            CollectionTerms terms,
+            BankFileTerms terms,
             RunCandidates candidates,
             Reservations reservations,
             BankAccounts bankAccounts,
@@ -114,7 +116,7 @@ public class CollectionRuns {
     }
 
     private void checkDay(long companyId, BankAccount account, LocalDate day) {
-        CollectionTerms.FileTermsForm form = terms.get(account);
+        BankFileTerms.FileTermsForm form = terms.get(account);
         List<Problem> problems = RunDays.problems(
                 day, companies.today(companyId), form.leadDays(), terms.calendar(companyId, form.scheme()));
         if (!problems.isEmpty()) {
@@ -193,9 +195,7 @@ public class CollectionRuns {
         for (CollectionRow row : collections.ofRun(run.id())) {
             if (row.collects()) {
                 RunCandidates.Candidate now = one(frame, row.partyId());
-                CollectionDue due = row.changed()
-                        ? chosen(run, now, settled(row.id()))
-                        : CollectionDue.upTo(free(now), run.dueUpTo(), run.collectOn());
+                PartyDue due = row.changed() ? chosen(run, now, settled(row.id())) : RunCandidates.all(run, free(now));
                 if (due.amount() == 0) {
                     drop(row);
                 } else {
@@ -235,14 +235,19 @@ public class CollectionRuns {
                 .value();
     }
 
-    private static List<CollectionDue.Free> free(RunCandidates.Candidate of) {
+    private static List<PartyDue.Free> free(RunCandidates.Candidate of) {
         return of.items().stream()
-                .map(i -> new CollectionDue.Free(i.item(), i.free()))
+                .map(i -> new PartyDue.Free(i.item(), i.free()))
                 .toList();
     }
 
-    private CollectionDue chosen(CollectionRun run, RunCandidates.Candidate of, Map<OpenItemId, Long> settled) {
-        return CollectionDue.chosen(free(of), settled, run.collectOn(), bankAccounts.companyCurrency(run.companyId()));
+    private PartyDue chosen(CollectionRun run, RunCandidates.Candidate of, Map<OpenItemId, Long> settled) {
+        return PartyDue.chosen(
+                PartyMoney.Direction.IN,
+                free(of),
+                settled,
+                run.collectOn(),
+                bankAccounts.companyCurrency(run.companyId()));
     }
 
     /** So much of an item, with its discount and what credits pay of it; of a credit, what it pays. */
@@ -265,8 +270,8 @@ public class CollectionRuns {
         CurrencyUnit currency = company.baseCurrency();
         RunCandidates.Frame frame = candidates.frame(run);
         RunCandidates.Candidate of = one(frame, partyId);
-        CollectionDue all = CollectionDue.upTo(free(of), run.dueUpTo(), run.collectOn());
-        CollectionDue due = all;
+        PartyDue all = RunCandidates.all(run, free(of));
+        PartyDue due = all;
         if (request.items() != null) {
             Map<OpenItemId, Long> settled = new HashMap<>();
             for (ItemAmount i : request.items()) {
@@ -333,7 +338,7 @@ public class CollectionRuns {
                 again.map(RunCandidates.Again::first).orElse(null));
     }
 
-    private void keep(CollectionRow row, CollectionDue due, MandateRow mandate, boolean changed, String who) {
+    private void keep(CollectionRow row, PartyDue due, MandateRow mandate, boolean changed, String who) {
         row.collect(mandate.id(), due.amount(), changed, who, clock.instant());
         CollectionRow kept = collections.saveAndFlush(row);
         clear(kept.id());
@@ -346,7 +351,7 @@ public class CollectionRuns {
     private static final String ITEM =
             "insert into collection_item (collection_id, item_id, paid, discount, netted) values (?, ?, ?, ?, ?)";
 
-    private static void items(long id, CollectionDue due, List<Object[]> out) {
+    private static void items(long id, PartyDue due, List<Object[]> out) {
         due.pieces()
                 .forEach(p -> out.add(new Object[] {id, p.item().id().value(), p.paid(), p.discount(), p.netted()}));
         Map<Long, Long> credits = new HashMap<>();
@@ -354,7 +359,7 @@ public class CollectionRuns {
         credits.forEach((item, units) -> out.add(new Object[] {id, item, 0L, 0L, units}));
     }
 
-    private static Map<Long, Long> reserved(CollectionDue due) {
+    private static Map<Long, Long> reserved(PartyDue due) {
         Map<Long, Long> out = new HashMap<>();
         due.reserves().forEach((item, units) -> out.put(item.value(), units));
         return out;

@@ -24,7 +24,6 @@ import tidemark.app.party.DueItems;
 import tidemark.app.party.OpenItems;
 import tidemark.app.party.PartyMoneyBookings;
 import tidemark.app.party.Reservations;
-import tidemark.core.collection.CollectionDue;
 import tidemark.core.collection.RunEntry;
 import tidemark.core.collection.RunState;
 import tidemark.core.ledger.Control;
@@ -33,6 +32,7 @@ import tidemark.core.ledger.TaxTable;
 import tidemark.core.party.Allocation;
 import tidemark.core.party.DiscountBooking;
 import tidemark.core.party.OpenItemId;
+import tidemark.core.party.PartyDue;
 import tidemark.core.party.PartyMoney;
 import tidemark.core.problem.RuleViolation;
 
@@ -138,7 +138,7 @@ class RunBookings {
 
     /** Credits pay their share first, and it is kept which, so that a reversal opens them again. */
     private void net(CollectionRun run, RunCandidates.Candidate c, Ledger.Booked out, String who) {
-        for (CollectionDue.Netted n : c.due().netted()) {
+        for (PartyDue.Netted n : c.due().netted()) {
             out.items()
                     .addAll(items.settle(
                             run.companyId(),
@@ -236,7 +236,7 @@ class RunBookings {
     }
 
     private Allocation allocation(
-            Company company, CollectionRun run, CollectionDue due, Map<OpenItemId, DueItems.DueItem> now) {
+            Company company, CollectionRun run, PartyDue due, Map<OpenItemId, DueItems.DueItem> now) {
         Map<OpenItemId, List<DiscountBooking.Share>> shares = dueItems.shares(due.pieces().stream()
                 .filter(p -> p.discount() > 0)
                 .map(p -> now.get(p.item().id()))

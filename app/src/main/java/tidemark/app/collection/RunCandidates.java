@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.bankfile.BankFileTerms;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.mandate.MandateChanges;
@@ -27,7 +28,6 @@ import tidemark.app.party.Parties;
 import tidemark.app.party.Party;
 import tidemark.app.party.Reservations;
 import tidemark.core.calendar.BankCalendar;
-import tidemark.core.collection.CollectionDue;
 import tidemark.core.collection.RunDays;
 import tidemark.core.ledger.Control;
 import tidemark.core.ledger.PartyId;
@@ -36,6 +36,8 @@ import tidemark.core.mandate.MandateState;
 import tidemark.core.mandate.ReturnEffect;
 import tidemark.core.party.OpenItem;
 import tidemark.core.party.OpenItemId;
+import tidemark.core.party.PartyDue;
+import tidemark.core.party.PartyMoney;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.Words;
 
@@ -43,7 +45,7 @@ import tidemark.core.problem.Words;
 @Service
 class RunCandidates {
     private final CollectionRepository collections;
-    private final CollectionTerms terms;
+    private final BankFileTerms terms;
     private final Mandates mandates;
     private final MandateChanges changes;
     private final Parties parties;
@@ -54,7 +56,7 @@ class RunCandidates {
 
     RunCandidates(
             CollectionRepository collections,
-            CollectionTerms terms,
+            BankFileTerms terms,
             Mandates mandates,
             MandateChanges changes,
             Parties parties,
@@ -97,7 +99,7 @@ class RunCandidates {
      */
     record Candidate(
             Party party,
-            CollectionDue due,
+            PartyDue due,
             List<DueItems.DueItem> items,
             @Nullable MandateRow mandate,
             @Nullable CollectionRow decided,
@@ -124,13 +126,13 @@ class RunCandidates {
     /** What counts for all customers of a run. @param changes until when what banks said of mandates is to be applied */
     record Frame(
             CollectionRun run,
-            CollectionTerms.FileTermsForm terms,
+            BankFileTerms.FileTermsForm terms,
             BankCalendar calendar,
             LocalDate today,
             Map<Long, LocalDate> changes) {}
 
     Frame frame(CollectionRun run) {
-        CollectionTerms.FileTermsForm form = terms.get(bankAccounts.get(run.companyId(), run.bankAccountId()));
+        BankFileTerms.FileTermsForm form = terms.get(bankAccounts.get(run.companyId(), run.bankAccountId()));
         return new Frame(
                 run,
                 form,
@@ -160,7 +162,7 @@ class RunCandidates {
                 .map(CollectionRow::mandateId)
                 .filter(Objects::nonNull)
                 .toList());
-        Map<Long, List<CollectionDue.Piece>> kept = pieces(run.id(), only);
+        Map<Long, List<PartyDue.Piece>> kept = pieces(run.id(), only);
         Map<String, LocalDate> told = told(companyId, run.collectOn());
         Map<Long, Back> back = back(companyId, run.id(), only);
         Set<Long> ids = new TreeSet<>(items.keySet());
@@ -173,14 +175,13 @@ class RunCandidates {
                     ? used.get(Objects.requireNonNull(row.mandateId()))
                     : standing.get(party.id());
             List<DueItems.DueItem> open = items.getOrDefault(party.id(), List.of());
-            CollectionDue due = row != null && row.collects()
-                    ? CollectionDue.kept(kept.getOrDefault(row.id(), List.of()))
-                    : CollectionDue.upTo(
+            PartyDue due = row != null && row.collects()
+                    ? PartyDue.kept(PartyMoney.Direction.IN, kept.getOrDefault(row.id(), List.of()))
+                    : all(
+                            run,
                             open.stream()
-                                    .map(i -> new CollectionDue.Free(i.item(), i.free()))
-                                    .toList(),
-                            run.dueUpTo(),
-                            run.collectOn());
+                                    .map(i -> new PartyDue.Free(i.item(), i.free()))
+                                    .toList());
             out.add(candidate(
                     frame,
                     party,
@@ -196,9 +197,15 @@ class RunCandidates {
         return out;
     }
 
+    /** All that is due of a customer up to the run's day. */
+    static PartyDue all(CollectionRun run, List<PartyDue.Free> items) {
+        return PartyDue.of(
+                PartyMoney.Direction.IN, items, PartyDue.Wanted.dueUpTo(run.dueUpTo()), run.dueUpTo(), run.collectOn());
+    }
+
     /** What a customer's own collection reserves is free for it. */
     private static List<DueItems.DueItem> without(
-            List<DueItems.DueItem> open, CollectionDue due, @Nullable CollectionRow row) {
+            List<DueItems.DueItem> open, PartyDue due, @Nullable CollectionRow row) {
         if (row == null || !row.collects()) {
             return open;
         }
@@ -215,7 +222,7 @@ class RunCandidates {
     private Candidate candidate(
             Frame frame,
             Party party,
-            CollectionDue due,
+            PartyDue due,
             List<DueItems.DueItem> items,
             @Nullable MandateRow mandate,
             @Nullable CollectionRow row,
@@ -232,7 +239,7 @@ class RunCandidates {
     }
 
     private static Standing standing(
-            CollectionDue due, @Nullable MandateRow mandate, @Nullable CollectionRow row, List<Problem> problems) {
+            PartyDue due, @Nullable MandateRow mandate, @Nullable CollectionRow row, List<Problem> problems) {
         if (row != null) {
             return row.collects() ? Standing.COLLECT : Standing.SKIPPED;
         }
@@ -287,11 +294,11 @@ class RunCandidates {
     }
 
     /** Whether what is collected now is what came back then. */
-    Optional<Again> again(Frame frame, long partyId, CollectionDue due) {
+    Optional<Again> again(Frame frame, long partyId, PartyDue due) {
         return again(back(frame.run().companyId(), frame.run().id(), partyId).get(partyId), due);
     }
 
-    private static Optional<Again> again(@Nullable Back back, CollectionDue due) {
+    private static Optional<Again> again(@Nullable Back back, PartyDue due) {
         return back != null
                         && back.amount() == due.amount()
                         && due.pieces().stream()
@@ -361,8 +368,8 @@ class RunCandidates {
     }
 
     /** What was kept of each collection of a run, by item. */
-    private Map<Long, List<CollectionDue.Piece>> pieces(long runId, @Nullable Long only) {
-        Map<Long, List<CollectionDue.Piece>> out = new HashMap<>();
+    private Map<Long, List<PartyDue.Piece>> pieces(long runId, @Nullable Long only) {
+        Map<Long, List<PartyDue.Piece>> out = new HashMap<>();
         jdbc.query(
                 "select c.id, i.id, i.party_id, i.ledger_account_id, i.title, i.item_date, i.due_date, i.minor_units,"
                         + " i.discount_until, i.discount_minor_units, k.paid, k.discount, k.netted"
@@ -372,7 +379,7 @@ class RunCandidates {
                 row -> {
                     long settled = row.getLong(11) + row.getLong(12) + row.getLong(13);
                     out.computeIfAbsent(row.getLong(1), k -> new ArrayList<>())
-                            .add(new CollectionDue.Piece(
+                            .add(new PartyDue.Piece(
                                     new OpenItem(
                                             new OpenItemId(row.getLong(2)),
                                             new PartyId(row.getLong(3)),

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.bankfile.BankFileTerms;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
@@ -19,12 +20,12 @@ import tidemark.core.money.MinorUnits;
 /** The register of runs, and where a new one may begin. */
 @Service
 public class RunRegister {
-    private final CollectionTerms terms;
+    private final BankFileTerms terms;
     private final BankAccounts bankAccounts;
     private final Companies companies;
     private final JdbcTemplate jdbc;
 
-    RunRegister(CollectionTerms terms, BankAccounts bankAccounts, Companies companies, JdbcTemplate jdbc) {
+    RunRegister(BankFileTerms terms, BankAccounts bankAccounts, Companies companies, JdbcTemplate jdbc) {
         this.terms = terms;
         this.bankAccounts = bankAccounts;
         this.companies = companies;

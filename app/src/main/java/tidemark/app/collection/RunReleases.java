@@ -20,6 +20,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.access.NotFound;
+import tidemark.app.bankfile.BankFileTerms;
 import tidemark.app.bankfile.WrittenFile;
 import tidemark.app.bankfile.WrittenFiles;
 import tidemark.app.company.BankAccount;
@@ -31,9 +32,11 @@ import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.mandate.MandateRow;
 import tidemark.app.mandate.Mandates;
+import tidemark.core.bankfile.AchReversal;
+import tidemark.core.bankfile.BankFileParts;
+import tidemark.core.bankfile.FileTerms;
 import tidemark.core.calendar.BankCalendar;
 import tidemark.core.collection.CollectionFile;
-import tidemark.core.collection.FileTerms;
 import tidemark.core.collection.RunDays;
 import tidemark.core.collection.RunState;
 import tidemark.core.ledger.Means;
@@ -53,7 +56,7 @@ public class RunReleases {
     private final CollectionRunRepository runs;
     private final CollectionRepository collections;
     private final WrittenFiles files;
-    private final CollectionTerms terms;
+    private final BankFileTerms terms;
     private final RunCandidates candidates;
     private final RunBookings bookings;
     private final Mandates mandates;
@@ -69,7 +72,7 @@ public class RunReleases {
             CollectionRunRepository runs,
             CollectionRepository collections,
             WrittenFiles files,
-            CollectionTerms terms,
+            BankFileTerms terms,
             RunCandidates candidates,
             RunBookings bookings,
             Mandates mandates,
@@ -121,7 +124,7 @@ public class RunReleases {
         }
         BankAccount account = bankAccounts.lock(companyId, accounts.iterator().next());
         bankAccounts.lockJournal(companyId);
-        CollectionTerms.FileTermsForm form = terms.get(account);
+        BankFileTerms.FileTermsForm form = terms.get(account);
         for (long id : new TreeSet<>(seen.keySet())) {
             CollectionRun run = books.get(companyId, id);
             run.state().after(RunState.Move.RELEASE, run.title());
@@ -137,10 +140,10 @@ public class RunReleases {
         LocalDateTime now = LocalDateTime.ofInstant(
                 clock.instant(), companies.get(companyId).zone());
         long number = terms.takeFileNumber(account.id());
-        CollectionFile.Head head = new CollectionFile.Head(number, messageId(account, number), now);
+        BankFileParts.Head head = new BankFileParts.Head(number, messageId(account, number), now);
         List<CollectionFile.Collected> all = new ArrayList<>();
         going.forEach(g -> g.collecting().forEach(c -> all.add(collected(g.run(), c))));
-        CollectionFile.Written written = CollectionFile.write(form.terms(), head, all);
+        BankFileParts.Written written = CollectionFile.write(form.terms(), head, all);
         WrittenFile file = keep(account, form, head, written, who);
         Ledger.Booked booked = Ledger.Booked.nothing();
         for (Going g : going) {
@@ -252,9 +255,9 @@ public class RunReleases {
 
     private WrittenFile keep(
             BankAccount account,
-            CollectionTerms.FileTermsForm form,
-            CollectionFile.Head head,
-            CollectionFile.Written written,
+            BankFileTerms.FileTermsForm form,
+            BankFileParts.Head head,
+            BankFileParts.Written written,
             String who) {
         return files.keep(
                 account.companyId(),
@@ -262,14 +265,14 @@ public class RunReleases {
                 new WrittenFiles.Called(
                         head.number(),
                         head.id(),
-                        form.nameOf(head.number(), head.created().toLocalDate())),
+                        form.nameOf("collection", head.number(), head.created().toLocalDate())),
                 written.content(),
                 written.report(),
                 who);
     }
 
     /** Where collections are on their way until the bank has credited them. */
-    long onTheWay(BankAccount account, CollectionTerms.FileTermsForm form) {
+    long onTheWay(BankAccount account, BankFileTerms.FileTermsForm form) {
         String code = chart.accountCodeFor(
                 account.companyId(), account, Purpose.inTransit(form.terms().isSepa() ? Means.OTHER : Means.ACH, true));
         return ledger.accountByCode(account.companyId(), code)
@@ -323,7 +326,7 @@ public class RunReleases {
                     say("run.cameBack.remedy"));
         }
         BankAccount account = bankAccounts.get(companyId, run.bankAccountId());
-        CollectionTerms.FileTermsForm form = terms.get(account);
+        BankFileTerms.FileTermsForm form = terms.get(account);
         BankCalendar calendar = terms.calendar(companyId, form.scheme());
         LocalDate today = companies.today(companyId);
         if (form.terms() instanceof FileTerms.Ach ach && RunDays.mayReverse(run.collectOn(), today, calendar)) {
@@ -340,14 +343,14 @@ public class RunReleases {
             CollectionRun run,
             List<CollectionRow> rows,
             BankAccount account,
-            CollectionTerms.FileTermsForm form,
+            BankFileTerms.FileTermsForm form,
             FileTerms.Ach ach,
             BankCalendar calendar,
             String who) {
         long number = terms.takeFileNumber(account.id());
         LocalDate settles = RunDays.first(companies.today(run.companyId()), form.leadDays(), calendar);
         LocalDate on = settles.isBefore(run.collectOn()) ? run.collectOn() : settles;
-        CollectionFile.Head head = new CollectionFile.Head(
+        BankFileParts.Head head = new BankFileParts.Head(
                 number,
                 messageId(account, number),
                 LocalDateTime.ofInstant(
@@ -355,7 +358,7 @@ public class RunReleases {
         Set<String> ids = rows.stream().map(RunReleases::endToEnd).collect(Collectors.toSet());
         byte[] released = files.get(run.companyId(), Objects.requireNonNull(run.bankFileId()))
                 .content();
-        return keep(account, form, head, CollectionFile.reversal(ach, head, released, ids, on), who);
+        return keep(account, form, head, AchReversal.write(ach, head, released, ids, on), who);
     }
 
     /** The mandates stand as they did before the run. */
@@ -395,9 +398,9 @@ public class RunReleases {
 
     /** What a run would be written as, now; nothing is kept. */
     @Transactional(readOnly = true)
-    public CollectionFile.@Nullable Written trial(CollectionRun run, List<RunCandidates.Candidate> all) {
+    public BankFileParts.@Nullable Written trial(CollectionRun run, List<RunCandidates.Candidate> all) {
         BankAccount account = bankAccounts.get(run.companyId(), run.bankAccountId());
-        CollectionTerms.FileTermsForm form = terms.get(account);
+        BankFileTerms.FileTermsForm form = terms.get(account);
         List<CollectionFile.Collected> collected = new ArrayList<>();
         for (RunCandidates.Candidate c : all) {
             if (c.standing() == RunCandidates.Standing.COLLECT) {
@@ -421,7 +424,7 @@ public class RunReleases {
         Company company = companies.get(run.companyId());
         return CollectionFile.write(
                 form.terms(),
-                new CollectionFile.Head(
+                new BankFileParts.Head(
                         form.nextFile(),
                         messageId(account, form.nextFile()),
                         LocalDateTime.ofInstant(clock.instant(), company.zone())),

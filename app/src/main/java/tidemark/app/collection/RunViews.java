@@ -19,19 +19,20 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.bankfile.WrittenFileViews;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.ChartAccount;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.mandate.MandateRow;
 import tidemark.app.party.DueItems;
-import tidemark.core.collection.CollectionDue;
 import tidemark.core.collection.RunDays;
 import tidemark.core.collection.RunState;
 import tidemark.core.ledger.JournalEntry;
 import tidemark.core.ledger.JournalLine;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.party.OpenItem;
+import tidemark.core.party.PartyDue;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 
@@ -47,7 +48,7 @@ public class RunViews {
     private final RunCandidates candidates;
     private final RunReleases releases;
     private final RunBookings bookings;
-    private final RunFileViews files;
+    private final WrittenFileViews files;
     private final BankAccounts bankAccounts;
     private final Ledger ledger;
     private final JdbcTemplate jdbc;
@@ -57,7 +58,7 @@ public class RunViews {
             RunCandidates candidates,
             RunReleases releases,
             RunBookings bookings,
-            RunFileViews files,
+            WrittenFileViews files,
             BankAccounts bankAccounts,
             Ledger ledger,
             JdbcTemplate jdbc) {
@@ -159,7 +160,7 @@ public class RunViews {
             int noticesDue,
             List<RunLine> lines,
             int moreLines,
-            RunFileViews.@Nullable RunFile file,
+            WrittenFileViews.@Nullable RunFile file,
             @Nullable Long reversalFileId,
             @Nullable Long journalEntryId,
             @Nullable LocalDate creditedOn,
@@ -216,7 +217,9 @@ public class RunViews {
                         : 0,
                 lines.subList(0, Math.min(MOST_LINES, lines.size())),
                 Math.max(0, lines.size() - MOST_LINES),
-                open ? files.trial(run, all) : files.written(run),
+                open
+                        ? files.trial(companyId, () -> releases.trial(run, all))
+                        : files.written(companyId, run.bankFileId()),
                 run.reversalFileId(),
                 run.journalEntryId(),
                 creditedOn(run),
@@ -316,15 +319,15 @@ public class RunViews {
     private static List<RunItem> items(RunCandidates.Candidate c, RunCandidates.Frame frame, CurrencyUnit currency) {
         List<RunItem> out = new ArrayList<>();
         Set<Long> in = new HashSet<>();
-        for (CollectionDue.Piece p : c.due().pieces()) {
+        for (PartyDue.Piece p : c.due().pieces()) {
             in.add(p.item().id().value());
             out.add(item(p.item(), frame, currency, p.settled(), p.discount(), free(c, p.item(), p.settled())));
         }
-        for (CollectionDue.Netted n : c.due().netted()) {
+        for (PartyDue.Netted n : c.due().netted()) {
             if (in.add(n.credit().id().value())) {
                 long pays = c.due().netted().stream()
                         .filter(o -> o.credit().equals(n.credit()))
-                        .mapToLong(CollectionDue.Netted::minorUnits)
+                        .mapToLong(PartyDue.Netted::minorUnits)
                         .sum();
                 out.add(item(n.credit(), frame, currency, pays, 0, free(c, n.credit(), pays)));
             }

@@ -9,8 +9,8 @@ import java.util.Map;
 import java.util.Objects;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import tidemark.app.bankfile.BankFileTerms;
 import tidemark.app.collection.CollectionRuns;
-import tidemark.app.collection.CollectionTerms;
 import tidemark.app.ledger.GrossLine;
 import tidemark.app.mandate.Mandates;
 import tidemark.app.party.Invoices;
@@ -31,10 +31,10 @@ class DemoCollections {
     private final Parties parties;
     private final Invoices invoices;
     private final Mandates mandates;
-    private final CollectionTerms terms;
+    private final BankFileTerms terms;
     private final CollectionRuns runs;
 
-    DemoCollections(Parties parties, Invoices invoices, Mandates mandates, CollectionTerms terms, CollectionRuns runs) {
+    DemoCollections(Parties parties, Invoices invoices, Mandates mandates, BankFileTerms terms, CollectionRuns runs) {
         this.parties = parties;
         this.invoices = invoices;
         this.mandates = mandates;
@@ -102,16 +102,18 @@ class DemoCollections {
         terms.keep(
                 company,
                 operating,
-                new CollectionTerms.FileTermsForm(
-                        CollectionTerms.FileScheme.ACH,
+                new BankFileTerms.FileTermsForm(
+                        BankFileTerms.FileScheme.ACH,
                         "099177300",
                         "NORTHBANK",
                         "1830042177",
                         "QUILLHAVEN",
                         "1830042177",
                         "BERTH RENT",
+                        "PAYMENT",
                         "",
                         8,
+                        9,
                         "",
                         "",
                         "",
@@ -119,6 +121,7 @@ class DemoCollections {
                         false,
                         2,
                         2,
+                        1,
                         false,
                         "quillhaven-{date}-{number}.ach",
                         1),

@@ -85,7 +85,7 @@ class CollectionRunsTest extends CollectingCompany {
         ok(collect(run, dunlin, Map.of()));
         long item = row(run, fennick).path("items").get(0).path("itemId").asLong();
         assertEquals(
-                "collect.more",
+                "due.more",
                 collect(run, fennick, Map.of("items", List.of(Map.of("itemId", item, "amount", "2331.85"))))
                         .code());
         JsonNode changed =

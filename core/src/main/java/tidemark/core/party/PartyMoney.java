@@ -35,6 +35,11 @@ public final class PartyMoney {
             this.sign = sign;
             this.taxes = taxes;
         }
+
+        /** Whether an item is what is collected or paid, and not a credit that is set against it. */
+        public boolean isOwed(OpenItem item) {
+            return Long.signum(item.minorUnits()) == -sign;
+        }
     }
 
     /**

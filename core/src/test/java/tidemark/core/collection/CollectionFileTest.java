@@ -18,6 +18,9 @@ import java.util.OptionalLong;
 import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import tidemark.core.bankfile.AchReversal;
+import tidemark.core.bankfile.BankFileParts;
+import tidemark.core.bankfile.FileTerms;
 import tidemark.core.bankfile.PaymentMessage;
 import tidemark.core.calendar.BankCalendar;
 import tidemark.core.mandate.DebtorAccount;
@@ -28,12 +31,13 @@ import tidemark.core.problem.RuleViolation;
 /** Files of runs: what they come to, taken apart by columns, and that the order of decisions does not matter. */
 class CollectionFileTest {
     private static final LocalDate DAY = LocalDate.of(2026, 7, 13);
-    private static final CollectionFile.Head HEAD =
-            new CollectionFile.Head(3, "T7-3", LocalDateTime.of(2026, 7, 9, 16, 30));
-    private static final FileTerms.Ach ACH =
-            new FileTerms.Ach("021000021", "NORTHBANK", "1234567890", "QUILLHAVEN", "1234567890", "BERTH RENT", "");
+    private static final BankFileParts.Head HEAD =
+            new BankFileParts.Head(3, "T7-3", LocalDateTime.of(2026, 7, 9, 16, 30));
+    private static final FileTerms.Ach ACH = new FileTerms.Ach(
+            "021000021", "NORTHBANK", "1234567890", "QUILLHAVEN", "1234567890", "BERTH RENT", "PAYMENT", "");
     private static final FileTerms.Sepa SEPA = new FileTerms.Sepa(
             PaymentMessage.Version.DEBITS_08,
+            PaymentMessage.Version.CREDITS_09,
             "Quillhaven Côte",
             "DE89370400440532013000",
             "",
@@ -94,6 +98,7 @@ class CollectionFileTest {
                             ACH.companyName(),
                             ACH.companyId(),
                             ACH.description(),
+                            ACH.paymentDescription(),
                             "9900112233")
                     : ACH;
             byte[] content = CollectionFile.write(terms, HEAD, all).content();
@@ -105,7 +110,7 @@ class CollectionFileTest {
                 all.removeIf(c -> all.size() > 1 && dice.nextInt(4) == 0);
                 Set<String> ids =
                         all.stream().map(CollectionFile.Collected::id).collect(java.util.stream.Collectors.toSet());
-                content = CollectionFile.reversal(terms, HEAD, content, ids, DAY.plusDays(2))
+                content = AchReversal.write(terms, HEAD, content, ids, DAY.plusDays(2))
                         .content();
                 taken.keySet().retainAll(ids);
                 assertEquals(taken, accounts(content), "the money goes back where it was taken from");
@@ -116,7 +121,7 @@ class CollectionFileTest {
                     .filter(l -> l.startsWith("9") && !l.startsWith("99999"))
                     .findFirst()
                     .orElseThrow();
-            assertEquals(control.substring(21, 31), CollectionFile.hash(content));
+            assertEquals(control.substring(21, 31), BankFileParts.hash(content));
             long debits = 0;
             long credits = 0;
             int entries = 0;
@@ -148,7 +153,7 @@ class CollectionFileTest {
 
     @Test
     void ofSepa_batchesGoByTheirSequence_andNamesThatReadOtherwiseAreTold() {
-        CollectionFile.Written written = CollectionFile.write(
+        BankFileParts.Written written = CollectionFile.write(
                 SEPA,
                 HEAD,
                 List.of(
@@ -173,12 +178,12 @@ class CollectionFileTest {
                                 () -> CollectionFile.write(
                                         ACH, HEAD, List.of(collected(mandate(Mandate.Kind.SEPA_CORE, 1, true), 1, 5))))
                         .code());
-        assertFalse(new FileTerms.Ach("021000022", "B", "", "Q", "12", "", "")
+        assertFalse(new FileTerms.Ach("021000022", "B", "", "Q", "12", "", "", "")
                 .problems()
                 .isEmpty());
         assertEquals(
-                List.of("routing.unfit", "terms.field", "terms.field", "terms.field"),
-                new FileTerms.Ach("021000022", "B", "", "Q", "12", "", "")
+                List.of("routing.unfit", "terms.field", "terms.field", "terms.field", "terms.field"),
+                new FileTerms.Ach("021000022", "B", "", "Q", "12", "", "", "")
                         .problems().stream().map(p -> p.code()).toList());
         assertEquals(List.of(), ACH.problems());
         assertEquals(List.of(), SEPA.problems());

@@ -1,28 +1,26 @@
-package tidemark.app.collection;
+package tidemark.app.bankfile;
 
 import java.util.List;
+import java.util.function.Supplier;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
-import tidemark.app.bankfile.WrittenFile;
-import tidemark.app.bankfile.WrittenFiles;
+import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.company.BankAccounts;
+import tidemark.core.bankfile.BankFileParts;
 import tidemark.core.bankfile.BankFileReport;
 import tidemark.core.bankfile.BankFiles;
-import tidemark.core.collection.CollectionFile;
 import tidemark.core.money.MinorUnits;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 
 /** Files of runs as they are shown, written or not yet. */
 @Service
-class RunFileViews {
-    private final RunReleases releases;
+public class WrittenFileViews {
     private final WrittenFiles files;
     private final BankAccounts bankAccounts;
 
-    RunFileViews(RunReleases releases, WrittenFiles files, BankAccounts bankAccounts) {
-        this.releases = releases;
+    WrittenFileViews(WrittenFiles files, BankAccounts bankAccounts) {
         this.files = files;
         this.bankAccounts = bankAccounts;
     }
@@ -42,14 +40,14 @@ class RunFileViews {
             List<String> problems,
             List<WrittenFiles.Happened> history) {}
 
-    public record RunBatch(String kind, String date, int entries, String debits) {}
+    public record RunBatch(String kind, String date, int entries, String debits, String credits) {}
 
-    /** As it would be written now; none where nobody is collected from. */
-    @Nullable
-    RunFile trial(CollectionRun run, List<RunCandidates.Candidate> all) {
-        CurrencyUnit currency = bankAccounts.companyCurrency(run.companyId());
+    /** As it would be written now; none where nothing goes into it. @param writing refuses what does not fit */
+    @Transactional(readOnly = true)
+    public @Nullable RunFile trial(long companyId, Supplier<BankFileParts.@Nullable Written> writing) {
+        CurrencyUnit currency = bankAccounts.companyCurrency(companyId);
         try {
-            CollectionFile.Written written = releases.trial(run, all);
+            BankFileParts.Written written = writing.get();
             return written == null
                     ? null
                     : file(
@@ -57,7 +55,7 @@ class RunFileViews {
                             false,
                             "",
                             written.report(),
-                            CollectionFile.hash(written.content()),
+                            BankFileParts.hash(written.content()),
                             "",
                             written.changed(),
                             List.of(),
@@ -81,20 +79,19 @@ class RunFileViews {
     }
 
     /** As it was written, with what became of it. */
-    @Nullable
-    RunFile written(CollectionRun run) {
-        CurrencyUnit currency = bankAccounts.companyCurrency(run.companyId());
-        Long id = run.bankFileId();
+    @Transactional(readOnly = true)
+    public @Nullable RunFile written(long companyId, @Nullable Long id) {
+        CurrencyUnit currency = bankAccounts.companyCurrency(companyId);
         if (id == null) {
             return null;
         }
-        WrittenFile file = files.get(run.companyId(), id);
+        WrittenFile file = files.get(companyId, id);
         return file(
                 id,
                 true,
                 file.name(),
                 BankFiles.check(file.content()),
-                CollectionFile.hash(file.content()),
+                BankFileParts.hash(file.content()),
                 file.sha256(),
                 List.of(),
                 List.of(),
@@ -120,7 +117,11 @@ class RunFileViews {
                 report.format(),
                 report.batches().stream()
                         .map(b -> new RunBatch(
-                                b.kind(), b.date(), b.entries(), MinorUnits.toDecimal(b.debits(), currency)))
+                                b.kind(),
+                                b.date(),
+                                b.entries(),
+                                MinorUnits.toDecimal(b.debits(), currency),
+                                MinorUnits.toDecimal(b.credits(), currency)))
                         .toList(),
                 hash,
                 MinorUnits.toDecimal(report.debits(), currency),

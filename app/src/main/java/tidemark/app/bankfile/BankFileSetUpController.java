@@ -1,4 +1,4 @@
-package tidemark.app.collection;
+package tidemark.app.bankfile;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -17,15 +17,15 @@ import tidemark.app.access.Right;
 /** How files for banks are written, over HTTP. */
 @RestController
 @RequestMapping("/api/v1/companies/{companyId}/set-up")
-public class CollectionSetUpController {
-    private final CollectionTerms terms;
+public class BankFileSetUpController {
+    private final BankFileTerms terms;
 
-    CollectionSetUpController(CollectionTerms terms) {
+    BankFileSetUpController(BankFileTerms terms) {
         this.terms = terms;
     }
 
     /** Of one bank account; none where nothing was set up yet. */
-    record FileTermsOf(List<CollectionTerms.FileTermsForm> terms) {}
+    record FileTermsOf(List<BankFileTerms.FileTermsForm> terms) {}
 
     @GetMapping("/bank-files/{bankAccountId}")
     @Requires(Right.VIEW)
@@ -35,25 +35,25 @@ public class CollectionSetUpController {
 
     @PutMapping("/bank-files/{bankAccountId}")
     @Requires(Right.ADMINISTER)
-    CollectionTerms.FileTermsForm keep(
+    BankFileTerms.FileTermsForm keep(
             @PathVariable long companyId,
             @PathVariable long bankAccountId,
-            @RequestBody @Valid CollectionTerms.FileTermsForm body,
+            @RequestBody @Valid BankFileTerms.FileTermsForm body,
             Actor actor) {
         return terms.keep(companyId, bankAccountId, body, actor.name());
     }
 
     @GetMapping("/bank-holidays")
     @Requires(Right.VIEW)
-    List<CollectionTerms.Holiday> holidays(@PathVariable long companyId) {
+    List<BankFileTerms.Holiday> holidays(@PathVariable long companyId) {
         return terms.holidays(companyId);
     }
 
-    record Holidays(@NotNull @Size(max = 400) List<CollectionTerms.@NotNull @Valid Holiday> holidays) {}
+    record Holidays(@NotNull @Size(max = 400) List<BankFileTerms.@NotNull @Valid Holiday> holidays) {}
 
     @PutMapping("/bank-holidays")
     @Requires(Right.ADMINISTER)
-    List<CollectionTerms.Holiday> keep(@PathVariable long companyId, @RequestBody @Valid Holidays body, Actor actor) {
+    List<BankFileTerms.Holiday> keep(@PathVariable long companyId, @RequestBody @Valid Holidays body, Actor actor) {
         return terms.keepHolidays(companyId, body.holidays(), actor.name());
     }
 }

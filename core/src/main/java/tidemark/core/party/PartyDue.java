@@ -1,4 +1,4 @@
-package tidemark.core.collection;
+package tidemark.core.party;
 
 import static tidemark.core.words.Catalogue.say;
 
@@ -16,32 +16,40 @@ import java.util.Map;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import tidemark.core.money.MinorUnits;
-import tidemark.core.party.Allocation;
-import tidemark.core.party.DiscountBooking;
-import tidemark.core.party.OpenItem;
-import tidemark.core.party.OpenItemId;
 import tidemark.core.problem.Problem;
 import tidemark.core.problem.RuleViolation;
 
 /**
- * What is collected from one customer: items in whole or in part, less credits and early-payment discounts. For each piece
- * {@code settled = paid + discount + netted}, and what is collected is the sum of what is paid.
+ * What is collected from a customer or paid to a supplier: items in whole or in part, less credits and early-payment
+ * discounts. For each piece {@code settled = paid + discount + netted}, and what moves is the sum of what is paid.
  *
- * @param pieces what the customer owes, those due first in front
+ * @param pieces what is owed, those due first in front
  * @param netted which credits pay which of them, so that nothing is collected for it
  */
-public record CollectionDue(List<Piece> pieces, List<Netted> netted) {
-    public static final CollectionDue NOTHING = new CollectionDue(List.of(), List.of());
+public record PartyDue(List<Piece> pieces, List<Netted> netted) {
+    public static final PartyDue NOTHING = new PartyDue(List.of(), List.of());
 
-    public CollectionDue {
+    public PartyDue {
         pieces = List.copyOf(pieces);
         netted = List.copyOf(netted);
     }
 
-    /** An item of the customer, and how much of it nobody else has reserved; minor units, not negative. */
+    /** An item, and how much of it nobody else has reserved; minor units, not negative. */
     public record Free(OpenItem item, long free) {
-        private boolean owed() {
-            return item.minorUnits() > 0;
+        private boolean owed(PartyMoney.Direction direction) {
+            return direction.isOwed(item);
+        }
+    }
+
+    /** Which of the items that are owed are taken at once. */
+    @FunctionalInterface
+    public interface Wanted {
+        /** @param free above zero, in minor units */
+        boolean wants(OpenItem item, long free);
+
+        /** All that falls due up to a day. */
+        static Wanted dueUpTo(LocalDate day) {
+            return (item, free) -> !item.dueDate().isAfter(day);
         }
     }
 
@@ -66,21 +74,25 @@ public record CollectionDue(List<Piece> pieces, List<Netted> netted) {
             .thenComparing(f -> f.item().id().value());
 
     /**
-     * All that is due up to a day, less the credits of that day, each as far as it reaches. Where credits come to as much as
-     * is due, nothing is to be collected. Cost: O(items log items).
+     * All that is wanted, less the credits up to a day, each as far as it reaches. Where credits come to as much as is owed,
+     * nothing is to be moved. Cost: O(items log items).
      *
-     * @param collectOn the day on which it is collected, which discounts go by
+     * @param direction in for what is collected, out for what is paid
+     * @param upTo the day up to which credits count
+     * @param on the day on which the money moves, which discounts go by
      */
-    public static CollectionDue upTo(Collection<Free> items, LocalDate upTo, LocalDate collectOn) {
+    public static PartyDue of(
+            PartyMoney.Direction direction, Collection<Free> items, Wanted wanted, LocalDate upTo, LocalDate on) {
         Map<OpenItemId, Long> chosen = new HashMap<>();
         long owed = 0;
         for (Free f : items) {
-            if (f.owed() && f.free() > 0 && !f.item().dueDate().isAfter(upTo)) {
+            if (f.owed(direction) && f.free() > 0 && wanted.wants(f.item(), f.free())) {
                 chosen.put(f.item().id(), f.free());
-                owed = Math.addExact(owed, f.free() - discount(f, collectOn));
+                owed = Math.addExact(owed, f.free() - discount(f, on));
             }
         }
-        for (Free f : items.stream().filter(f -> !f.owed()).sorted(DUE_FIRST).toList()) {
+        for (Free f :
+                items.stream().filter(f -> !f.owed(direction)).sorted(DUE_FIRST).toList()) {
             if (f.free() > 0 && !f.item().date().isAfter(upTo)) {
                 long reaches = Math.min(f.free(), owed);
                 if (reaches > 0) {
@@ -89,7 +101,7 @@ public record CollectionDue(List<Piece> pieces, List<Netted> netted) {
                 }
             }
         }
-        return owed <= 0 ? NOTHING : of(items, chosen, collectOn);
+        return owed <= 0 ? NOTHING : spread(direction, items, chosen, on);
     }
 
     private static long discount(Free f, LocalDate day) {
@@ -101,11 +113,14 @@ public record CollectionDue(List<Piece> pieces, List<Netted> netted) {
      * whole. Cost: O(items log items).
      *
      * @param settled by item, minor units above zero; with its discount and what credits pay of it
-     * @throws RuleViolation collecting {@code collect.item}, {@code collect.more}, {@code collect.credits} and
-     *     {@code collect.nothing}
+     * @throws RuleViolation collecting {@code due.item}, {@code due.more}, {@code due.credits} and {@code due.nothing}
      */
-    public static CollectionDue chosen(
-            Collection<Free> items, Map<OpenItemId, Long> settled, LocalDate collectOn, CurrencyUnit currency) {
+    public static PartyDue chosen(
+            PartyMoney.Direction direction,
+            Collection<Free> items,
+            Map<OpenItemId, Long> settled,
+            LocalDate on,
+            CurrencyUnit currency) {
         List<Problem> problems = new ArrayList<>();
         Set<OpenItemId> known = new HashSet<>();
         long owed = 0;
@@ -115,55 +130,52 @@ public record CollectionDue(List<Piece> pieces, List<Netted> netted) {
             long wanted = settled.getOrDefault(f.item().id(), 0L);
             if (wanted < 0 || wanted > f.free()) {
                 problems.add(new Problem(
-                                "collect.more",
+                                "due.more",
                                 f.item().title(),
                                 MinorUnits.grouped(wanted, currency),
-                                say("collect.more.expected", MinorUnits.grouped(f.free(), currency)),
-                                say("collect.more.remedy"))
+                                say("due.more.expected", MinorUnits.grouped(f.free(), currency)),
+                                say("due.more.remedy"))
                         .with("item", f.item().id().value())
                         .with("open", MinorUnits.toDecimal(f.free(), currency)));
-            } else if (f.owed()) {
-                owed = Math.addExact(owed, wanted - (wanted == f.free() ? discount(f, collectOn) : 0));
+            } else if (f.owed(direction)) {
+                owed = Math.addExact(owed, wanted - (wanted == f.free() ? discount(f, on) : 0));
             } else {
                 credits = Math.addExact(credits, wanted);
             }
         }
         if (!known.containsAll(settled.keySet())) {
             problems.add(new Problem(
-                    "collect.item",
-                    "items",
-                    say("collect.item.found"),
-                    say("collect.item.expected"),
-                    say("collect.item.remedy")));
+                    "due.item", "items", say("due.item.found"), say("due.item.expected"), say("due.item.remedy")));
         }
         if (problems.isEmpty() && credits > 0 && credits >= owed) {
             problems.add(new Problem(
-                    "collect.credits",
+                    "due.credits",
                     "items",
                     MinorUnits.grouped(credits, currency),
-                    say("collect.credits.expected", MinorUnits.grouped(owed, currency)),
-                    say("collect.credits.remedy")));
+                    say("due.credits.expected", MinorUnits.grouped(owed, currency)),
+                    say("due.credits.remedy")));
         } else if (problems.isEmpty() && owed == 0) {
             problems.add(new Problem(
-                    "collect.nothing",
+                    "due.nothing",
                     "items",
-                    say("collect.nothing.found"),
-                    say("collect.nothing.expected"),
-                    say("collect.nothing.remedy")));
+                    say("due.nothing.found"),
+                    say("due.nothing.expected"),
+                    say("due.nothing.remedy")));
         }
         if (!problems.isEmpty()) {
             throw new RuleViolation(problems);
         }
-        return of(items, settled, collectOn);
+        return spread(direction, items, settled, on);
     }
 
-    private static CollectionDue of(Collection<Free> items, Map<OpenItemId, Long> settled, LocalDate collectOn) {
+    private static PartyDue spread(
+            PartyMoney.Direction direction, Collection<Free> items, Map<OpenItemId, Long> settled, LocalDate on) {
         List<Piece> owed = new ArrayList<>();
         Map<OpenItem, Long> credits = new LinkedHashMap<>();
         items.stream().sorted(DUE_FIRST).forEach(f -> {
             long whole = settled.getOrDefault(f.item().id(), 0L);
-            if (whole > 0 && f.owed()) {
-                long discount = whole == f.free() ? discount(f, collectOn) : 0;
+            if (whole > 0 && f.owed(direction)) {
+                long discount = whole == f.free() ? discount(f, on) : 0;
                 owed.add(new Piece(f.item(), f.free(), whole - discount, discount, 0));
             } else if (whole > 0) {
                 credits.put(f.item(), whole);
@@ -173,7 +185,7 @@ public record CollectionDue(List<Piece> pieces, List<Netted> netted) {
     }
 
     /** Credits pay what has been due longest first. */
-    private static CollectionDue netted(List<Piece> owed, Map<OpenItem, Long> credits) {
+    private static PartyDue netted(List<Piece> owed, Map<OpenItem, Long> credits) {
         Deque<Map.Entry<OpenItem, Long>> left = new ArrayDeque<>(credits.entrySet());
         List<Piece> pieces = new ArrayList<>();
         List<Netted> netted = new ArrayList<>();
@@ -190,7 +202,7 @@ public record CollectionDue(List<Piece> pieces, List<Netted> netted) {
             }
             pieces.add(new Piece(p.item(), p.free(), rest, p.discount(), p.paid() - rest));
         }
-        return new CollectionDue(pieces, netted);
+        return new PartyDue(pieces, netted);
     }
 
     /**
@@ -198,13 +210,13 @@ public record CollectionDue(List<Piece> pieces, List<Netted> netted) {
      *
      * @param kept of what is owed, and of credits, of which {@code netted} is what they pay
      */
-    public static CollectionDue kept(Collection<Piece> kept) {
+    public static PartyDue kept(PartyMoney.Direction direction, Collection<Piece> kept) {
         List<Piece> owed = new ArrayList<>();
         Map<OpenItem, Long> credits = new LinkedHashMap<>();
         kept.stream()
                 .sorted(Comparator.comparing(p -> new Free(p.item(), p.free()), DUE_FIRST))
                 .forEach(p -> {
-                    if (p.item().minorUnits() > 0) {
+                    if (direction.isOwed(p.item())) {
                         owed.add(new Piece(p.item(), p.free(), Math.addExact(p.paid(), p.netted()), p.discount(), 0));
                     } else {
                         credits.put(p.item(), p.netted());
@@ -213,7 +225,7 @@ public record CollectionDue(List<Piece> pieces, List<Netted> netted) {
         return netted(owed, credits);
     }
 
-    /** What is collected, in minor units. */
+    /** What moves, in minor units. */
     public long amount() {
         return pieces.stream().mapToLong(Piece::paid).reduce(0, Math::addExact);
     }

@@ -1,4 +1,4 @@
-package tidemark.core.collection;
+package tidemark.core.party;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
@@ -14,18 +14,15 @@ import java.util.Random;
 import org.joda.money.CurrencyUnit;
 import org.junit.jupiter.api.Test;
 import tidemark.core.ledger.PartyId;
-import tidemark.core.party.Allocation;
-import tidemark.core.party.OpenItem;
-import tidemark.core.party.OpenItemId;
 import tidemark.core.problem.RuleViolation;
 
 /** What is collected from a customer, against what it would come to by hand and against all that must always hold. */
-class CollectionDueTest {
+class PartyDueTest {
     private static final LocalDate DAY = LocalDate.of(2026, 7, 13);
 
-    private static CollectionDue.Free item(long id, long units, String due, long discount, long free) {
+    private static PartyDue.Free item(long id, long units, String due, long discount, long free) {
         LocalDate day = LocalDate.parse(due);
-        return new CollectionDue.Free(
+        return new PartyDue.Free(
                 new OpenItem(
                         new OpenItemId(id),
                         new PartyId(1),
@@ -38,9 +35,13 @@ class CollectionDueTest {
                 free);
     }
 
+    private static PartyDue upTo(List<PartyDue.Free> items, LocalDate upTo, LocalDate on) {
+        return PartyDue.of(PartyMoney.Direction.IN, items, PartyDue.Wanted.dueUpTo(upTo), upTo, on);
+    }
+
     @Test
     void creditsPayWhatIsDueFirst_andDiscountsAreDeducted() {
-        CollectionDue due = CollectionDue.upTo(
+        PartyDue due = upTo(
                 List.of(
                         item(1, 31_000, "2026-07-10", 620, 31_000),
                         item(2, 10_000, "2026-06-01", 0, 4_000),
@@ -56,7 +57,7 @@ class CollectionDueTest {
                 due.pieces().stream().map(p -> p.item().id()).toList());
         assertEquals(
                 List.of(4_000L, 2_000L),
-                due.netted().stream().map(CollectionDue.Netted::minorUnits).toList());
+                due.netted().stream().map(PartyDue.Netted::minorUnits).toList());
         assertEquals(
                 Map.of(new OpenItemId(1), 31_000L, new OpenItemId(2), 4_000L, new OpenItemId(3), 6_000L),
                 due.reserves());
@@ -69,8 +70,8 @@ class CollectionDueTest {
     @Test
     void whereCreditsReachAllThatIsDue_nothingIsCollected() {
         assertEquals(
-                CollectionDue.NOTHING,
-                CollectionDue.upTo(
+                PartyDue.NOTHING,
+                upTo(
                         List.of(item(1, 5_000, "2026-07-01", 0, 5_000), item(2, -5_000, "2026-07-01", 0, 5_000)),
                         DAY,
                         DAY));
@@ -78,15 +79,16 @@ class CollectionDueTest {
 
     @Test
     void whatIsChosen_isRefusedInWordsWhereItDoesNotFit() {
-        List<CollectionDue.Free> items =
+        List<PartyDue.Free> items =
                 List.of(item(1, 5_000, "2026-07-01", 100, 5_000), item(2, -6_000, "2026-07-01", 0, 6_000));
-        assertEquals("collect.more", refused(items, Map.of(new OpenItemId(1), 5_001L)));
-        assertEquals("collect.item", refused(items, Map.of(new OpenItemId(9), 1L)));
-        assertEquals("collect.nothing", refused(items, Map.of()));
-        assertEquals("collect.credits", refused(items, Map.of(new OpenItemId(1), 5_000L, new OpenItemId(2), 4_900L)));
+        assertEquals("due.more", refused(items, Map.of(new OpenItemId(1), 5_001L)));
+        assertEquals("due.item", refused(items, Map.of(new OpenItemId(9), 1L)));
+        assertEquals("due.nothing", refused(items, Map.of()));
+        assertEquals("due.credits", refused(items, Map.of(new OpenItemId(1), 5_000L, new OpenItemId(2), 4_900L)));
         assertEquals(
                 1,
-                CollectionDue.chosen(
+                PartyDue.chosen(
+                                PartyMoney.Direction.IN,
                                 items,
                                 Map.of(new OpenItemId(1), 5_000L, new OpenItemId(2), 4_899L),
                                 DAY,
@@ -94,13 +96,20 @@ class CollectionDueTest {
                         .amount());
         assertEquals(
                 3_000,
-                CollectionDue.chosen(items, Map.of(new OpenItemId(1), 3_000L), DAY, CurrencyUnit.USD)
+                PartyDue.chosen(
+                                PartyMoney.Direction.IN,
+                                items,
+                                Map.of(new OpenItemId(1), 3_000L),
+                                DAY,
+                                CurrencyUnit.USD)
                         .amount(),
                 "in part, without a discount");
     }
 
-    private static String refused(List<CollectionDue.Free> items, Map<OpenItemId, Long> chosen) {
-        return assertThrows(RuleViolation.class, () -> CollectionDue.chosen(items, chosen, DAY, CurrencyUnit.USD))
+    private static String refused(List<PartyDue.Free> items, Map<OpenItemId, Long> chosen) {
+        return assertThrows(
+                        RuleViolation.class,
+                        () -> PartyDue.chosen(PartyMoney.Direction.IN, items, chosen, DAY, CurrencyUnit.USD))
                 .code();
     }
 
@@ -108,7 +117,7 @@ class CollectionDueTest {
     void inAnyCase_everyCentIsPaidDeductedOrNetted_andTheOrderOfItemsDoesNotMatter() {
         Random dice = new Random(19);
         for (int n = 0; n < 20_000; n++) {
-            List<CollectionDue.Free> items = new ArrayList<>();
+            List<PartyDue.Free> items = new ArrayList<>();
             for (int i = 1; i <= 1 + dice.nextInt(7); i++) {
                 long units = 1 + dice.nextInt(90_000);
                 boolean credit = dice.nextInt(3) == 0;
@@ -120,51 +129,53 @@ class CollectionDueTest {
                         dice.nextInt(4) == 0 ? dice.nextInt((int) units + 1) : units));
             }
             LocalDate upTo = LocalDate.of(2026, 5, 1).plusDays(dice.nextInt(90));
-            CollectionDue due = CollectionDue.upTo(items, upTo, DAY);
+            PartyDue due = upTo(items, upTo, DAY);
             holds(items, due);
-            List<CollectionDue.Free> shuffled = new ArrayList<>(items);
+            List<PartyDue.Free> shuffled = new ArrayList<>(items);
             Collections.shuffle(shuffled, dice);
-            assertEquals(due, CollectionDue.upTo(shuffled, upTo, DAY));
+            assertEquals(due, upTo(shuffled, upTo, DAY));
             if (due.amount() > 0) {
                 Map<OpenItemId, Long> same = due.reserves();
-                assertEquals(due, CollectionDue.chosen(shuffled, same, DAY, CurrencyUnit.USD), "chosen as it is due");
+                assertEquals(
+                        due,
+                        PartyDue.chosen(PartyMoney.Direction.IN, shuffled, same, DAY, CurrencyUnit.USD),
+                        "chosen as it is due");
                 assertEquals(due, again(items, due), "kept and worked out once more");
             }
         }
     }
 
     /** As it is kept by item: what is owed with its parts, a credit with what it pays. */
-    private static CollectionDue again(List<CollectionDue.Free> items, CollectionDue due) {
-        List<CollectionDue.Piece> kept = new ArrayList<>(due.pieces());
+    private static PartyDue again(List<PartyDue.Free> items, PartyDue due) {
+        List<PartyDue.Piece> kept = new ArrayList<>(due.pieces());
         Map<OpenItemId, Long> credits = new HashMap<>();
         due.netted().forEach(n -> credits.merge(n.credit().id(), n.minorUnits(), Long::sum));
         items.stream()
                 .filter(f -> credits.containsKey(f.item().id()))
-                .forEach(f -> kept.add(new CollectionDue.Piece(
+                .forEach(f -> kept.add(new PartyDue.Piece(
                         f.item(), f.free(), 0, 0, credits.getOrDefault(f.item().id(), 0L))));
-        return CollectionDue.kept(kept);
+        return PartyDue.kept(PartyMoney.Direction.IN, kept);
     }
 
-    private static void holds(List<CollectionDue.Free> items, CollectionDue due) {
+    private static void holds(List<PartyDue.Free> items, PartyDue due) {
         Map<OpenItemId, Long> free = new HashMap<>();
         items.forEach(f -> free.put(f.item().id(), f.free()));
         long settled = 0;
         long discounts = 0;
-        for (CollectionDue.Piece p : due.pieces()) {
+        for (PartyDue.Piece p : due.pieces()) {
             assertTrue(p.paid() >= 0 && p.discount() >= 0 && p.netted() >= 0 && p.settled() > 0);
             assertTrue(p.settled() <= free.getOrDefault(p.item().id(), 0L));
             assertEquals(
                     p.netted(),
                     due.netted().stream()
                             .filter(x -> x.owed().equals(p.item().id()))
-                            .mapToLong(CollectionDue.Netted::minorUnits)
+                            .mapToLong(PartyDue.Netted::minorUnits)
                             .sum());
             settled += p.settled();
             discounts += p.discount();
         }
-        long credits = due.netted().stream()
-                .mapToLong(CollectionDue.Netted::minorUnits)
-                .sum();
+        long credits =
+                due.netted().stream().mapToLong(PartyDue.Netted::minorUnits).sum();
         assertEquals(settled - discounts - credits, due.amount());
         due.reserves().forEach((id, units) -> assertTrue(units > 0 && units <= free.getOrDefault(id, 0L)));
         if (!due.pieces().isEmpty()) {

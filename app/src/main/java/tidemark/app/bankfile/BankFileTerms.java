@@ -1,4 +1,4 @@
-package tidemark.app.collection;
+package tidemark.app.bankfile;
 
 import static tidemark.core.words.Catalogue.say;
 
@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -21,9 +22,9 @@ import tidemark.app.activity.ActivityLog;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.core.bankfile.AccountNumbers;
+import tidemark.core.bankfile.FileTerms;
 import tidemark.core.bankfile.PaymentMessage;
 import tidemark.core.calendar.BankCalendar;
-import tidemark.core.collection.FileTerms;
 import tidemark.core.mandate.Mandate;
 import tidemark.core.problem.Fields;
 import tidemark.core.problem.Problem;
@@ -33,15 +34,20 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** How files for the bank of an account are written, and the days on which the company's banks do not work. */
 @Service
-public class CollectionTerms {
+public class BankFileTerms {
     private static final int MOST_HOLIDAYS = 400;
+    private static final String PAYMENT = "PAYMENT";
+    /** Versions of pain.001.001. */
+    private static final int OLDER_PAYMENTS = 3;
+
+    private static final int NEWER_PAYMENTS = 9;
 
     private final BankAccounts bankAccounts;
     private final ActivityLog activity;
     private final JdbcTemplate jdbc;
     private final JsonMapper json;
 
-    CollectionTerms(BankAccounts bankAccounts, ActivityLog activity, JdbcTemplate jdbc, JsonMapper json) {
+    BankFileTerms(BankAccounts bankAccounts, ActivityLog activity, JdbcTemplate jdbc, JsonMapper json) {
         this.bankAccounts = bankAccounts;
         this.activity = activity;
         this.jdbc = jdbc;
@@ -59,8 +65,10 @@ public class CollectionTerms {
      *
      * @param routing of the company's bank, of ACH; {@code account} the company's own, for balanced files; empty for none
      * @param origin whom the bank knows the sender as; {@code companyId} as the bank gave it
-     * @param version of the messages of SEPA: 2 or 8
-     * @param leadDays banking days that the bank asks for; {@code leadDaysB2b} for SEPA B2B
+     * @param description of collections, of ACH; {@code paymentDescription} of payments, absent for the usual word
+     * @param version of the direct debits of SEPA: 2 or 8; {@code paymentVersion} of its credit transfers: 3 or 9
+     * @param leadDays banking days that the bank asks for; {@code leadDaysB2b} for SEPA B2B; {@code paymentLeadDays} for what
+     *     is paid
      * @param singly whether the bank credits each collection by itself
      * @param fileName with {@code {number}} and {@code {date}} where these belong
      */
@@ -72,8 +80,10 @@ public class CollectionTerms {
             @NotNull @Size(max = 70) String companyName,
             @NotNull @Size(max = 10) String companyId,
             @NotNull @Size(max = 10) String description,
+            @Nullable @Size(max = 10) String paymentDescription,
             @NotNull @Size(max = 17) String account,
             int version,
+            int paymentVersion,
             @NotNull @Size(max = 40) String iban,
             @NotNull @Size(max = 11) String bic,
             @NotNull @Size(max = 35) String creditorId,
@@ -81,14 +91,26 @@ public class CollectionTerms {
             boolean tellsFirst,
             @Min(0) @Max(20) int leadDays,
             @Min(0) @Max(20) int leadDaysB2b,
+            @Min(0) @Max(20) int paymentLeadDays,
             boolean singly,
             @NotNull @Size(max = 80) String fileName,
             @Min(1) long nextFile) {
-        FileTerms terms() {
+        public FileTerms terms() {
             return scheme == FileScheme.ACH
-                    ? new FileTerms.Ach(routing, bankName, origin, companyName, companyId, description, account)
+                    ? new FileTerms.Ach(
+                            routing,
+                            bankName,
+                            origin,
+                            companyName,
+                            companyId,
+                            description,
+                            Objects.requireNonNullElse(paymentDescription, PAYMENT),
+                            account)
                     : new FileTerms.Sepa(
                             version == 2 ? PaymentMessage.Version.DEBITS_02 : PaymentMessage.Version.DEBITS_08,
+                            paymentVersion == OLDER_PAYMENTS
+                                    ? PaymentMessage.Version.CREDITS_03
+                                    : PaymentMessage.Version.CREDITS_09,
                             companyName,
                             AccountNumbers.plain(iban),
                             AccountNumbers.plain(bic),
@@ -97,25 +119,30 @@ public class CollectionTerms {
                             tellsFirst);
         }
 
-        int lead(Mandate.Kind kind) {
+        public int lead(Mandate.Kind kind) {
             return kind == Mandate.Kind.SEPA_B2B ? leadDaysB2b : leadDays;
         }
 
-        String nameOf(long number, LocalDate day) {
+        public String nameOf(String kind, long number, LocalDate day) {
             String extension = scheme == FileScheme.ACH ? ".ach" : ".xml";
-            String pattern = fileName.isBlank() ? "collection-{date}-{number}" + extension : fileName;
-            return pattern.replace("{number}", Long.toString(number)).replace("{date}", day.toString());
+            String pattern = fileName.isBlank() ? "{kind}-{date}-{number}" + extension : fileName;
+            return pattern.replace("{kind}", kind)
+                    .replace("{number}", Long.toString(number))
+                    .replace("{date}", day.toString());
         }
     }
 
-    Optional<FileTermsForm> find(long bankAccountId) {
+    @Transactional(readOnly = true)
+    public Optional<FileTermsForm> find(long bankAccountId) {
         return jdbc.query(
-                "select terms, next_file from collection_terms where bank_account_id = ?",
-                row -> row.next() ? Optional.of(numbered(row.getString(1), row.getLong(2))) : Optional.empty(),
+                "select terms, next_file, payment_lead_days from collection_terms where bank_account_id = ?",
+                row -> row.next()
+                        ? Optional.of(numbered(row.getString(1), row.getLong(2), row.getInt(3)))
+                        : Optional.empty(),
                 bankAccountId);
     }
 
-    private FileTermsForm numbered(String kept, long next) {
+    private FileTermsForm numbered(String kept, long next, int paymentLead) {
         FileTermsForm f = json.readValue(kept, FileTermsForm.class);
         return new FileTermsForm(
                 f.scheme,
@@ -125,8 +152,10 @@ public class CollectionTerms {
                 f.companyName,
                 f.companyId,
                 f.description,
+                Objects.requireNonNullElse(f.paymentDescription, PAYMENT),
                 f.account,
                 f.version,
+                f.paymentVersion == OLDER_PAYMENTS ? OLDER_PAYMENTS : NEWER_PAYMENTS,
                 f.iban,
                 f.bic,
                 f.creditorId,
@@ -134,6 +163,7 @@ public class CollectionTerms {
                 f.tellsFirst,
                 f.leadDays,
                 f.leadDaysB2b,
+                paymentLead,
                 f.singly,
                 f.fileName,
                 next);
@@ -145,7 +175,8 @@ public class CollectionTerms {
     }
 
     /** @throws RuleViolation {@code collection.terms} where the account has none */
-    FileTermsForm get(BankAccount account) {
+    @Transactional(readOnly = true)
+    public FileTermsForm get(BankAccount account) {
         return find(account.id())
                 .orElseThrow(() -> new RuleViolation(
                         "collection.terms",
@@ -192,25 +223,27 @@ public class CollectionTerms {
         }
         String text = json.writeValueAsString(form);
         int changed = jdbc.update(
-                "update collection_terms set terms = ?, lead_days = ?, singly = ?, file_name = ?, next_file = ?"
-                        + " where bank_account_id = ?",
+                "update collection_terms set terms = ?, lead_days = ?, singly = ?, file_name = ?, next_file = ?,"
+                        + " payment_lead_days = ? where bank_account_id = ?",
                 text,
                 form.leadDays(),
                 form.singly(),
                 form.fileName(),
                 form.nextFile(),
+                form.paymentLeadDays(),
                 bankAccountId);
         if (changed == 0) {
             jdbc.update(
                     "insert into collection_terms (bank_account_id, company_id, terms, lead_days, singly, file_name,"
-                            + " next_file, next_trace) values (?, ?, ?, ?, ?, ?, ?, 1)",
+                            + " next_file, payment_lead_days, next_trace) values (?, ?, ?, ?, ?, ?, ?, ?, 1)",
                     bankAccountId,
                     companyId,
                     text,
                     form.leadDays(),
                     form.singly(),
                     form.fileName(),
-                    form.nextFile());
+                    form.nextFile(),
+                    form.paymentLeadDays());
         }
         activity.record(
                 companyId,
@@ -284,7 +317,8 @@ public class CollectionTerms {
         return holidays(companyId);
     }
 
-    BankCalendar calendar(long companyId, FileScheme scheme) {
+    @Transactional(readOnly = true)
+    public BankCalendar calendar(long companyId, FileScheme scheme) {
         Set<LocalDate> own = new HashSet<>();
         holidays(companyId).forEach(h -> own.add(h.day()));
         return new BankCalendar(

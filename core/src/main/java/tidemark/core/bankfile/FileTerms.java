@@ -1,11 +1,9 @@
-package tidemark.core.collection;
+package tidemark.core.bankfile;
 
 import static tidemark.core.words.Catalogue.say;
 
 import java.util.ArrayList;
 import java.util.List;
-import tidemark.core.bankfile.AccountNumbers;
-import tidemark.core.bankfile.PaymentMessage;
 import tidemark.core.problem.Problem;
 
 /** What the files of a bank account say of the company and its bank. */
@@ -24,7 +22,8 @@ public sealed interface FileTerms {
      * @param routing of the company's bank, nine digits; files go there, and traces begin with it
      * @param origin whom the bank knows the sender as, at most ten characters
      * @param companyId ten characters, as the bank gave it
-     * @param description of the entries, at most ten characters, such as {@code BERTH RENT}
+     * @param description of collections, at most ten characters, such as {@code BERTH RENT}
+     * @param paymentDescription the same of payments, such as {@code PAYMENT}
      * @param account the company's own, which balanced files set against their sum; empty where the bank does it
      */
     record Ach(
@@ -34,8 +33,14 @@ public sealed interface FileTerms {
             String companyName,
             String companyId,
             String description,
+            String paymentDescription,
             String account)
             implements FileTerms {
+        /** The first eight digits of the routing number, with which traces begin. */
+        public String originator() {
+            return routing.substring(0, 8);
+        }
+
         /** Whether a batch ends with the entry that is set against its sum. */
         public boolean balanced() {
             return !account.isEmpty();
@@ -49,6 +54,7 @@ public sealed interface FileTerms {
             check(out, "companyId", companyId, 10, 10);
             checkName(out, companyName, 16);
             check(out, "description", description, 1, 10);
+            check(out, "paymentDescription", paymentDescription, 1, 10);
             check(out, "account", account, 0, 17);
             return out;
         }
@@ -57,13 +63,15 @@ public sealed interface FileTerms {
     /**
      * Messages of SEPA.
      *
+     * @param version of direct debits; {@code paymentVersion} of credit transfers
      * @param bic empty where the bank finds it by the IBAN
-     * @param creditorId identifier of the creditor
+     * @param creditorId identifier of the creditor; empty where nothing is collected
      * @param oneBooking whether the bank books a batch as one sum
      * @param tellsFirst whether the first of several is told as one
      */
     record Sepa(
             PaymentMessage.Version version,
+            PaymentMessage.Version paymentVersion,
             String companyName,
             String iban,
             String bic,
@@ -76,7 +84,7 @@ public sealed interface FileTerms {
             List<Problem> out = new ArrayList<>();
             AccountNumbers.ibanProblem(iban, "iban").ifPresent(out::add);
             AccountNumbers.bicProblem(bic, "bic").ifPresent(out::add);
-            if (!AccountNumbers.isCreditor(creditorId)) {
+            if (!creditorId.isEmpty() && !AccountNumbers.isCreditor(creditorId)) {
                 out.add(new Problem(
                         "creditor.unfit",
                         "creditorId",
