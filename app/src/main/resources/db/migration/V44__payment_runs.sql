@@ -15,9 +15,12 @@ create table payment_run (
   state varchar(20) not null,
   bank_file_id bigint references bank_file,
   batch_id bigint,
+  reversal_file_id bigint references bank_file,
+  one_sum boolean not null,
   made_by varchar(120) not null,
   made_at timestamp(9) with time zone not null,
   handed_over_by varchar(120) not null,
+  handed_over_person bigint,
   handed_over_at timestamp(9) with time zone,
   released_by varchar(120) not null,
   released_at timestamp(9) with time zone,
@@ -62,3 +65,5 @@ create table payment_run_netting (
   settlement_id bigint not null references settlement,
   primary key (payee_id, settlement_id)
 );
+-- Payments of a run that the bank pays together.
+alter table payment add column in_one_sum boolean default false not null;

@@ -131,12 +131,11 @@ public class BankDetails extends MasterRow {
         return askedAt;
     }
 
-    String decidedBy() {
+    public String decidedBy() {
         return decidedBy;
     }
 
-    @Nullable
-    Instant decidedAt() {
+    public @Nullable Instant decidedAt() {
         return decidedAt;
     }
 

@@ -9,9 +9,11 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -203,6 +205,24 @@ public class PayeeAccounts {
         Map<Long, BankDetails> out = new HashMap<>();
         if (!partyIds.isEmpty()) {
             details.findByPartyIdInAndState(partyIds, BankDetails.State.CURRENT).forEach(d -> out.put(d.partyId(), d));
+        }
+        return out;
+    }
+
+    /** Some bank details, be they of now or former ones, by their identifier. */
+    @Transactional(readOnly = true)
+    public Map<Long, BankDetails> some(Collection<Long> ids) {
+        Map<Long, BankDetails> out = new HashMap<>();
+        details.findAllById(ids).forEach(d -> out.put(d.id(), d));
+        return out;
+    }
+
+    /** Which of some parties have other bank details that wait for a second person. */
+    @Transactional(readOnly = true)
+    public Set<Long> changing(Collection<Long> partyIds) {
+        Set<Long> out = new HashSet<>();
+        if (!partyIds.isEmpty()) {
+            details.findByPartyIdInAndState(partyIds, BankDetails.State.ASKED).forEach(d -> out.add(d.partyId()));
         }
         return out;
     }

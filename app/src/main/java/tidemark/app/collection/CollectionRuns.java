@@ -29,6 +29,7 @@ import tidemark.app.company.Company;
 import tidemark.app.company.NumberCounters;
 import tidemark.app.mandate.MandateRow;
 import tidemark.app.party.Reservations;
+import tidemark.app.party.RunItems;
 import tidemark.core.collection.RunDays;
 import tidemark.core.collection.RunState;
 import tidemark.core.money.MinorUnits;
@@ -47,6 +48,7 @@ public class CollectionRuns {
     private final CollectionRepository collections;
     private final BankFileTerms terms;
     private final RunCandidates candidates;
+    private final RunItems runItems;
     private final Reservations reservations;
     private final BankAccounts bankAccounts;
     private final Companies companies;
@@ -60,6 +62,7 @@ public class CollectionRuns {
             CollectionRepository collections,
             BankFileTerms terms,
             RunCandidates candidates,
+            RunItems runItems,
             Reservations reservations,
             BankAccounts bankAccounts,
             Companies companies,
@@ -71,6 +74,7 @@ public class CollectionRuns {
         this.collections = collections;
         this.terms = terms;
         this.candidates = candidates;
+        this.runItems = runItems;
         this.reservations = reservations;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
@@ -195,7 +199,9 @@ public class CollectionRuns {
         for (CollectionRow row : collections.ofRun(run.id())) {
             if (row.collects()) {
                 RunCandidates.Candidate now = one(frame, row.partyId());
-                PartyDue due = row.changed() ? chosen(run, now, settled(row.id())) : RunCandidates.all(run, free(now));
+                PartyDue due = row.changed()
+                        ? chosen(run, now, runItems.settled(RunItems.Of.COLLECTIONS, row.id()))
+                        : RunCandidates.all(run, free(now));
                 if (due.amount() == 0) {
                     drop(row);
                 } else {
@@ -204,17 +210,6 @@ public class CollectionRuns {
                 }
             }
         }
-    }
-
-    private Map<OpenItemId, Long> settled(long collectionId) {
-        Map<OpenItemId, Long> out = new HashMap<>();
-        jdbc.query(
-                "select item_id, paid + discount + netted from collection_item where collection_id = ?",
-                row -> {
-                    out.put(new OpenItemId(row.getLong(1)), row.getLong(2));
-                },
-                collectionId);
-        return out;
     }
 
     private RunCandidates.Candidate one(RunCandidates.Frame frame, long partyId) {
@@ -341,33 +336,7 @@ public class CollectionRuns {
     private void keep(CollectionRow row, PartyDue due, MandateRow mandate, boolean changed, String who) {
         row.collect(mandate.id(), due.amount(), changed, who, clock.instant());
         CollectionRow kept = collections.saveAndFlush(row);
-        clear(kept.id());
-        List<Object[]> items = new ArrayList<>();
-        items(kept.id(), due, items);
-        jdbc.batchUpdate(ITEM, items);
-        reservations.reserve(kept.id(), reserved(due));
-    }
-
-    private static final String ITEM =
-            "insert into collection_item (collection_id, item_id, paid, discount, netted) values (?, ?, ?, ?, ?)";
-
-    private static void items(long id, PartyDue due, List<Object[]> out) {
-        due.pieces()
-                .forEach(p -> out.add(new Object[] {id, p.item().id().value(), p.paid(), p.discount(), p.netted()}));
-        Map<Long, Long> credits = new HashMap<>();
-        due.netted().forEach(n -> credits.merge(n.credit().id().value(), n.minorUnits(), Math::addExact));
-        credits.forEach((item, units) -> out.add(new Object[] {id, item, 0L, 0L, units}));
-    }
-
-    private static Map<Long, Long> reserved(PartyDue due) {
-        Map<Long, Long> out = new HashMap<>();
-        due.reserves().forEach((item, units) -> out.put(item.value(), units));
-        return out;
-    }
-
-    private void clear(long collectionId) {
-        reservations.release(collectionId);
-        jdbc.update("delete from collection_item where collection_id = ?", collectionId);
+        runItems.keep(RunItems.Of.COLLECTIONS, kept.id(), due);
     }
 
     /** Collects from all that are ready. @return from how many */
@@ -385,14 +354,11 @@ public class CollectionRuns {
             rows.add(row);
         }
         List<CollectionRow> kept = collections.saveAllAndFlush(rows);
-        List<Object[]> items = new ArrayList<>();
-        Map<Long, Map<Long, Long>> reserved = new HashMap<>();
+        Map<Long, PartyDue> due = new HashMap<>();
         for (int i = 0; i < kept.size(); i++) {
-            items(kept.get(i).id(), ready.get(i).due(), items);
-            reserved.put(kept.get(i).id(), reserved(ready.get(i).due()));
+            due.put(kept.get(i).id(), ready.get(i).due());
         }
-        jdbc.batchUpdate(ITEM, items);
-        reservations.reserveAll(reserved);
+        runItems.keepAll(RunItems.Of.COLLECTIONS, due);
         if (!kept.isEmpty()) {
             record(run, who, "collection.all", say("collection.all.decided", run.title(), kept.size()));
         }
@@ -406,7 +372,7 @@ public class CollectionRuns {
         String why = Fields.text(reason, "reason", 200);
         CollectionRow row = of.decided() == null ? new CollectionRow(run, partyId, who, clock.instant()) : of.decided();
         row.skip(why, who, clock.instant());
-        clear(collections.saveAndFlush(row).id());
+        runItems.clear(RunItems.Of.COLLECTIONS, collections.saveAndFlush(row).id());
         record(
                 run,
                 who,
@@ -427,7 +393,7 @@ public class CollectionRuns {
     }
 
     private void drop(CollectionRow row) {
-        clear(row.id());
+        runItems.clear(RunItems.Of.COLLECTIONS, row.id());
         collections.delete(row);
         collections.flush();
     }

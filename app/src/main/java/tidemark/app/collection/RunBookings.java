@@ -12,7 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -21,9 +20,9 @@ import tidemark.app.company.Company;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.Reversals;
 import tidemark.app.party.DueItems;
-import tidemark.app.party.OpenItems;
 import tidemark.app.party.PartyMoneyBookings;
 import tidemark.app.party.Reservations;
+import tidemark.app.party.RunItems;
 import tidemark.core.collection.RunEntry;
 import tidemark.core.collection.RunState;
 import tidemark.core.ledger.Control;
@@ -43,40 +42,37 @@ class RunBookings {
     private final CollectionRepository collections;
     private final RunCandidates candidates;
     private final DueItems dueItems;
-    private final OpenItems items;
+    private final RunItems runItems;
     private final PartyMoneyBookings money;
     private final Reservations reservations;
     private final Reversals reversals;
     private final Ledger ledger;
     private final Companies companies;
     private final EntityManager em;
-    private final JdbcTemplate jdbc;
 
     RunBookings(
             CollectionRunRepository runs,
             CollectionRepository collections,
             RunCandidates candidates,
             DueItems dueItems,
-            OpenItems items,
+            RunItems runItems,
             PartyMoneyBookings money,
             Reservations reservations,
             Reversals reversals,
             Ledger ledger,
             Companies companies,
-            EntityManager em,
-            JdbcTemplate jdbc) {
+            EntityManager em) {
         this.runs = runs;
         this.collections = collections;
         this.candidates = candidates;
         this.dueItems = dueItems;
-        this.items = items;
+        this.runItems = runItems;
         this.money = money;
         this.reservations = reservations;
         this.reversals = reversals;
         this.ledger = ledger;
         this.companies = companies;
         this.em = em;
-        this.jdbc = jdbc;
     }
 
     /** The entry of one customer, and what it settles. */
@@ -92,7 +88,14 @@ class RunBookings {
                 .toList();
         Ledger.Booked out = Ledger.Booked.nothing();
         for (RunCandidates.Candidate c : collecting) {
-            net(run, c, out, who);
+            out.items()
+                    .addAll(runItems.net(
+                            RunItems.Of.COLLECTIONS,
+                            run.companyId(),
+                            Objects.requireNonNull(c.decided()).id(),
+                            c.due(),
+                            run.collectOn(),
+                            who));
         }
         List<Part> parts = parts(company, run, collecting, onTheWay(run));
         reservations.releaseAll(collecting.stream()
@@ -134,26 +137,6 @@ class RunBookings {
     private static Ledger.Posting posting(CollectionRun run, JournalEntry entry) {
         return PartyMoneyBookings.posting(
                 entry, new PartyMoneyBookings.Document("", "", null, say("collection.itemTitle", run.number())));
-    }
-
-    /** Credits pay their share first, and it is kept which, so that a reversal opens them again. */
-    private void net(CollectionRun run, RunCandidates.Candidate c, Ledger.Booked out, String who) {
-        for (PartyDue.Netted n : c.due().netted()) {
-            out.items()
-                    .addAll(items.settle(
-                            run.companyId(),
-                            n.credit().id().value(),
-                            List.of(new OpenItems.Part(n.owed().value(), n.minorUnits(), 0)),
-                            run.collectOn(),
-                            who));
-            em.flush();
-            jdbc.update(
-                    "insert into collection_netting (collection_id, settlement_id) select ?, max(id) from settlement"
-                            + " where debit_item_id = ? and credit_item_id = ?",
-                    Objects.requireNonNull(c.decided()).id(),
-                    n.owed().value(),
-                    n.credit().id().value());
-        }
     }
 
     /** The entry of each, checked against what is open now. */
@@ -272,15 +255,13 @@ class RunBookings {
         for (long entry : entries) {
             out.add(reversals.reverseAtSource(companyId, entry, day, who));
         }
-        List<Long> netted = jdbc.queryForList(
-                "select n.settlement_id from collection_netting n join collection c on c.id = n.collection_id"
-                        + " join settlement s on s.id = n.settlement_id"
-                        + " where c.run_id = ? and s.undone_from is null order by n.settlement_id",
-                Long.class,
-                run.id());
-        for (long settlement : netted) {
-            out.items().addAll(items.undo(companyId, settlement, day, who));
-        }
+        out.items()
+                .addAll(runItems.undoNettings(
+                        RunItems.Of.COLLECTIONS,
+                        companyId,
+                        rows.stream().map(CollectionRow::id).toList(),
+                        day,
+                        who));
         run.move(RunState.Move.REVERSE);
         runs.saveAndFlush(run);
         return out;

@@ -27,14 +27,13 @@ import tidemark.app.party.DueItems;
 import tidemark.app.party.Parties;
 import tidemark.app.party.Party;
 import tidemark.app.party.Reservations;
+import tidemark.app.party.RunItems;
 import tidemark.core.calendar.BankCalendar;
 import tidemark.core.collection.RunDays;
 import tidemark.core.ledger.Control;
-import tidemark.core.ledger.PartyId;
 import tidemark.core.mandate.Mandate;
 import tidemark.core.mandate.MandateState;
 import tidemark.core.mandate.ReturnEffect;
-import tidemark.core.party.OpenItem;
 import tidemark.core.party.OpenItemId;
 import tidemark.core.party.PartyDue;
 import tidemark.core.party.PartyMoney;
@@ -50,6 +49,7 @@ class RunCandidates {
     private final MandateChanges changes;
     private final Parties parties;
     private final DueItems dueItems;
+    private final RunItems runItems;
     private final BankAccounts bankAccounts;
     private final Companies companies;
     private final JdbcTemplate jdbc;
@@ -61,6 +61,7 @@ class RunCandidates {
             MandateChanges changes,
             Parties parties,
             DueItems dueItems,
+            RunItems runItems,
             BankAccounts bankAccounts,
             Companies companies,
             JdbcTemplate jdbc) {
@@ -70,6 +71,7 @@ class RunCandidates {
         this.changes = changes;
         this.parties = parties;
         this.dueItems = dueItems;
+        this.runItems = runItems;
         this.bankAccounts = bankAccounts;
         this.companies = companies;
         this.jdbc = jdbc;
@@ -162,7 +164,7 @@ class RunCandidates {
                 .map(CollectionRow::mandateId)
                 .filter(Objects::nonNull)
                 .toList());
-        Map<Long, List<PartyDue.Piece>> kept = pieces(run.id(), only);
+        Map<Long, List<PartyDue.Piece>> kept = runItems.pieces(RunItems.Of.COLLECTIONS, run.id(), only);
         Map<String, LocalDate> told = told(companyId, run.collectOn());
         Map<Long, Back> back = back(companyId, run.id(), only);
         Set<Long> ids = new TreeSet<>(items.keySet());
@@ -365,39 +367,5 @@ class RunCandidates {
         return of.stream()
                 .filter(m -> m.mandate().kind().isSepa() == sepa && m.state() != MandateState.ENDED)
                 .min(Comparator.comparing(MandateRow::state));
-    }
-
-    /** What was kept of each collection of a run, by item. */
-    private Map<Long, List<PartyDue.Piece>> pieces(long runId, @Nullable Long only) {
-        Map<Long, List<PartyDue.Piece>> out = new HashMap<>();
-        jdbc.query(
-                "select c.id, i.id, i.party_id, i.ledger_account_id, i.title, i.item_date, i.due_date, i.minor_units,"
-                        + " i.discount_until, i.discount_minor_units, k.paid, k.discount, k.netted"
-                        + " from collection c join collection_item k on k.collection_id = c.id join open_item i on i.id = k.item_id"
-                        + " where c.run_id = ?"
-                        + (only == null ? "" : " and c.party_id = " + only.longValue()) + " order by i.due_date, i.id",
-                row -> {
-                    long settled = row.getLong(11) + row.getLong(12) + row.getLong(13);
-                    out.computeIfAbsent(row.getLong(1), k -> new ArrayList<>())
-                            .add(new PartyDue.Piece(
-                                    new OpenItem(
-                                            new OpenItemId(row.getLong(2)),
-                                            new PartyId(row.getLong(3)),
-                                            row.getString(4),
-                                            row.getString(5),
-                                            row.getObject(6, LocalDate.class),
-                                            row.getObject(7, LocalDate.class),
-                                            row.getLong(8),
-                                            row.getLong(10) == 0
-                                                    ? OpenItem.Discount.NONE
-                                                    : new OpenItem.Discount(
-                                                            row.getObject(9, LocalDate.class), row.getLong(10))),
-                                    settled,
-                                    row.getLong(11),
-                                    row.getLong(12),
-                                    row.getLong(13)));
-                },
-                runId);
-        return out;
     }
 }

@@ -123,7 +123,7 @@ class Clearings implements WaitingForBank {
         Map<Long, CashEntryId> out = new HashMap<>();
         for (long entry : journalEntryIds) {
             rows.ofEntry(companyId, entry).stream()
-                    .filter(p -> p.clearingEntryId() != null && p.clearingEntryId() == entry)
+                    .filter(p -> !p.isInOneSum() && p.clearingEntryId() != null && p.clearingEntryId() == entry)
                     .forEach(p -> out.put(entry, WaitingForBank.standIn(p.id())));
         }
         return out;

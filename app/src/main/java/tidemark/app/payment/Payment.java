@@ -40,6 +40,7 @@ public class Payment extends MasterRow {
     private String parts;
 
     private boolean onClearing;
+    private boolean inOneSum;
     private @Nullable Long inTransitAccountId;
     private @Nullable Long journalEntryId;
     private @Nullable Long clearingEntryId;
@@ -98,6 +99,12 @@ public class Payment extends MasterRow {
 
     void released(String who) {
         releasedBy = who;
+    }
+
+    /** The bank pays it together with others, in one sum; until then it is in transit. */
+    void inOneSum() {
+        onClearing = true;
+        inOneSum = true;
     }
 
     /** @param inTransit the ledger account that holds it until the bank has paid it; none where it is cash at once */
@@ -183,6 +190,15 @@ public class Payment extends MasterRow {
 
     public boolean onClearing() {
         return onClearing;
+    }
+
+    boolean isInOneSum() {
+        return inOneSum;
+    }
+
+    /** Whether the bank is still to pay it, as far as the books know. */
+    public boolean waitsForBank() {
+        return onClearing && state == PaymentState.BOOKED && clearingEntryId == null;
     }
 
     /** The ledger account on which it waited, whatever serves the purpose since. */

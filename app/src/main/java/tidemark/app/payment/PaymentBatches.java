@@ -40,7 +40,6 @@ import tidemark.core.problem.Words;
 public class PaymentBatches {
     private final Payments single;
     private final PaymentRepository payments;
-    private final PaymentNumbers numbers;
     private final PaymentBookings bookings;
     private final BankAccounts bankAccounts;
     private final Companies companies;
@@ -50,7 +49,6 @@ public class PaymentBatches {
     PaymentBatches(
             Payments single,
             PaymentRepository payments,
-            PaymentNumbers numbers,
             PaymentBookings bookings,
             BankAccounts bankAccounts,
             EntityManager em,
@@ -60,7 +58,6 @@ public class PaymentBatches {
         this.companies = companies;
         this.single = single;
         this.payments = payments;
-        this.numbers = numbers;
         this.bookings = bookings;
         this.bankAccounts = bankAccounts;
         this.em = em;
@@ -223,11 +220,10 @@ public class PaymentBatches {
                 companyId,
                 bankAccountId,
                 rows.stream().map(PaymentFile.Row::accountCode).distinct().toList());
-        PaymentNumbers.Taker taker = numbers.of(account, kind);
-        OutOfAccount.Running out = single.outOf(account);
         long batch = ((Number) em.createNativeQuery("select next value for row_id", Long.class)
                         .getSingleResult())
                 .longValue();
+        Payments.Making making = single.making(account, kind, batch, null);
         List<Problem> problems = new ArrayList<>();
         List<Payment> made = new ArrayList<>();
         List<String> labels = new ArrayList<>();
@@ -257,9 +253,7 @@ public class PaymentBatches {
                                                 row.taxCode(),
                                                 row.costCentre(),
                                                 row.text())))),
-                        taker,
-                        out,
-                        batch,
+                        making,
                         label,
                         who));
                 labels.add(label);

@@ -78,8 +78,8 @@ interface PaymentRepository extends MasterRows<Payment> {
 
     @Query("""
             select p from Payment p
-            where p.bankAccountId = :account and p.onClearing = true and p.state = tidemark.core.payment.PaymentState.BOOKED
-              and p.clearingEntryId is null
+            where p.bankAccountId = :account and p.onClearing = true and p.inOneSum = false
+              and p.state = tidemark.core.payment.PaymentState.BOOKED and p.clearingEntryId is null
             order by p.paymentDate, p.id""")
     List<Payment> atTheBank(long account);
 

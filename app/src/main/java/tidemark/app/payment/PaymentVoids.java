@@ -10,10 +10,14 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.approval.Approvals;
+import tidemark.app.company.BankAccount;
+import tidemark.app.company.BankAccounts;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.ledger.Reversals;
 import tidemark.app.party.Allocations;
 import tidemark.app.party.Reservations;
+import tidemark.core.party.PartyMoney;
+import tidemark.core.payment.PaymentBooking;
 import tidemark.core.payment.PaymentState;
 import tidemark.core.problem.Fields;
 import tidemark.core.problem.RuleViolation;
@@ -28,6 +32,7 @@ public class PaymentVoids {
     private final Allocations allocations;
     private final Reversals reversals;
     private final Ledger ledger;
+    private final BankAccounts bankAccounts;
     private final Approvals approvals;
     private final ActivityLog activity;
     private final JsonMapper json;
@@ -39,6 +44,7 @@ public class PaymentVoids {
             Allocations allocations,
             Reversals reversals,
             Ledger ledger,
+            BankAccounts bankAccounts,
             Approvals approvals,
             ActivityLog activity,
             JsonMapper json) {
@@ -48,6 +54,7 @@ public class PaymentVoids {
         this.allocations = allocations;
         this.reversals = reversals;
         this.ledger = ledger;
+        this.bankAccounts = bankAccounts;
         this.approvals = approvals;
         this.activity = activity;
         this.json = json;
@@ -85,6 +92,53 @@ public class PaymentVoids {
                 "payment",
                 id,
                 say("payment.void.voided", payment.title(), reason.strip()));
+        return new Payments.Made(List.of(payment), booked);
+    }
+
+    /**
+     * The bank sent it back. Where the bank had paid it before, its money is on the account again on that day; where it had
+     * not, it is voided. What it settled is open again.
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Payments.Made cameBack(long companyId, long id, LocalDate day, String reason, String who) {
+        Payment payment = payments.lockToBook(companyId, id);
+        Long inTransit = payment.inTransitAccountId();
+        Long entry = payment.journalEntryId();
+        if (payment.clearingEntryId() == null || inTransit == null || entry == null) {
+            return voidPayment(companyId, id, day, reason, who);
+        }
+        payment.move(PaymentState.Move.VOID);
+        Ledger.Booked booked = reversals.reverseAtSource(companyId, entry, day, who);
+        long reversal = booked.entries().getFirst().id();
+        BankAccount account = bankAccounts.get(companyId, payment.bankAccountId());
+        booked.add(ledger.book(
+                companyId,
+                List.of(new Ledger.Posting(
+                        PaymentBooking.cameBack(
+                                new PartyMoney.Terms(
+                                        day,
+                                        account.currency(),
+                                        payment.number(),
+                                        say("payment.cameBack", payment.title()),
+                                        ledger.account(companyId, account.ledgerAccountId())
+                                                .code()),
+                                ledger.account(companyId, inTransit).code(),
+                                payment.payee(),
+                                payment.minorUnits()),
+                        payment.checkNumber(),
+                        "")),
+                PaymentDocuments.CLEARING,
+                null,
+                who));
+        payment.voided(reversal, who, Fields.text(reason, "reason", 200));
+        rows.save(payment);
+        activity.record(
+                companyId,
+                who,
+                "payment.void",
+                "payment",
+                id,
+                say("payment.void.cameBack", payment.title(), reason.strip()));
         return new Payments.Made(List.of(payment), booked);
     }
 

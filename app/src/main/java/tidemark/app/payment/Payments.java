@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
@@ -137,8 +138,9 @@ public class Payments {
                 companyId,
                 request.bankAccountId(),
                 request.parts().expenses().stream().map(GrossLine::account).toList());
-        PaymentNumbers.Taker taker = numbers.of(account, request.kind());
-        Payment payment = prepare(account, style, request, taker, outOf(account), null, "", who);
+        Making making = making(account, request.kind(), null, null);
+        Payment payment = prepare(account, style, request, making, "", who);
+        reserve(making);
         Ledger.Booked booked = Ledger.Booked.nothing();
         if (payment.state() == PaymentState.WAITS_FOR_DATE && hasCome(payment)) {
             booked.add(bookings.book(account, payment, who.name()));
@@ -163,16 +165,36 @@ public class Payments {
         return !payment.paymentDate().isAfter(companies.today(payment.companyId(), payment.siteId()));
     }
 
-    /** Checks a payment and gives it its number; it waits for its release or its date, be that today. */
-    Payment prepare(
-            BankAccount account,
-            AmountStyle style,
-            NewPayment request,
+    /**
+     * Payments that are made in one go.
+     *
+     * @param releasedBy who has released them already; absent where those above the limit wait for it
+     * @param reserved what each of them is to settle, by item; taken up as they are prepared
+     */
+    record Making(
             PaymentNumbers.Taker taker,
             OutOfAccount.Running out,
             @Nullable Long batch,
-            String label,
-            Actor who) {
+            @Nullable String releasedBy,
+            Map<Long, Map<Long, Long>> reserved) {}
+
+    /** Of one kind out of an account that is locked. */
+    Making making(BankAccount account, PaymentKind kind, @Nullable Long batch, @Nullable String releasedBy) {
+        return new Making(numbers.of(account, kind), outOf(account), batch, releasedBy, new LinkedHashMap<>());
+    }
+
+    /** What was prepared is reserved; only now, since writing out looks through all that was prepared before. */
+    void reserve(Making making) {
+        if (!making.reserved().isEmpty()) {
+            payments.flush();
+            reservations.reserveAll(making.reserved());
+            making.reserved().clear();
+        }
+    }
+
+    /** Checks a payment and gives it its number; it waits for its release or its date, be that today. */
+    Payment prepare(
+            BankAccount account, AmountStyle style, NewPayment request, Making making, String label, Actor who) {
         Company company = companies.get(account.companyId());
         checkPlace(account, request, label);
         Party party = request.partyId() == null ? null : parties.get(company.id(), request.partyId());
@@ -196,20 +218,21 @@ public class Payments {
                             say("mark.held.remedy3"))
                     .with("mark", account.mark().date());
         }
-        out.add(request.date(), total, label.isEmpty() ? "amount" : say("payment.amount", label));
+        making.out().add(request.date(), total, label.isEmpty() ? "amount" : say("payment.amount", label));
         OptionalLong limit = company.secondPersonAbove(companies.today(company.id(), request.siteId()));
-        boolean second = limit.isPresent() && use.total() > limit.getAsLong();
+        boolean second = making.releasedBy() == null && limit.isPresent() && use.total() > limit.getAsLong();
         Payment payment = new Payment(
                 new Payment.Facts(
                         company.id(),
                         account.id(),
                         request.siteId(),
                         request.kind(),
-                        taker.take(
-                                request.number(),
-                                label.isEmpty() ? "number" : say("payment.number", label),
-                                request.siteId(),
-                                request.date()),
+                        making.taker()
+                                .take(
+                                        request.number(),
+                                        label.isEmpty() ? "number" : say("payment.number", label),
+                                        request.siteId(),
+                                        request.date()),
                         payee,
                         request.partyId(),
                         request.date(),
@@ -217,7 +240,7 @@ public class Payments {
                         request.text().strip(),
                         json.writeValueAsString(request.parts().plain(style)),
                         account.bookOnClearing(),
-                        batch,
+                        making.batch(),
                         who,
                         clock.instant()),
                 second ? PaymentState.WAITS_FOR_RELEASE : PaymentState.WAITS_FOR_DATE);
@@ -225,9 +248,10 @@ public class Payments {
         Map<Long, Long> settles = new HashMap<>();
         use.items().parts().forEach(p -> settles.put(p.item().id().value(), p.settled()));
         if (!settles.isEmpty()) {
-            // only then: writing out looks through all payments of a file that were prepared before
-            payments.flush();
-            reservations.reserve(payment.id(), settles);
+            making.reserved().put(payment.id(), settles);
+        }
+        if (making.releasedBy() != null) {
+            payment.released(making.releasedBy());
         }
         activity.record(
                 company.id(),

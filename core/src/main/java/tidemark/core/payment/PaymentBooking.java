@@ -35,4 +35,16 @@ public final class PaymentBooking {
                         JournalLine.debit(inTransitCode, minorUnits, party, terms.text()),
                         JournalLine.credit(terms.moneyCode(), minorUnits, party, terms.text())));
     }
+
+    /** The bank sent back what it had paid: debit cash, credit in transit. @param minorUnits above zero */
+    public static JournalEntry cameBack(PartyMoney.Terms terms, String inTransitCode, String party, long minorUnits) {
+        return new JournalEntry(
+                terms.date(),
+                terms.currency(),
+                terms.reference(),
+                terms.text(),
+                List.of(
+                        JournalLine.debit(terms.moneyCode(), minorUnits, party, terms.text()),
+                        JournalLine.credit(inTransitCode, minorUnits, party, terms.text())));
+    }
 }
