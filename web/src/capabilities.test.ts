@@ -28,6 +28,7 @@ describe('capabilities', () => {
       'money-in: Card takings',
       'money-in: Returned items',
       'money-out: Payments',
+      'money-out: Payment runs',
       'money-out: Outstanding checks',
       'money-out: Transfers',
       'money-out: Unclaimed money',

@@ -68,8 +68,10 @@ function TermsOf({ account }: { account: number }) {
           companyName: company.name.slice(0, 16).toUpperCase(),
           companyId: '',
           description: '',
+          paymentDescription: 'PAYMENT',
           account: '',
           version: 8,
+          paymentVersion: 9,
           iban: '',
           bic: '',
           creditorId: '',
@@ -77,6 +79,7 @@ function TermsOf({ account }: { account: number }) {
           tellsFirst: false,
           leadDays: 1,
           leadDaysB2b: 1,
+          paymentLeadDays: 1,
           singly: false,
           fileName: '',
           nextFile: 1,
@@ -97,7 +100,7 @@ function TermsForm({ account, known, start }: { account: number; known: boolean;
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.company(company.id) }),
   });
   type Texts = {
-    [K in keyof FileTermsForm]: FileTermsForm[K] extends string ? K : never;
+    [K in keyof FileTermsForm]-?: FileTermsForm[K] extends string ? K : never;
   }[keyof FileTermsForm];
   const text = (field: Exclude<Texts, 'scheme'>, label: string, max: number, hint?: string) => (
     <TextField
@@ -108,7 +111,7 @@ function TermsForm({ account, known, start }: { account: number; known: boolean;
       onChange={(value) => set({ [field]: value })}
     />
   );
-  const number = (field: 'leadDays' | 'leadDaysB2b' | 'nextFile', label: string) => (
+  const number = (field: 'leadDays' | 'leadDaysB2b' | 'paymentLeadDays' | 'nextFile', label: string) => (
     <TextField
       label={label}
       value={String(t[field])}
@@ -153,6 +156,13 @@ function TermsForm({ account, known, start }: { account: number; known: boolean;
             {text('origin', say('collection.origin'), 10, say('collection.asTheBankGaveIt'))}
             {text('companyId', say('collection.companyId'), 10, say('collection.asTheBankGaveIt'))}
             {text('description', say('collection.description'), 10, say('collection.descriptionHint'))}
+            <TextField
+              label={say('collection.paymentDescription')}
+              value={t.paymentDescription ?? ''}
+              max={10}
+              hint={say('collection.paymentDescriptionHint')}
+              onChange={(paymentDescription) => set({ paymentDescription })}
+            />
             {text('account', say('collection.balancedBy'), 17, say('collection.balancedHint'))}
           </>
         ) : (
@@ -169,10 +179,20 @@ function TermsForm({ account, known, start }: { account: number; known: boolean;
               ]}
               onChange={(v) => set({ version: Number(v) })}
             />
+            <ChoiceField
+              label={say('collection.paymentVersion')}
+              value={String(t.paymentVersion)}
+              choices={[
+                ['9', 'pain.001.001.09'],
+                ['3', 'pain.001.001.03'],
+              ]}
+              onChange={(v) => set({ paymentVersion: Number(v) })}
+            />
             {number('leadDaysB2b', say('collection.leadDaysB2b'))}
           </>
         )}
         {number('leadDays', say('collection.leadDays'))}
+        {number('paymentLeadDays', say('collection.paymentLeadDays'))}
         {text('fileName', say('collection.fileName'), 80, say('collection.fileNameHint'))}
         {number('nextFile', say('collection.nextFile'))}
       </div>

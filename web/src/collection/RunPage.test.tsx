@@ -81,7 +81,7 @@ const RUN: RunView = {
     written: false,
     name: '',
     format: 'NACHA',
-    batches: [{ kind: 'CCD 225', date: '2026-07-13', entries: 1, debits: '980.00' }],
+    batches: [{ kind: 'CCD 225', date: '2026-07-13', entries: 1, debits: '980.00', credits: '0.00' }],
     hash: '0006300012',
     debits: '980.00',
     credits: '0.00',

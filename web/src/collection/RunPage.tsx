@@ -6,6 +6,7 @@ import { useCurrentCompany } from '../session/session';
 import { ActivityOf } from '../shared/ActivityOf';
 import { shortDate } from '../shared/dates';
 import { Problems } from '../shared/Problems';
+import { useDeciding } from '../shared/useDeciding';
 import { useKey } from '../shared/useKey';
 import { say } from '../words';
 import type { RunRow, RunView } from './api';
@@ -32,8 +33,6 @@ function Run({ run, work }: { run: RunView; work: RunWork }) {
   const { canPrepare } = useCurrentCompany();
   const [text, setText] = useState('');
   const [only, setOnly] = useState<'' | 'undecided' | 'collect' | 'cannot'>('');
-  const [here, setHere] = useState<number>();
-  const [doing, setDoing] = useState<'change' | 'skip'>();
   const [head, setHead] = useState(false);
   const open = run.state === 'OPEN' && canPrepare;
   const wanted = text.trim().toLowerCase();
@@ -47,30 +46,16 @@ function Run({ run, work }: { run: RunView; work: RunWork }) {
         r.items.some((i) => i.title.toLowerCase().includes(wanted)) ||
         r.mandate?.reference.toLowerCase().includes(wanted)),
   );
-  const current = rows.find((r) => r.partyId === here) ?? rows.find(undecided) ?? rows[0];
-  const go = (row: RunRow | undefined) => {
-    setDoing(undefined);
-    setHere(row?.partyId);
-  };
-  const move = (by: number) => {
-    const at = rows.findIndex((r) => r.partyId === current?.partyId);
-    go(rows[Math.min(rows.length - 1, Math.max(0, at + by))]);
-  };
+  const { current, doing, setDoing, go, decided } = useDeciding(rows, undecided);
   const decide = (d: Deciding) => {
     if (work.decide.isPending) {
       return;
     }
     work.decide.mutate(d, {
-      onSuccess: (row) => {
-        const at = rows.findIndex((r) => r.partyId === row.partyId);
-        const after = [...rows.slice(at + 1), ...rows.slice(0, at)];
-        go('undo' in d ? row : (after.find(undecided) ?? row));
-      },
+      onSuccess: (row) => decided(row, 'undo' in d),
     });
   };
   const may = open && current !== undefined;
-  useKey('ArrowDown', () => move(1));
-  useKey('ArrowUp', () => move(-1));
   useKey('Enter', () => may && !doing && undecided(current) && decide({ collect: current }));
   useKey('e', () => may && (undecided(current) || current.standing === 'COLLECT') && setDoing('change'));
   useKey('s', () => may && current.standing !== 'SKIPPED' && setDoing('skip'));

@@ -1,9 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useCurrentCompany } from '../session/session';
 import { shortDate } from '../shared/dates';
-import { grouped, report, typed } from '../shared/money';
+import { grouped, report } from '../shared/money';
+import { ChangeAmounts, SkipIt } from '../shared/RunForms';
 import { say } from '../words';
 import type { RunItem, RunRow, RunView } from './api';
 import type { Deciding } from './useRun';
@@ -217,10 +218,24 @@ function Doing({
 }) {
   const undecided = row.standing === 'READY' || row.standing === 'ASK_FIRST';
   if (doing === 'change') {
-    return <Changing row={row} busy={busy} onClose={() => onDoing(undefined)} onDecide={onDecide} />;
+    return (
+      <ChangeAmounts
+        items={row.items}
+        label={say('collection.collectThis')}
+        busy={busy}
+        onClose={() => onDoing(undefined)}
+        onTake={(items) => onDecide({ collect: row, items })}
+      />
+    );
   }
   if (doing === 'skip') {
-    return <Skipping row={row} busy={busy} onClose={() => onDoing(undefined)} onDecide={onDecide} />;
+    return (
+      <SkipIt
+        busy={busy}
+        onClose={() => onDoing(undefined)}
+        onSkip={(reason) => onDecide({ skip: row, reason })}
+      />
+    );
   }
   return (
     <div className="actions mt-1">
@@ -245,111 +260,5 @@ function Doing({
         </Button>
       )}
     </div>
-  );
-}
-
-function Changing({
-  row,
-  busy,
-  onClose,
-  onDecide,
-}: {
-  row: RunRow;
-  busy: boolean;
-  onClose: () => void;
-  onDecide: (d: Deciding) => void;
-}) {
-  const [amounts, setAmounts] = useState(() =>
-    Object.fromEntries(row.items.map((i) => [i.itemId, Number(i.settled) === 0 ? '' : typed(i.settled)])),
-  );
-  return (
-    <Form
-      className="mt-1"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (!busy) {
-          onDecide({
-            collect: row,
-            items: row.items.map((i) => ({ itemId: i.itemId, amount: amounts[i.itemId] ?? '' })),
-          });
-        }
-      }}
-      onKeyDown={(e) => e.key === 'Escape' && onClose()}
-    >
-      {row.items.map((i, n) => (
-        <div key={i.itemId} className="run-part">
-          <label htmlFor={`item-${i.itemId}`}>
-            {i.title}
-            {i.credit && ` ${say('collection.credit')}`}
-            <span className="quiet">
-              {' '}
-              {say('collection.ofOpen', { amount: grouped(i.open), day: shortDate(i.dueDate) })}
-            </span>
-          </label>
-          <Form.Control
-            id={`item-${i.itemId}`}
-            size="sm"
-            className="num"
-            inputMode="decimal"
-            autoComplete="off"
-            autoFocus={n === 0}
-            maxLength={40}
-            value={amounts[i.itemId] ?? ''}
-            onFocus={(e) => e.target.select()}
-            onChange={(e) => setAmounts({ ...amounts, [i.itemId]: e.target.value })}
-          />
-        </div>
-      ))}
-      <div className="actions mt-1">
-        <Button size="sm" type="submit" disabled={busy}>
-          {say('collection.collectThis')} <kbd>Enter</kbd>
-        </Button>
-        <Button size="sm" variant="outline-secondary" onClick={onClose}>
-          {say('collection.leaveIt')} <kbd>Esc</kbd>
-        </Button>
-      </div>
-    </Form>
-  );
-}
-
-function Skipping({
-  row,
-  busy,
-  onClose,
-  onDecide,
-}: {
-  row: RunRow;
-  busy: boolean;
-  onClose: () => void;
-  onDecide: (d: Deciding) => void;
-}) {
-  const [reason, setReason] = useState('');
-  return (
-    <Form
-      className="d-flex gap-2 mt-1"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (!busy && reason.trim()) {
-          onDecide({ skip: row, reason });
-        }
-      }}
-      onKeyDown={(e) => e.key === 'Escape' && onClose()}
-    >
-      <Form.Control
-        size="sm"
-        aria-label={say('collection.whyIsItSkipped')}
-        placeholder={say('collection.whyIsItSkipped')}
-        maxLength={200}
-        autoFocus
-        value={reason}
-        onChange={(e) => setReason(e.target.value)}
-      />
-      <Button size="sm" type="submit" disabled={busy || !reason.trim()}>
-        {say('collection.skip')}
-      </Button>
-      <Button size="sm" variant="outline-secondary" className="text-nowrap" onClick={onClose}>
-        {say('collection.leaveIt')}
-      </Button>
-    </Form>
   );
 }

@@ -5,15 +5,15 @@ import { Link, useNavigate } from 'react-router';
 import { Undoing } from '../ledger/Undoing';
 import { useCurrentCompany } from '../session/session';
 import { api, data, saved } from '../shared/api';
-import { dateTime, fullDate, shortDate } from '../shared/dates';
+import { dateTime, fullDate } from '../shared/dates';
 import { keys } from '../shared/keys';
 import { grouped } from '../shared/money';
 import { Problems } from '../shared/Problems';
 import { say } from '../words';
+import { FileFacts } from '../bankfile/FileFacts';
 import type { RunView } from './api';
 import { collectionKeys } from './keys';
 import type { RunWork } from './useRun';
-import { HAPPENED } from './words';
 
 interface Together {
   runId: number;
@@ -172,7 +172,7 @@ export function RunSide({ run, work }: { run: RunView; work: RunWork }) {
           )}
         </>
       )}
-      <FileFacts run={run} />
+      <FileFacts file={run.file} reversalFileId={run.reversalFileId} />
       {run.noticesDue > 0 && may && (
         <p className="told">
           {say('collection.noticesDue', { count: run.noticesDue })}{' '}
@@ -275,78 +275,5 @@ function Fate({ run }: { run: RunView }) {
         )
       )}
     </ul>
-  );
-}
-
-function FileFacts({ run }: { run: RunView }) {
-  const { company, canPrepare } = useCurrentCompany();
-  const file = run.file;
-  if (!file) {
-    return null;
-  }
-  const download = (id: number, words: string) => (
-    <a href={`/api/v1/companies/${company.id}/bank-files/${id}`} download>
-      {words}
-    </a>
-  );
-  return (
-    <>
-      <h3>{say('collection.fileForTheBank')}</h3>
-      {file.problems.length > 0 ? (
-        file.problems.map((p) => (
-          <p key={p} className="attention">
-            {p}
-          </p>
-        ))
-      ) : (
-        <p className="quiet">
-          {file.format}:{' '}
-          {file.batches
-            .map((b) =>
-              say('collection.batch', {
-                kind: b.kind,
-                day: b.date ? shortDate(b.date) : '',
-                count: b.entries,
-                amount: grouped(b.debits),
-              }),
-            )
-            .join(', ')}
-          .{file.hash && ` ${say('collection.entryHash', { hash: file.hash })}`}{' '}
-          {say('collection.allChecksHold')}
-        </p>
-      )}
-      {file.changed.length > 0 && (
-        <details className="quiet">
-          <summary>{say('collection.namesRead', { count: file.changed.length })}</summary>
-          {file.changed.slice(0, 20).map((c) => (
-            <div key={c}>{c}</div>
-          ))}
-        </details>
-      )}
-      {file.id && (
-        <p>
-          {canPrepare ? download(file.id, file.name) : file.name}
-          <br />
-          <span className="quiet small text-break">SHA-256 {file.sha256}</span>
-        </p>
-      )}
-      {file.history.length > 0 && (
-        <ul className="list-unstyled small">
-          {file.history.slice(-4).map((h, i) => (
-            <li key={i} className={h.what === 'REFUSED' ? 'waiting' : 'quiet'}>
-              {say('collection.happenedBy', {
-                what: HAPPENED[h.what],
-                who: h.who,
-                day: fullDate(h.when.slice(0, 10)),
-              })}
-              {h.what === 'REFUSED' && h.words && ` (${h.words})`}
-            </li>
-          ))}
-        </ul>
-      )}
-      {run.reversalFileId && canPrepare && (
-        <p>{download(run.reversalFileId, say('collection.fileThatTakesItBack'))}</p>
-      )}
-    </>
   );
 }

@@ -1,5 +1,5 @@
 import { say } from '../words';
-import type { BankAnswer, MandateView, RunRow, RunSummary, RunView } from './api';
+import type { BankAnswer, MandateView, RunRow, RunSummary } from './api';
 
 export const RUN_STATES: Record<RunSummary['state'], string> = {
   OPEN: say('collection.open'),
@@ -41,12 +41,4 @@ export const EFFECTS: Record<NonNullable<BankAnswer['effect']>, string> = {
   SUSPEND: say('collection.effectSuspend'),
   PRESENT_AGAIN: say('collection.effectPresentAgain'),
   ASK_FIRST: say('collection.effectAskFirst'),
-};
-
-export const HAPPENED: Record<NonNullable<RunView['file']>['history'][number]['what'], string> = {
-  DOWNLOADED: say('collection.happenedDownloaded'),
-  LAID_OUT: say('collection.happenedLaidOut'),
-  SENT: say('collection.happenedSent'),
-  TAKEN: say('collection.happenedTaken'),
-  REFUSED: say('collection.happenedRefused'),
 };

@@ -1,6 +1,3 @@
--- Banking days that the bank asks for before what is paid.
-alter table collection_terms add column payment_lead_days int default 1 not null;
-
 -- A run: what is due to many suppliers, paid in one go out of one bank account.
 create table payment_run (
   id bigint primary key,

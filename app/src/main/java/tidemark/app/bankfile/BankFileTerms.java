@@ -68,7 +68,7 @@ public class BankFileTerms {
      * @param description of collections, of ACH; {@code paymentDescription} of payments, absent for the usual word
      * @param version of the direct debits of SEPA: 2 or 8; {@code paymentVersion} of its credit transfers: 3 or 9
      * @param leadDays banking days that the bank asks for; {@code leadDaysB2b} for SEPA B2B; {@code paymentLeadDays} for what
-     *     is paid
+     *     is paid, absent for one
      * @param singly whether the bank credits each collection by itself
      * @param fileName with {@code {number}} and {@code {date}} where these belong
      */
@@ -83,7 +83,7 @@ public class BankFileTerms {
             @Nullable @Size(max = 10) String paymentDescription,
             @NotNull @Size(max = 17) String account,
             int version,
-            int paymentVersion,
+            @Nullable Integer paymentVersion,
             @NotNull @Size(max = 40) String iban,
             @NotNull @Size(max = 11) String bic,
             @NotNull @Size(max = 35) String creditorId,
@@ -91,7 +91,7 @@ public class BankFileTerms {
             boolean tellsFirst,
             @Min(0) @Max(20) int leadDays,
             @Min(0) @Max(20) int leadDaysB2b,
-            @Min(0) @Max(20) int paymentLeadDays,
+            @Nullable @Min(0) @Max(20) Integer paymentLeadDays,
             boolean singly,
             @NotNull @Size(max = 80) String fileName,
             @Min(1) long nextFile) {
@@ -108,15 +108,22 @@ public class BankFileTerms {
                             account)
                     : new FileTerms.Sepa(
                             version == 2 ? PaymentMessage.Version.DEBITS_02 : PaymentMessage.Version.DEBITS_08,
-                            paymentVersion == OLDER_PAYMENTS
-                                    ? PaymentMessage.Version.CREDITS_03
-                                    : PaymentMessage.Version.CREDITS_09,
+                            isOlderPayments() ? PaymentMessage.Version.CREDITS_03 : PaymentMessage.Version.CREDITS_09,
                             companyName,
                             AccountNumbers.plain(iban),
                             AccountNumbers.plain(bic),
                             AccountNumbers.plain(creditorId),
                             oneBooking,
                             tellsFirst);
+        }
+
+        private boolean isOlderPayments() {
+            return paymentVersion != null && paymentVersion == OLDER_PAYMENTS;
+        }
+
+        /** Banking days before what is paid. */
+        public int paymentLead() {
+            return paymentLeadDays == null ? 1 : paymentLeadDays;
         }
 
         public int lead(Mandate.Kind kind) {
@@ -135,14 +142,12 @@ public class BankFileTerms {
     @Transactional(readOnly = true)
     public Optional<FileTermsForm> find(long bankAccountId) {
         return jdbc.query(
-                "select terms, next_file, payment_lead_days from collection_terms where bank_account_id = ?",
-                row -> row.next()
-                        ? Optional.of(numbered(row.getString(1), row.getLong(2), row.getInt(3)))
-                        : Optional.empty(),
+                "select terms, next_file from collection_terms where bank_account_id = ?",
+                row -> row.next() ? Optional.of(numbered(row.getString(1), row.getLong(2))) : Optional.empty(),
                 bankAccountId);
     }
 
-    private FileTermsForm numbered(String kept, long next, int paymentLead) {
+    private FileTermsForm numbered(String kept, long next) {
         FileTermsForm f = json.readValue(kept, FileTermsForm.class);
         return new FileTermsForm(
                 f.scheme,
@@ -155,7 +160,7 @@ public class BankFileTerms {
                 Objects.requireNonNullElse(f.paymentDescription, PAYMENT),
                 f.account,
                 f.version,
-                f.paymentVersion == OLDER_PAYMENTS ? OLDER_PAYMENTS : NEWER_PAYMENTS,
+                f.isOlderPayments() ? OLDER_PAYMENTS : NEWER_PAYMENTS,
                 f.iban,
                 f.bic,
                 f.creditorId,
@@ -163,7 +168,7 @@ public class BankFileTerms {
                 f.tellsFirst,
                 f.leadDays,
                 f.leadDaysB2b,
-                paymentLead,
+                f.paymentLead(),
                 f.singly,
                 f.fileName,
                 next);
@@ -223,27 +228,25 @@ public class BankFileTerms {
         }
         String text = json.writeValueAsString(form);
         int changed = jdbc.update(
-                "update collection_terms set terms = ?, lead_days = ?, singly = ?, file_name = ?, next_file = ?,"
-                        + " payment_lead_days = ? where bank_account_id = ?",
+                "update collection_terms set terms = ?, lead_days = ?, singly = ?, file_name = ?, next_file = ?"
+                        + " where bank_account_id = ?",
                 text,
                 form.leadDays(),
                 form.singly(),
                 form.fileName(),
                 form.nextFile(),
-                form.paymentLeadDays(),
                 bankAccountId);
         if (changed == 0) {
             jdbc.update(
                     "insert into collection_terms (bank_account_id, company_id, terms, lead_days, singly, file_name,"
-                            + " next_file, payment_lead_days, next_trace) values (?, ?, ?, ?, ?, ?, ?, ?, 1)",
+                            + " next_file, next_trace) values (?, ?, ?, ?, ?, ?, ?, 1)",
                     bankAccountId,
                     companyId,
                     text,
                     form.leadDays(),
                     form.singly(),
                     form.fileName(),
-                    form.nextFile(),
-                    form.paymentLeadDays());
+                    form.nextFile());
         }
         activity.record(
                 companyId,

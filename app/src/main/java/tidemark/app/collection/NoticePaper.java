@@ -56,6 +56,7 @@ public class NoticePaper {
         return PrintedSheet.of(paper, PrintedSheet.Stamp.at(who, clock.instant(), company.zone(), false), sheet -> {
             for (RunCandidates.Candidate c : due) {
                 MandateRow mandate = Objects.requireNonNull(c.mandate());
+                sheet.newPage();
                 sheet.line(company.name());
                 sheet.title(say("notice.title"));
                 sheet.line(c.party().name());
@@ -74,7 +75,7 @@ public class NoticePaper {
                 c.due()
                         .netted()
                         .forEach(n ->
-                                rows.add(List.of(n.credit().title(), MinorUnits.grouped(-n.minorUnits(), currency))));
+                                rows.add(List.of(n.credit().title(), MinorUnits.report(-n.minorUnits(), currency))));
                 sheet.table(
                         new float[] {70, 30},
                         Set.of(1),

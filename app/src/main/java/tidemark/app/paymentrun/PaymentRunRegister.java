@@ -118,7 +118,7 @@ public class PaymentRunRegister {
             if (account.active() && account.currency().equals(currency)) {
                 Optional<BankFileTerms.FileTermsForm> form = terms.find(account.id());
                 LocalDate first = form.map(
-                                f -> RunDays.first(today, f.paymentLeadDays(), terms.calendar(companyId, f.scheme())))
+                                f -> RunDays.first(today, f.paymentLead(), terms.calendar(companyId, f.scheme())))
                         .orElse(today);
                 out.add(new PayRunStart(
                         account.id(),

@@ -446,7 +446,7 @@ public class PaymentRunReleases {
             return null;
         }
         BankFileTerms.FileTermsForm form = frame.terms().get();
-        LocalDate settles = RunDays.first(frame.today(), form.paymentLeadDays(), calendar);
+        LocalDate settles = RunDays.first(frame.today(), form.paymentLead(), calendar);
         BankFileParts.Head head = head(frame, terms.takeFileNumber(run.bankAccountId()));
         byte[] content = files.get(run.companyId(), released).content();
         return keep(

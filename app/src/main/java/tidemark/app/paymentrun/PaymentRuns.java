@@ -142,7 +142,7 @@ public class PaymentRuns {
             RunDays.problems(
                             run.payOn(),
                             frame.today(),
-                            frame.terms().get().paymentLeadDays(),
+                            frame.terms().get().paymentLead(),
                             frame.calendar().get())
                     .forEach(p -> out.add(p.at("payOn")));
         } else if (run.payOn().isBefore(frame.today())) {

@@ -76,6 +76,7 @@ class RemittanceAdvice {
         return PrintedSheet.of(paper, PrintedSheet.Stamp.at(who, clock.instant(), company.zone(), false), sheet -> {
             for (PayeeCandidates.Candidate c : paid) {
                 Payment payment = payment(c, made);
+                sheet.newPage();
                 sheet.line(company.name());
                 sheet.title(say("payrun.advice.title"));
                 sheet.line(c.party().name());
@@ -123,14 +124,14 @@ class RemittanceAdvice {
                 .forEach(p -> out.add(List.of(
                         p.item().title(),
                         MinorUnits.grouped(p.settled(), currency),
-                        p.discount() == 0 ? "" : MinorUnits.grouped(-p.discount(), currency),
+                        p.discount() == 0 ? "" : MinorUnits.report(-p.discount(), currency),
                         MinorUnits.grouped(p.paid() + p.netted(), currency))));
         due.netted()
                 .forEach(n -> out.add(List.of(
                         n.credit().title(),
-                        MinorUnits.grouped(-n.minorUnits(), currency),
+                        MinorUnits.report(-n.minorUnits(), currency),
                         "",
-                        MinorUnits.grouped(-n.minorUnits(), currency))));
+                        MinorUnits.report(-n.minorUnits(), currency))));
         return out;
     }
 }
