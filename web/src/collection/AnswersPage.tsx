@@ -125,7 +125,7 @@ function Waiting({ answers, count }: { answers: BankAnswer[]; count: number }) {
             <th scope="col">
               <span className="visually-hidden">{say('collection.bookIt')}</span>
             </th>
-            <th scope="col">{say('collection.customer')}</th>
+            <th scope="col">{say('collection.customerOrPayee')}</th>
             <th scope="col">{say('collection.run')}</th>
             <th scope="col">{say('collection.theBankSays')}</th>
             <th scope="col" className="num">
@@ -152,7 +152,7 @@ function Waiting({ answers, count }: { answers: BankAnswer[]; count: number }) {
                 {a.account && <div className="quiet">{a.account}</div>}
               </td>
               <td className="text-nowrap">
-                {a.runId && <Link to={`/collections/${a.runId}`}>{a.run}</Link>}
+                <RunOf answer={a} />
               </td>
               <td>
                 <Reason answer={a} />
@@ -162,7 +162,7 @@ function Waiting({ answers, count }: { answers: BankAnswer[]; count: number }) {
               </td>
               <td className="num">{a.what === 'CHANGED' ? '' : grouped(a.amount)}</td>
               <td>
-                {a.lead === 'BOOK' && (
+                {a.lead === 'BOOK' && !a.paymentId && (
                   <Form.Select
                     size="sm"
                     aria-label={say('collection.takenFromOf', { party: a.party })}
@@ -215,6 +215,12 @@ function Waiting({ answers, count }: { answers: BankAnswer[]; count: number }) {
       )}
     </Form>
   );
+}
+
+/** The collection or payment run that it is of. */
+function RunOf({ answer: a }: { answer: BankAnswer }) {
+  const path = a.payRunId ? `/payment-runs/${a.payRunId}` : a.runId ? `/collections/${a.runId}` : '';
+  return path ? <Link to={path}>{a.run}</Link> : null;
 }
 
 function Reason({ answer: a }: { answer: BankAnswer }) {
@@ -350,7 +356,7 @@ function FileAnswers({ id }: { id: number }) {
             <tr key={a.id}>
               <td>{a.partyId ? <Link to={`/parties/${a.partyId}`}>{a.party}</Link> : a.name}</td>
               <td className="text-nowrap">
-                {a.runId && <Link to={`/collections/${a.runId}`}>{a.run}</Link>}
+                <RunOf answer={a} />
               </td>
               <td>
                 <Reason answer={a} />
@@ -361,6 +367,10 @@ function FileAnswers({ id }: { id: number }) {
               <td>
                 {a.returnedItemId ? (
                   <Link to={`/returned-items/${a.returnedItemId}`}>{say('collection.theReturnedItem')}</Link>
+                ) : a.paymentId && a.lead === 'DONE' ? (
+                  <Link to={a.what === 'CHANGED' ? `/parties/${a.partyId}` : `/payments/${a.paymentId}`}>
+                    {a.what === 'CHANGED' ? say('collection.theBankDetails') : say('collection.thePayment')}
+                  </Link>
                 ) : a.what === 'CHANGED' && a.mandateId ? (
                   <Link to={`/mandates/${a.mandateId}`}>{say('collection.theMandate')}</Link>
                 ) : (

@@ -64,3 +64,5 @@ create table payment_run_netting (
 );
 -- Payments of a run that the bank pays together.
 alter table payment add column in_one_sum boolean default false not null;
+-- What a bank says of a payment.
+alter table bank_answer add column payment_id bigint references payment;

@@ -50,6 +50,7 @@ class AnswerRow extends MasterRow {
     private State state = State.WAITING;
 
     private @Nullable Long collectionId;
+    private @Nullable Long paymentId;
     private @Nullable Long bankFileId;
     private @Nullable Long returnedItemId;
     private @Nullable Long mandateChangeId;
@@ -83,6 +84,11 @@ class AnswerRow extends MasterRow {
 
     void ofCollection(long id) {
         collectionId = id;
+    }
+
+    /** Of a payment that went out in a run. */
+    void paidBy(long payment) {
+        paymentId = payment;
     }
 
     void ofFile(long id) {
@@ -168,6 +174,11 @@ class AnswerRow extends MasterRow {
     @Nullable
     Long collectionId() {
         return collectionId;
+    }
+
+    @Nullable
+    Long paymentId() {
+        return paymentId;
     }
 
     @Nullable

@@ -9,11 +9,13 @@ import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tidemark.app.access.Actor;
 import tidemark.app.access.NotFound;
 import tidemark.app.activity.ActivityLog;
 import tidemark.app.bankfile.WrittenFile;
@@ -23,6 +25,7 @@ import tidemark.app.company.BankAccounts;
 import tidemark.app.company.Companies;
 import tidemark.app.ledger.Ledger;
 import tidemark.app.mandate.MandateChanges;
+import tidemark.app.paymentrun.PaidMoney;
 import tidemark.app.returned.ReturnBookings;
 import tidemark.app.returned.ReturnSteps;
 import tidemark.core.bankfile.BankAnswer;
@@ -38,6 +41,7 @@ public class BankAnswerBooks {
     private final AnswerRepository answers;
     private final WrittenFiles written;
     private final CollectedMoney collected;
+    private final PaidMoney paid;
     private final MandateChanges changes;
     private final ReturnBookings returns;
     private final BankAccounts bankAccounts;
@@ -50,6 +54,7 @@ public class BankAnswerBooks {
             AnswerRepository answers,
             WrittenFiles written,
             CollectedMoney collected,
+            PaidMoney paid,
             MandateChanges changes,
             ReturnBookings returns,
             BankAccounts bankAccounts,
@@ -60,6 +65,7 @@ public class BankAnswerBooks {
         this.answers = answers;
         this.written = written;
         this.collected = collected;
+        this.paid = paid;
         this.changes = changes;
         this.returns = returns;
         this.bankAccounts = bankAccounts;
@@ -75,7 +81,8 @@ public class BankAnswerBooks {
      * @throws RuleViolation what the reader refuses, {@code answer.twice} where the same file was taken before
      */
     @Transactional
-    public long take(long companyId, String name, byte[] content, String who) {
+    public long take(long companyId, String name, byte[] content, Actor actor) {
+        String who = actor.name();
         BankAnswers.Read read = BankAnswers.read(content);
         bankAccounts.lockJournal(companyId);
         String digest = WrittenFiles.digest(content);
@@ -102,7 +109,7 @@ public class BankAnswerBooks {
         for (BankAnswer answer : read.answers()) {
             place++;
             AnswerRow row = new AnswerRow(file, place, answer, answer.day().orElse(today));
-            lead(row, answer, who);
+            lead(row, answer, actor);
             answers.save(row);
         }
         answers.flush();
@@ -117,7 +124,8 @@ public class BankAnswerBooks {
     }
 
     /** Finds out what it is of, and does what needs nobody's decision. */
-    private void lead(AnswerRow row, BankAnswer answer, String who) {
+    private void lead(AnswerRow row, BankAnswer answer, Actor actor) {
+        String who = actor.name();
         long companyId = row.companyId();
         Optional<WrittenFile> ofFile = written.called(companyId, answer.message());
         ofFile.ifPresent(f -> row.ofFile(f.id()));
@@ -135,17 +143,13 @@ public class BankAnswerBooks {
             }
             return;
         }
-        Optional<CollectedMoney.Sent> sent =
-                answer.ofPayment() ? Optional.empty() : collected.sent(companyId, answer.id(), answer.trace());
+        Optional<PaidMoney.PaidOut> out = paid.sent(companyId, answer.id(), answer.trace());
+        Optional<CollectedMoney.Sent> sent = answer.ofPayment() || out.isPresent()
+                ? Optional.empty()
+                : collected.sent(companyId, answer.id(), answer.trace());
+        out.ifPresent(p -> payment(row, answer, p, actor));
         sent.ifPresent(s -> {
-            CurrencyUnit currency = bankAccounts.companyCurrency(companyId);
-            if (answer.what() != BankAnswer.What.CHANGED
-                    && answer.amount() != 0
-                    && (answer.amount() != s.minorUnits() || !answer.currency().equals(currency.getCode()))) {
-                row.told(say(
-                        "answer.otherAmount",
-                        s.party(),
-                        currency.getCode() + " " + MinorUnits.grouped(s.minorUnits(), currency)));
+            if (isOtherAmount(row, answer, s.minorUnits(), s.party())) {
                 return;
             }
             row.ofCollection(s.id());
@@ -166,6 +170,34 @@ public class BankAnswerBooks {
                 }
             }
         });
+    }
+
+    private void payment(AnswerRow row, BankAnswer answer, PaidMoney.PaidOut p, Actor actor) {
+        if (isOtherAmount(row, answer, p.minorUnits(), p.party())) {
+            return;
+        }
+        row.paidBy(p.id());
+        if (answer.what() == BankAnswer.What.CHANGED) {
+            try {
+                paid.otherAccount(row.companyId(), p, answer.code(), answer.words(), actor);
+                row.decide(AnswerRow.State.DONE, say("answer.asked"), actor.name(), clock.instant());
+            } catch (RuleViolation e) {
+                // it waits for a person, who reads what the bank says
+                row.told(e.problems().getFirst().message());
+            }
+        }
+    }
+
+    /** Whether the bank tells another amount than went out, which a person looks into. */
+    private boolean isOtherAmount(AnswerRow row, BankAnswer answer, long minorUnits, String party) {
+        CurrencyUnit currency = bankAccounts.companyCurrency(row.companyId());
+        if (answer.what() == BankAnswer.What.CHANGED
+                || answer.amount() == 0
+                || (answer.amount() == minorUnits && answer.currency().equals(currency.getCode()))) {
+            return false;
+        }
+        row.told(say("answer.otherAmount", party, currency.getCode() + " " + MinorUnits.grouped(minorUnits, currency)));
+        return true;
     }
 
     /**
@@ -191,7 +223,9 @@ public class BankAnswerBooks {
         for (BackOf b : request.answers()) {
             AnswerRow row = waiting(companyId, b.answerId());
             Long id = row.collectionId();
-            if (id == null || !(row.what() == BankAnswer.What.RETURNED || row.what() == BankAnswer.What.REFUSED)) {
+            Long payment = row.paymentId();
+            if ((id == null && payment == null)
+                    || !(row.what() == BankAnswer.What.RETURNED || row.what() == BankAnswer.What.REFUSED)) {
                 throw new RuleViolation(
                         "answer.unknownOne",
                         "answers",
@@ -199,8 +233,17 @@ public class BankAnswerBooks {
                         say("answer.unknownOne.expected"),
                         say("answer.unknownOne.remedy"));
             }
-            ReturnBookings.Made made =
-                    returns.book(companyId, cameBack(row, collected.sent(companyId, id), b, request), who);
+            if (payment != null) {
+                LocalDate on = b.date() == null
+                        ? day(row, paid.sent(companyId, payment).paidOn())
+                        : b.date();
+                booked.add(paid.cameBack(companyId, payment, on, reason(row), who));
+                row.decide(AnswerRow.State.DONE, "", who, clock.instant());
+                answers.saveAndFlush(row);
+                continue;
+            }
+            ReturnBookings.Made made = returns.book(
+                    companyId, cameBack(row, collected.sent(companyId, Objects.requireNonNull(id)), b, request), who);
             row.booked(made.itemIds().getFirst());
             row.decide(AnswerRow.State.DONE, "", who, clock.instant());
             answers.saveAndFlush(row);
@@ -209,8 +252,19 @@ public class BankAnswerBooks {
         return booked;
     }
 
+    /** On which it is booked: when the bank said so, but not before it went out. */
+    private static LocalDate day(AnswerRow row, LocalDate wentOut) {
+        return row.saidOn().isBefore(wentOut) ? wentOut : row.saidOn();
+    }
+
+    private static String reason(AnswerRow row) {
+        String words = ReturnReason.find(row.code()).map(ReturnReason::words).orElse(row.words());
+        String all = (row.code() + " " + words).strip();
+        return all.isEmpty() ? say("answer.noReason") : all;
+    }
+
     private ReturnSteps.CameBack cameBack(AnswerRow row, CollectedMoney.Sent s, BackOf b, BankAnswersBooking request) {
-        LocalDate said = row.saidOn().isBefore(s.collectedOn()) ? s.collectedOn() : row.saidOn();
+        LocalDate said = day(row, s.collectedOn());
         Optional<ReturnReason> reason = ReturnReason.find(row.code());
         return new ReturnSteps.CameBack(
                 null,

@@ -82,7 +82,7 @@ public class BankAnswerController {
                     say("file.size.remedy2"));
         }
         long id = books.take(
-                companyId, Objects.requireNonNullElse(file.getOriginalFilename(), ""), file.getBytes(), actor.name());
+                companyId, Objects.requireNonNullElse(file.getOriginalFilename(), ""), file.getBytes(), actor);
         return new AnswersTaken(id, views.of(companyId, id));
     }
 

@@ -12,6 +12,7 @@ import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tidemark.app.collection.CollectedMoney;
+import tidemark.app.paymentrun.PaidMoney;
 import tidemark.core.bankfile.BankAnswer;
 import tidemark.core.mandate.ReturnEffect;
 import tidemark.core.money.MinorUnits;
@@ -27,13 +28,19 @@ public class BankAnswerViews {
     private final AnswerRepository answers;
     private final BankAnswerBooks books;
     private final CollectedMoney collected;
+    private final PaidMoney paid;
 
     BankAnswerViews(
-            AnswerFileRepository files, AnswerRepository answers, BankAnswerBooks books, CollectedMoney collected) {
+            AnswerFileRepository files,
+            AnswerRepository answers,
+            BankAnswerBooks books,
+            CollectedMoney collected,
+            PaidMoney paid) {
         this.files = files;
         this.answers = answers;
         this.books = books;
         this.collected = collected;
+        this.paid = paid;
     }
 
     /** What can be done with an answer. */
@@ -64,6 +71,8 @@ public class BankAnswerViews {
      * @param effect on the mandate, where money came back
      * @param fromCredit whether the bank likely keeps it back from the credit of its run
      * @param date on which it would be booked
+     * @param paymentId of a payment that went out; its run is a payment run
+     * @param payRunId the payment run, whose payment or file it is of
      */
     public record BankAnswerView(
             long id,
@@ -85,6 +94,8 @@ public class BankAnswerViews {
             @Nullable ReturnEffect effect,
             boolean fromCredit,
             LocalDate date,
+            @Nullable Long paymentId,
+            @Nullable Long payRunId,
             String note) {}
 
     /** @param waiting how many of its answers wait for a decision */
@@ -142,6 +153,10 @@ public class BankAnswerViews {
     }
 
     private BankAnswerView view(AnswerRow a) {
+        Long payment = a.paymentId();
+        if (payment != null) {
+            return ofPayment(a, paid.sent(a.companyId(), payment));
+        }
         Long id = a.collectionId();
         Optional<CollectedMoney.Sent> sent =
                 id == null ? Optional.empty() : Optional.of(collected.sent(a.companyId(), id));
@@ -150,6 +165,9 @@ public class BankAnswerViews {
         Optional<CollectedMoney.RunOfFile> ofFile = file == null
                 ? Optional.empty()
                 : collected.ofFile(a.companyId(), file).stream().findFirst();
+        Optional<PaidMoney.PayRunOfFile> payRun = file == null
+                ? Optional.empty()
+                : paid.ofFile(a.companyId(), file).stream().findFirst();
         return new BankAnswerView(
                 a.id(),
                 a.what(),
@@ -168,6 +186,7 @@ public class BankAnswerViews {
                         .orElse(null),
                 sent.map(CollectedMoney.Sent::run)
                         .or(() -> ofFile.map(CollectedMoney.RunOfFile::run))
+                        .or(() -> payRun.map(PaidMoney.PayRunOfFile::run))
                         .orElse(""),
                 sent.map(CollectedMoney.Sent::mandateId).orElse(null),
                 a.returnedItemId(),
@@ -176,6 +195,39 @@ public class BankAnswerViews {
                 sent.filter(s -> a.saidOn().isBefore(s.collectedOn()))
                         .map(CollectedMoney.Sent::collectedOn)
                         .orElse(a.saidOn()),
+                null,
+                payRun.map(PaidMoney.PayRunOfFile::runId).orElse(null),
+                a.note());
+    }
+
+    /** Of a payment: what came back is voided, on the day of the bank. */
+    private static BankAnswerView ofPayment(AnswerRow a, PaidMoney.PaidOut p) {
+        boolean done = a.state() != AnswerRow.State.WAITING;
+        Lead lead = done
+                ? Lead.DONE
+                : a.what() == BankAnswer.What.CHANGED ? Lead.CHANGE : p.isVoid() ? Lead.CAME_BACK : Lead.BOOK;
+        return new BankAnswerView(
+                a.id(),
+                a.what(),
+                a.code(),
+                reason(a),
+                a.name(),
+                a.account().isEmpty() ? "" : masked(a.account()),
+                MinorUnits.toDecimal(a.minorUnits(), CurrencyUnit.of(a.currency())),
+                a.currency(),
+                a.saidOn(),
+                lead,
+                p.partyId(),
+                p.party(),
+                null,
+                p.run(),
+                null,
+                null,
+                null,
+                false,
+                a.saidOn().isBefore(p.paidOn()) ? p.paidOn() : a.saidOn(),
+                p.id(),
+                p.runId(),
                 a.note());
     }
 

@@ -6,24 +6,20 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import static tidemark.app.books.NewCompany.ok;
 
 import java.nio.charset.StandardCharsets;
-import java.time.LocalDate;
-import java.time.LocalTime;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.JdbcTemplate;
+import tidemark.app.books.BankReturns;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
 import tidemark.core.bankfile.AchFile;
 import tidemark.core.bankfile.AchReader;
-import tidemark.core.bankfile.AchWriter;
 import tools.jackson.databind.JsonNode;
 
 /** What a bank answers of runs: returns, refusals and changes, led to what went out; taken once, booked whole. */
@@ -46,74 +42,8 @@ class BankAnswersTest extends CollectingCompany {
         ok(release(run));
     }
 
-    /** A bank's file that answers entries of the released one, by the name of the customer: code and what it says. */
     private byte[] answering(Map<String, String> answers) {
-        AchFile sent = AchReader.read(file(run)).file();
-        List<AchFile.Entry> returns = new ArrayList<>();
-        List<AchFile.Entry> changes = new ArrayList<>();
-        int number = 0;
-        for (AchFile.Entry e : sent.batches().getFirst().entries()) {
-            String said =
-                    answers.get(e.name().substring(0, 1) + e.name().substring(1).toLowerCase(java.util.Locale.ROOT));
-            if (said == null) {
-                continue;
-            }
-            boolean change = said.startsWith("C");
-            String trace = "01100001%07d".formatted(++number);
-            String data = said.substring(3).strip();
-            (change ? changes : returns)
-                    .add(new AchFile.Entry(
-                            26,
-                            "021000021",
-                            e.account(),
-                            change ? 0 : e.amount(),
-                            e.individualId(),
-                            e.name(),
-                            "",
-                            trace,
-                            List.of(new AchFile.Addenda(
-                                    change ? "98" : "99",
-                                    said.substring(0, 3)
-                                            + e.trace()
-                                            + " ".repeat(6)
-                                            + e.routing().substring(0, 8)
-                                            + data
-                                            + " ".repeat(44 - data.length())
-                                            + trace))));
-        }
-        List<AchFile.Batch> batches = new ArrayList<>();
-        if (!returns.isEmpty()) {
-            batches.add(batch("CCD", batches.size() + 1, returns));
-        }
-        if (!changes.isEmpty()) {
-            batches.add(batch("COR", batches.size() + 1, changes));
-        }
-        return AchWriter.write(new AchFile(
-                        "021000021",
-                        "011000015",
-                        LocalDate.parse(TODAY),
-                        LocalTime.of(6, 30),
-                        'A',
-                        "TEST HARBOUR",
-                        "FIRST INLAND",
-                        "R7",
-                        batches))
-                .getBytes(StandardCharsets.US_ASCII);
-    }
-
-    private static AchFile.Batch batch(String entryClass, int number, List<AchFile.Entry> entries) {
-        return new AchFile.Batch(
-                225,
-                "TEST HARBOUR",
-                "",
-                "1234567890",
-                entryClass,
-                "RETURNS",
-                "",
-                Optional.empty(),
-                "01100001",
-                number,
-                entries);
+        return BankReturns.of(file(run), answers);
     }
 
     private Answer take(byte[] content) {

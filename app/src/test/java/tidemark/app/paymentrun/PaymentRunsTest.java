@@ -20,6 +20,7 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.books.BankReturns;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
 import tools.jackson.databind.JsonNode;
@@ -370,5 +371,73 @@ class PaymentRunsTest extends PayingCompany {
         assertEquals(0, run(run).path("sums").path("payees").asInt(), "nothing is due any more");
         assertEquals("payrun.nothing", pay(run, alder, Map.of()).code());
         assertEquals("payrun.empty", handOver(run).code());
+    }
+
+    @Test
+    void whatTheBankSendsBack_isOwedAgain_andWhatItSaysOfAnAccountWaitsForASecondPerson() {
+        long alder = supplier("Alder Ropes", "1326.00", "11112222");
+        long bittern = supplier("Bittern Fuel", "480.00", "55551111");
+        supplier("Cormorant Sails", "75.00", "77773333");
+        String owed = c.balance("2010");
+        long run = begin(TODAY, "10");
+        release(run);
+        String cash = c.balance("1010");
+        // one comes back before the bank has paid the file, one after it
+        JsonNode taken = take("Alder Ropes", "R03");
+        JsonNode answer = taken.path("answers").get(0);
+        assertEquals("BOOK", answer.path("lead").asString(), answer.toString());
+        assertEquals(run, answer.path("payRunId").asLong());
+        assertTrue(answer.path("reason").asString().contains("account"), answer.toString());
+        c.previewedThenPosted("/bank-answers/booking", booking(answer));
+        assertEquals(Map.of("Invoice B-Alder Ropes", "1326.00"), positive(open(alder)));
+        assertEquals("VOID", row(run, alder).path("payment").path("state").asString());
+        assertEquals(
+                "answer.decided",
+                c.post("/bank-answers/booking", booking(answer)).code());
+        assertEquals(
+                "answer.twice",
+                c.iris.upload(
+                                c.base + "/bank-answer-files",
+                                "again.ach",
+                                BankReturns.of(file(run), Map.of("Alder Ropes", "R03")))
+                        .code());
+
+        bankSays("-555.00", "ACH DEBIT TEST HARBOUR");
+        JsonNode later = take("Bittern Fuel", "R02").path("answers").get(0);
+        c.previewedThenPosted("/bank-answers/booking", booking(later));
+        assertEquals(Map.of("Invoice B-Bittern Fuel", "480.00"), positive(open(bittern)));
+        assertEquals(
+                new BigDecimal(cash).subtract(new BigDecimal("75.00")),
+                new BigDecimal(c.balance("1010")).subtract(new BigDecimal("0.00")),
+                "what came back is on the account again");
+        assertEquals(
+                new BigDecimal(owed).abs().subtract(new BigDecimal("75.00")), new BigDecimal(c.balance("2010")).abs());
+        c.checkBooks();
+        JsonNode summary = c.get("/payment-runs").get(0);
+        assertEquals(2, summary.path("voided").asInt());
+
+        JsonNode change =
+                take("Cormorant Sails", "C01 99998888").path("answers").get(0);
+        assertEquals("DONE", change.path("lead").asString(), change.toString());
+        long party = change.path("partyId").asLong();
+        JsonNode details = c.get("/parties/" + party + "/bank-details");
+        assertEquals("ASKED", details.get(0).path("state").asString());
+        assertEquals("•••• 8888", details.get(0).path("account").asString());
+        assertTrue(details.get(0).path("confirmed").asString().contains("C01"), details.toString());
+    }
+
+    private JsonNode take(String payee, String says) {
+        return ok(c.iris.upload(
+                c.base + "/bank-answer-files",
+                "returns.ach",
+                BankReturns.of(file(c.get("/payment-runs").get(0).path("id").asLong()), Map.of(payee, says))));
+    }
+
+    private static Map<String, Object> booking(JsonNode answer) {
+        return Map.of(
+                "ourFee",
+                "",
+                "answers",
+                List.of(Map.of("answerId", answer.path("id").asLong(), "fromCredit", false)));
     }
 }
