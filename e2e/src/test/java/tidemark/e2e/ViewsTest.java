@@ -170,6 +170,8 @@ class ViewsTest {
         views.put("card takings", "/card-takings");
         views.put("outstanding checks", "/outstanding-checks");
         views.put("unclaimed money", "/unclaimed-money");
+        views.put("payment runs", "/payment-runs");
+        views.put("payment run", link(page, server, "/payment-runs", "tbody a[href^='/payment-runs/']"));
         views.put("collections", "/collections");
         views.put("answers of the bank", "/collections/answers");
         views.put("collection run", link(page, server, "/collections", "tbody a[href^='/collections/']"));

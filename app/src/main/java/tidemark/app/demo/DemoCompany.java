@@ -71,6 +71,7 @@ public class DemoCompany {
     private final DemoPettyCash pettyCash;
     private final DemoExpenses expenses;
     private final DemoCollections collections;
+    private final DemoPaymentRun paymentRun;
     private final Statements statements;
     private final IncomingFiles incomingFiles;
     private final Months months;
@@ -93,6 +94,7 @@ public class DemoCompany {
             DemoPettyCash pettyCash,
             DemoExpenses expenses,
             DemoCollections collections,
+            DemoPaymentRun paymentRun,
             Statements statements,
             IncomingFiles incomingFiles,
             Months months,
@@ -113,6 +115,7 @@ public class DemoCompany {
         this.pettyCash = pettyCash;
         this.expenses = expenses;
         this.collections = collections;
+        this.paymentRun = paymentRun;
         this.statements = statements;
         this.incomingFiles = incomingFiles;
         this.months = months;
@@ -194,6 +197,14 @@ public class DemoCompany {
         pettyCash.tell(place);
         expenses.tell(place);
         collections.tell(place);
+        paymentRun.tell(
+                place,
+                maren,
+                people.members(id).stream()
+                        .filter(p -> p.login().equals("iris"))
+                        .map(p -> new Actor(p.id(), p.login(), p.name()))
+                        .findFirst()
+                        .orElseThrow());
     }
 
     private Actor person(long companyId, String login, String name, Role role) {
