@@ -11,7 +11,7 @@ import java.util.Locale;
  * The bank's days, made from its seed: checks clear days after they were written, deposits are credited whole, in
  * parts, late, or at an amount that is put right later; some of their checks come back, with a fee beside them, in the same
  * line, or none, and when they are presented again some come back a second time; a collection comes back without a fee; a
- * check is now and then lost and never paid; fees and interest fall on a month's last business day, and now and then the
+ * check is now and then lost and never paid; what is in files moves as they say; fees and interest fall on a month's last business day, and now and then the
  * bank books something on the wrong account and puts it right. The same seed and instructions make the same books, and a
  * later date never changes an earlier day.
  */
@@ -19,9 +19,15 @@ final class CustomerActivity {
     private static final long RETURN_FEE = 1_200;
 
     private final State state;
+    private final FileDesk desk;
 
     CustomerActivity(State state) {
+        this(state, new FileDesk(state));
+    }
+
+    CustomerActivity(State state, FileDesk desk) {
         this.state = state;
+        this.desk = desk;
     }
 
     /** One movement of an account; with the day on which it is booked. */
@@ -76,6 +82,7 @@ final class CustomerActivity {
                 clear(i, out);
             }
         }
+        out.addAll(desk.lines(account));
         months(account, out);
         errors(account, out);
         out.sort(java.util.Comparator.comparing(Line::day).thenComparing(Line::id));
@@ -263,7 +270,11 @@ final class CustomerActivity {
 
     /** A number below a bound that depends on the seed and the name alone. */
     private long dice(String name, int bound) {
-        long z = state.seed * 0x9E3779B97F4A7C15L;
+        return dice(state.seed, name, bound);
+    }
+
+    static long dice(long seed, String name, int bound) {
+        long z = seed * 0x9E3779B97F4A7C15L;
         for (int i = 0; i < name.length(); i++) {
             z = (z ^ name.charAt(i)) * 0xBF58476D1CE4E5B9L;
             z ^= z >>> 27;

@@ -26,8 +26,8 @@ import tools.jackson.databind.node.ObjectNode;
 
 /**
  * The bank's HTTP interface, on this machine alone: consents, accounts, balances and transactions as NextGenPSD2 has
- * them, a sign-in page, and the controls by which its date is advanced. Source: Berlin Group, XS2A Framework
- * Implementation Guidelines 1.3.
+ * them, files of collections and payments handed in in a way of its own, a sign-in page, and the controls by which its date
+ * is advanced. Source: Berlin Group, XS2A Framework Implementation Guidelines 1.3.
  */
 public final class PracticeBank implements AutoCloseable {
     static final int PAGE = 50;
@@ -36,13 +36,15 @@ public final class PracticeBank implements AutoCloseable {
 
     private final HttpServer server;
     private final State state;
+    private final FileDesk desk;
     private final CustomerActivity life;
     private final PracticeControls controls;
 
     private PracticeBank(HttpServer server, State state) {
         this.server = server;
         this.state = state;
-        this.life = new CustomerActivity(state);
+        this.desk = new FileDesk(state);
+        this.life = new CustomerActivity(state, desk);
         this.controls = new PracticeControls(state, life);
     }
 
@@ -153,6 +155,8 @@ public final class PracticeBank implements AutoCloseable {
         }
         if (parts[1].equals("consents")) {
             consents(exchange, parts, method);
+        } else if (parts[1].equals("accounts") && parts.length > 3 && parts[3].equals("files")) {
+            files(exchange, parts, method);
         } else if (parts[1].equals("accounts") && method.equals("GET")) {
             accounts(exchange, parts);
         } else {
@@ -237,7 +241,7 @@ public final class PracticeBank implements AutoCloseable {
         state.keep();
     }
 
-    private void accounts(HttpExchange exchange, String[] parts) throws IOException {
+    private List<State.Account> open(HttpExchange exchange) {
         String id = exchange.getRequestHeaders().getFirst("Consent-ID");
         State.Consent consent = consent(id == null ? "" : id);
         String status = status(consent);
@@ -247,9 +251,20 @@ public final class PracticeBank implements AutoCloseable {
         if (!status.equals("valid")) {
             throw new Answer(401, "CONSENT_INVALID", "The consent is " + status);
         }
-        List<State.Account> open = state.accounts.stream()
+        return state.accounts.stream()
                 .filter(a -> consent.accounts().contains(a.id()))
                 .toList();
+    }
+
+    private static State.Account account(List<State.Account> open, String id) {
+        return open.stream()
+                .filter(a -> a.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new Answer(404, "RESOURCE_UNKNOWN", "There is no such account"));
+    }
+
+    private void accounts(HttpExchange exchange, String[] parts) throws IOException {
+        List<State.Account> open = open(exchange);
         ObjectNode out = JSON.createObjectNode();
         if (parts.length == 2) {
             ArrayNode list = out.putArray("accounts");
@@ -264,10 +279,7 @@ public final class PracticeBank implements AutoCloseable {
             send(exchange, 200, out);
             return;
         }
-        State.Account account = open.stream()
-                .filter(a -> a.id().equals(parts[2]))
-                .findFirst()
-                .orElseThrow(() -> new Answer(404, "RESOURCE_UNKNOWN", "There is no such account"));
+        State.Account account = account(open, parts[2]);
         out.putObject("account").put("bban", account.number()).put("currency", account.currency());
         String what = parts.length > 3 ? parts[3] : "";
         if (what.equals("balances")) {
@@ -281,6 +293,62 @@ public final class PracticeBank implements AutoCloseable {
             throw new Answer(404, "RESOURCE_UNKNOWN", "There is nothing here");
         }
         send(exchange, 200, out);
+    }
+
+    /**
+     * Files of collections and payments of an account: handed in with {@code POST …/files?name=…}, listed, told of one by
+     * one, and what the bank answered to each fetched as it is.
+     */
+    private void files(HttpExchange exchange, String[] parts, String method) throws IOException {
+        State.Account account = account(open(exchange), parts[2]);
+        ObjectNode out = JSON.createObjectNode();
+        if (parts.length == 4 && method.equals("POST")) {
+            byte[] content = exchange.getRequestBody().readNBytes(LARGEST_BODY + 1);
+            if (content.length > LARGEST_BODY) {
+                throw new Answer(413, "SIZE_EXCEEDED", "The bank takes files of " + LARGEST_BODY + " bytes at most");
+            }
+            String name = query(exchange.getRequestURI().getRawQuery()).getOrDefault("name", "");
+            file(out, desk.handIn(account, name, content));
+            send(exchange, 201, out);
+        } else if (parts.length == 4 && method.equals("GET")) {
+            ArrayNode list = out.putArray("files");
+            desk.of(account).forEach(f -> file(list.addObject(), f));
+            send(exchange, 200, out);
+        } else if (parts.length == 5 && method.equals("GET")) {
+            file(out, desk.get(account, parts[4]));
+            send(exchange, 200, out);
+        } else if (parts.length == 7 && parts[5].equals("answers") && method.equals("GET")) {
+            List<FileDesk.BackFile> answers = desk.answers(desk.get(account, parts[4]));
+            int which = Integer.parseInt(parts[6]);
+            if (which < 1 || which > answers.size()) {
+                throw new Answer(404, "RESOURCE_UNKNOWN", "There is no such answer");
+            }
+            FileDesk.BackFile answer = answers.get(which - 1);
+            exchange.getResponseHeaders().set("Content-Type", "application/octet-stream");
+            exchange.sendResponseHeaders(200, answer.content().length);
+            exchange.getResponseBody().write(answer.content());
+        } else {
+            throw new Answer(405, "SERVICE_INVALID", "Not this way");
+        }
+    }
+
+    private void file(ObjectNode node, State.HandedIn file) {
+        Orders orders = desk.taken(file);
+        node.put("fileId", file.id());
+        node.put("name", file.name());
+        node.put("messageId", file.messageId());
+        node.put("sha256", file.sha256());
+        node.put("day", file.day().toString());
+        node.put("state", file.problems().isEmpty() ? "ACCEPTED" : "REFUSED");
+        node.put("collected", java.math.BigDecimal.valueOf(orders.sum(true), 2).toPlainString());
+        node.put("paid", java.math.BigDecimal.valueOf(orders.sum(false), 2).toPlainString());
+        ArrayNode problems = node.putArray("problems");
+        file.problems().forEach(problems::add);
+        ArrayNode answers = node.putArray("answers");
+        desk.answers(file)
+                .forEach(a -> answers.addObject()
+                        .put("name", a.name())
+                        .put("day", a.day().toString()));
     }
 
     private static void money(ObjectNode node, State.Account account, long cents) {

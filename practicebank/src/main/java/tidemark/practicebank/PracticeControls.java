@@ -39,6 +39,14 @@ final class PracticeControls {
                 state.trouble = trouble;
                 state.notifyAll();
             }
+            case "comes-back" -> {
+                String name = body.path("name").asString("");
+                String code = body.path("code").asString("");
+                if (name.isBlank() || !code.matches("[RC][0-9]{2}|[A-Z]{2}[0-9]{2}")) {
+                    throw new Answer(400, "FORMAT_ERROR", "A name and the code of a reason are needed");
+                }
+                state.comesBack.add(new State.ComesBack(name, code, state.date));
+            }
             default -> throw new Answer(404, "RESOURCE_UNKNOWN", "There is nothing here");
         }
         state.keep();

@@ -26,7 +26,8 @@ final class SignInPage {
                 input[type=text],input[type=password]{font:inherit;width:100%%;box-sizing:border-box;padding:.4rem;border:1px solid #5d7266}
                 button{font:inherit;padding:.5rem 1rem;margin:1rem .5rem 0 0}</style>
                 <main><h1>Practice bank</h1>
-                <p>Tide Mark asks to look at accounts of yours, to read balances and movements, until %s. It cannot move money.</p>
+                <p>Tide Mark asks to look at accounts of yours, to read balances and movements, and to hand in
+                files that two people have released, until %s.</p>
                 <p role="alert">%s</p>
                 <form method="post">
                 <p><label>Name<br><input type="text" name="user" value="%s"></label></p>

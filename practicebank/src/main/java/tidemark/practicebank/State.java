@@ -12,6 +12,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** What the bank was told; its books follow from this alone, so this alone is kept. */
 final class State {
+    static final String EURO_IBAN = "DE98999555005500000003";
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     /** @param opening balance in cents at the end of the day on which the bank's books begin */
@@ -38,8 +39,28 @@ final class State {
         }
     }
 
-    /** A customer's consent that somebody may look at accounts. */
+    /** A customer's consent that somebody may look at accounts, and hand in files for them. */
     record Consent(String id, LocalDate validUntil, String status, List<String> accounts, String returnTo) {}
+
+    /**
+     * A file of collections or payments that was handed in.
+     *
+     * @param day on which it came
+     * @param content in base 64
+     * @param problems for which it was refused; empty for one that was taken
+     */
+    record HandedIn(
+            String id,
+            String account,
+            LocalDate day,
+            String name,
+            String messageId,
+            String sha256,
+            String content,
+            List<String> problems) {}
+
+    /** That somebody's account will give nothing, told on a day; it holds for what comes back after it, once. */
+    record ComesBack(String name, String code, LocalDate day) {}
 
     /** All of it. */
     record Kept(
@@ -49,7 +70,15 @@ final class State {
             String trouble,
             List<Account> accounts,
             List<Instruction> instructions,
-            List<Consent> consents) {}
+            List<Consent> consents,
+            List<HandedIn> files,
+            List<ComesBack> comesBack) {
+        Kept {
+            // not known by whoever wrote an older file
+            files = files == null ? List.of() : List.copyOf(files);
+            comesBack = comesBack == null ? List.of() : List.copyOf(comesBack);
+        }
+    }
 
     final long seed;
     final LocalDate begin;
@@ -58,6 +87,8 @@ final class State {
     final List<Account> accounts = new ArrayList<>();
     final List<Instruction> instructions = new ArrayList<>();
     final List<Consent> consents = new ArrayList<>();
+    final List<HandedIn> files = new ArrayList<>();
+    final List<ComesBack> comesBack = new ArrayList<>();
     private final Path file;
 
     private State(Path file, long seed, LocalDate begin, LocalDate date) {
@@ -77,6 +108,8 @@ final class State {
                 state.accounts.addAll(kept.accounts());
                 state.instructions.addAll(kept.instructions());
                 state.consents.addAll(kept.consents());
+                state.files.addAll(kept.files());
+                state.comesBack.addAll(kept.comesBack());
                 return state;
             }
         } catch (IOException e) {
@@ -85,6 +118,7 @@ final class State {
         State state = new State(file, seed, begin, date);
         state.accounts.add(new Account("pb-1", "PB10 5500 0001", "Practice checking", "USD", 2_500_000, false));
         state.accounts.add(new Account("pb-2", "PB10 5500 0002", "Practice savings", "USD", 8_000_000, true));
+        state.accounts.add(new Account("pb-3", EURO_IBAN, "Practice euro account", "EUR", 4_000_000, false));
         state.keep();
         return state;
     }
@@ -97,8 +131,8 @@ final class State {
             Files.writeString(
                     beside,
                     JSON.writerWithDefaultPrettyPrinter()
-                            .writeValueAsString(
-                                    new Kept(seed, begin, date, trouble, accounts, instructions, consents)));
+                            .writeValueAsString(new Kept(
+                                    seed, begin, date, trouble, accounts, instructions, consents, files, comesBack)));
             Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
