@@ -3,6 +3,7 @@ import { fullDate, shortDate } from '../shared/dates';
 import { grouped } from '../shared/money';
 import { say } from '../words';
 import type { RunFile } from './api';
+import { Transmission } from './Transmission';
 
 const HAPPENED: Record<RunFile['history'][number]['what'], string> = {
   DOWNLOADED: say('collection.happenedDownloaded'),
@@ -84,8 +85,16 @@ export function FileFacts({
           ))}
         </ul>
       )}
-      {reversalFileId && canPrepare && (
-        <p>{download(reversalFileId, say('collection.fileThatTakesItBack'))}</p>
+      {file.id && <Transmission key={file.id} fileId={file.id} />}
+      {reversalFileId && (
+        <>
+          <p>
+            {canPrepare
+              ? download(reversalFileId, say('collection.fileThatTakesItBack'))
+              : say('collection.fileThatTakesItBack')}
+          </p>
+          <Transmission key={reversalFileId} fileId={reversalFileId} />
+        </>
       )}
     </>
   );

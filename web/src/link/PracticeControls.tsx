@@ -6,7 +6,7 @@ import { api, data, send } from '../shared/api';
 import type { LinkView } from './api';
 import { DateField } from '../shared/DateField';
 import { fullDate } from '../shared/dates';
-import { ChoiceField } from '../shared/fields';
+import { ChoiceField, TextField } from '../shared/fields';
 import { linkKeys } from './keys';
 import { Problems } from '../shared/Problems';
 import { say } from '../words';
@@ -47,6 +47,14 @@ export function PracticeControls({ link }: { link: LinkView }) {
     mutationFn: (kind: string) => send('POST', `${base}/trouble`, { trouble: kind }),
     onSuccess: refresh,
   });
+  const [name, setName] = useState('');
+  const comesBack = useMutation({
+    mutationFn: () => send('POST', `${base}/comes-back`, { name: name.trim(), code: 'R01' }),
+    onSuccess: () => {
+      setName('');
+      return refresh();
+    },
+  });
   if (!stage.data) {
     return <Problems error={stage.error} />;
   }
@@ -72,9 +80,26 @@ export function PracticeControls({ link }: { link: LinkView }) {
           onChange={(kind) => trouble.mutate(kind)}
         />
       </div>
-      <Problems error={advance.error ?? trouble.error} />
+      <Problems error={advance.error ?? trouble.error ?? comesBack.error} />
       <Button type="submit" variant="outline-secondary" disabled={!to || advance.isPending}>
         {say('link.moveItsDateOn')}
+      </Button>
+      <div className="row g-2 mt-2">
+        <TextField
+          className="col-md-8"
+          label={say('link.whoseAccountIsEmpty')}
+          value={name}
+          max={70}
+          hint={say('link.theNextOfThisNameComesBack')}
+          onChange={setName}
+        />
+      </div>
+      <Button
+        variant="outline-secondary"
+        disabled={!name.trim() || comesBack.isPending}
+        onClick={() => comesBack.mutate()}
+      >
+        {say('link.letItComeBack')}
       </Button>
     </Form>
   );

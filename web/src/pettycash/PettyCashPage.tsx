@@ -101,9 +101,10 @@ function Drawer({ fund }: { fund: Fund }) {
         surprise,
       }),
     onSuccess: async (count) => {
+      // what should be there goes first, then the count begins
+      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
       setCounting(count.id);
       setSide('count');
-      await queries.invalidateQueries({ queryKey: keys.company(company.id) });
     },
   });
   const count = () => {

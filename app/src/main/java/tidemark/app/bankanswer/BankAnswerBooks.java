@@ -8,9 +8,12 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -311,6 +314,16 @@ public class BankAnswerBooks {
                     say("answer.decided.remedy"));
         }
         return row;
+    }
+
+    /** Which of some entries booked what the bank itself said: returns of collections, and payments that came back. */
+    @Transactional(readOnly = true)
+    public Set<Long> saidByTheBank(long companyId, Collection<Long> entryIds) {
+        Set<Long> out = new HashSet<>(paid.cameBack(companyId, entryIds));
+        if (!entryIds.isEmpty()) {
+            out.addAll(answers.booked(companyId, entryIds));
+        }
+        return out;
     }
 
     /** Where the file in which an answer came is kept. */

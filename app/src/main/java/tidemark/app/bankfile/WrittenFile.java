@@ -4,6 +4,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 import tidemark.app.company.MasterRow;
 
 /** A file for the bank, as it was written; never changed. */
@@ -22,6 +23,7 @@ public class WrittenFile extends MasterRow {
     private String sha256;
     private String writtenBy;
     private Instant writtenAt;
+    private @Nullable String releasedBy;
 
     protected WrittenFile() {}
 
@@ -35,7 +37,8 @@ public class WrittenFile extends MasterRow {
             String format,
             String sha256,
             String writtenBy,
-            Instant writtenAt) {}
+            Instant writtenAt,
+            @Nullable String releasedBy) {}
 
     WrittenFile(Facts facts, byte[] content) {
         super(facts.companyId());
@@ -48,6 +51,7 @@ public class WrittenFile extends MasterRow {
         this.sha256 = facts.sha256();
         this.writtenBy = facts.writtenBy();
         this.writtenAt = facts.writtenAt();
+        this.releasedBy = facts.releasedBy();
     }
 
     public long bankAccountId() {
@@ -84,5 +88,10 @@ public class WrittenFile extends MasterRow {
 
     public Instant writtenAt() {
         return writtenAt;
+    }
+
+    /** The second person who released it with what it is of; null where nobody did yet. */
+    public @Nullable String releasedBy() {
+        return releasedBy;
     }
 }

@@ -45,7 +45,18 @@ public class WrittenFiles {
         /** By the bank. */
         TAKEN,
         /** By the bank, as a whole. */
-        REFUSED
+        REFUSED;
+
+        /** As a person reads it. */
+        public String words() {
+            return switch (this) {
+                case DOWNLOADED -> say("bankfile.downloaded");
+                case LAID_OUT -> say("bankfile.laidOut");
+                case SENT -> say("bankfile.sent");
+                case TAKEN -> say("bankfile.taken");
+                case REFUSED -> say("bankfile.refused");
+            };
+        }
     }
 
     public record Happened(What what, String words, String who, Instant when) {}
@@ -57,10 +68,20 @@ public class WrittenFiles {
      */
     public record Called(long number, String messageId, String name) {}
 
-    /** The bank account is locked. */
+    /**
+     * The bank account is locked.
+     *
+     * @param released by a second person, as which they do it; else whoever writes it is alone
+     */
     @Transactional(propagation = Propagation.MANDATORY)
     public WrittenFile keep(
-            long companyId, long bankAccountId, Called called, byte[] content, BankFileReport report, String who) {
+            long companyId,
+            long bankAccountId,
+            Called called,
+            byte[] content,
+            BankFileReport report,
+            String who,
+            boolean released) {
         return files.saveAndFlush(new WrittenFile(
                 new WrittenFile.Facts(
                         companyId,
@@ -71,7 +92,8 @@ public class WrittenFiles {
                         report.format(),
                         digest(content),
                         who,
-                        clock.instant()),
+                        clock.instant(),
+                        released ? who : null),
                 content));
     }
 

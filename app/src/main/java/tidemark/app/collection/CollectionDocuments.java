@@ -3,12 +3,17 @@ package tidemark.app.collection;
 import static tidemark.core.words.Catalogue.say;
 
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import tidemark.app.bankfile.FileOwner;
 import tidemark.app.company.DocumentKind;
 import tidemark.app.company.NumberedDocuments;
 import tidemark.app.find.FindSource;
 import tidemark.app.ledger.EntrySource;
+import tidemark.core.collection.RunState;
 
 /** What collection runs bring into the journal, how they are numbered, and how they are found. */
 @Configuration(proxyBeanMethods = false)
@@ -57,5 +62,24 @@ class CollectionDocuments {
                   m.reference as numbers, null as minor_units, null as currency, m.signed_on as found_day, null as place,
                   m.state as tags
                 from mandate m join party p on p.id = m.party_id join party_identity i on i.id = p.identity_id where true""", "m.id");
+    }
+
+    @Bean
+    FileOwner ownerOfCollectionFiles(CollectionRunRepository runs) {
+        return (companyId, fileId) -> {
+            List<CollectionRun> of = runs.ofFile(companyId, fileId);
+            return of.isEmpty()
+                    ? Optional.empty()
+                    : Optional.of(new FileOwner.Owned(
+                            of.stream().map(CollectionRun::title).collect(Collectors.joining(", ")),
+                            "/collections/" + of.getFirst().id(),
+                            of.stream()
+                                    .noneMatch(r -> r.state() == RunState.REVERSED
+                                            && !isReversal(r.reversalFileId(), fileId))));
+        };
+    }
+
+    private static boolean isReversal(@Nullable Long reversal, long fileId) {
+        return Long.valueOf(fileId).equals(reversal);
     }
 }

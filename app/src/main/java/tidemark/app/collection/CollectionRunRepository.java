@@ -18,4 +18,9 @@ interface CollectionRunRepository extends MasterRows<CollectionRun> {
             select r from CollectionRun r where r.companyId = :company
               and (r.journalEntryId = :entry or r.clearingEntryId = :entry)""")
     List<CollectionRun> ofEntry(long company, long entry);
+
+    @Query("""
+            select r from CollectionRun r where r.companyId = :company
+              and (r.bankFileId = :file or r.reversalFileId = :file)""")
+    List<CollectionRun> ofFile(long company, long file);
 }

@@ -268,7 +268,8 @@ public class RunReleases {
                         form.nameOf("collection", head.number(), head.created().toLocalDate())),
                 written.content(),
                 written.report(),
-                who);
+                who,
+                false);
     }
 
     /** Where collections are on their way until the bank has credited them. */

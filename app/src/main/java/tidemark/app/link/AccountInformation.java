@@ -145,11 +145,11 @@ class AccountInformation {
         return uri.getRawPath() + (uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery());
     }
 
-    private static String encoded(String text) {
+    static String encoded(String text) {
         return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 
-    private HttpRequest.Builder request(Banks.Bank bank, String path, String consentId) {
+    HttpRequest.Builder request(Banks.Bank bank, String path, String consentId) {
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(bank.address() + path))
                 .timeout(patience)
                 .header("Accept", "application/json")
@@ -161,6 +161,19 @@ class AccountInformation {
     }
 
     JsonNode send(Banks.Bank bank, HttpRequest.Builder request) {
+        Reply reply = exchanged(bank, request);
+        return reply.status() == 204 ? json.createObjectNode() : node(reply);
+    }
+
+    /** What a bank gives as it is, not as JSON. */
+    byte[] fetched(Banks.Bank bank, HttpRequest.Builder request) {
+        return exchanged(bank, request).body();
+    }
+
+    private record Reply(int status, byte[] body) {}
+
+    /** @throws LinkFailure where it is no answer, or one of trouble */
+    private Reply exchanged(Banks.Bank bank, HttpRequest.Builder request) {
         try {
             HttpResponse<java.io.InputStream> response =
                     http.send(request.build(), HttpResponse.BodyHandlers.ofInputStream());
@@ -171,21 +184,11 @@ class AccountInformation {
             if (body.length > LARGEST) {
                 throw new LinkFailure(LinkFailure.Kind.UNREADABLE, say("link.anAnswerOfMoreThanBytes", LARGEST));
             }
-            if (response.statusCode() == 204) {
-                return json.createObjectNode();
+            Reply reply = new Reply(response.statusCode(), body);
+            if (reply.status() / 100 != 2) {
+                throw trouble(reply.status(), node(reply).path("tppMessages").path(0));
             }
-            JsonNode node;
-            try {
-                node = json.readTree(body);
-            } catch (JacksonException e) {
-                throw response.statusCode() >= 500
-                        ? new LinkFailure(LinkFailure.Kind.DOWN, say("link.answer", response.statusCode()))
-                        : new LinkFailure(LinkFailure.Kind.UNREADABLE, say("link.noJson"));
-            }
-            if (response.statusCode() / 100 == 2) {
-                return node;
-            }
-            throw trouble(response.statusCode(), node.path("tppMessages").path(0));
+            return reply;
         } catch (HttpTimeoutException e) {
             throw new LinkFailure(LinkFailure.Kind.SLOW, bank.name());
         } catch (IOException e) {
@@ -193,6 +196,16 @@ class AccountInformation {
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new LinkFailure(LinkFailure.Kind.DOWN, bank.name());
+        }
+    }
+
+    private JsonNode node(Reply reply) {
+        try {
+            return json.readTree(reply.body());
+        } catch (JacksonException e) {
+            throw reply.status() >= 500
+                    ? new LinkFailure(LinkFailure.Kind.DOWN, say("link.answer", reply.status()))
+                    : new LinkFailure(LinkFailure.Kind.UNREADABLE, say("link.noJson"));
         }
     }
 

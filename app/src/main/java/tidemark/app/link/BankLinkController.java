@@ -7,6 +7,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -291,5 +292,18 @@ class BankLinkController {
     @Requires(Right.PREPARE)
     StageView trouble(@PathVariable long companyId, @PathVariable long linkId, @RequestBody @Valid Trouble body) {
         return StageView.of(asked(() -> practiceControls.trouble(companyId, linkId, body.trouble())));
+    }
+
+    /** @param code of the reason, of ACH or SEPA, or of a notification of change */
+    record ComesBack(
+            @NotNull @Size(max = 70) String name,
+
+            @NotNull @Pattern(regexp = "[RC][0-9]{2}|[A-Z]{2}[0-9]{2}")
+            String code) {}
+
+    @PostMapping("/bank-links/{linkId}/practice-controls/comes-back")
+    @Requires(Right.PREPARE)
+    StageView comesBack(@PathVariable long companyId, @PathVariable long linkId, @RequestBody @Valid ComesBack body) {
+        return StageView.of(asked(() -> practiceControls.comesBack(companyId, linkId, body.name(), body.code())));
     }
 }

@@ -5,7 +5,7 @@ import static tidemark.core.words.Catalogue.say;
 import java.io.Serial;
 
 /** What is the matter with a bank, so that a person understands it. */
-class LinkFailure extends RuntimeException {
+public class LinkFailure extends RuntimeException {
     @Serial
     private static final long serialVersionUID = 1L;
 
@@ -39,7 +39,7 @@ class LinkFailure extends RuntimeException {
     }
 
     /** The whole of it in words. */
-    String told() {
+    public String told() {
         return told;
     }
 

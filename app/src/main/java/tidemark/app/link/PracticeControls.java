@@ -6,8 +6,11 @@ import java.net.URI;
 import java.net.http.HttpRequest;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Objects;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import tidemark.app.access.NotFound;
+import tidemark.app.bankanswer.BankAnswerBooks;
 import tidemark.app.company.BankAccount;
 import tidemark.app.company.BankAccounts;
 import tidemark.app.deposit.DepositSlips;
@@ -28,6 +31,7 @@ class PracticeControls {
     private final BankAccounts accounts;
     private final CashEntryRepository entries;
     private final DepositSlips slips;
+    private final BankAnswerBooks answers;
     private final JsonMapper json;
 
     PracticeControls(
@@ -37,6 +41,7 @@ class PracticeControls {
             BankAccounts accounts,
             CashEntryRepository entries,
             DepositSlips slips,
+            BankAnswerBooks answers,
             JsonMapper json) {
         this.banks = banks;
         this.information = information;
@@ -44,6 +49,7 @@ class PracticeControls {
         this.accounts = accounts;
         this.entries = entries;
         this.slips = slips;
+        this.answers = answers;
         this.json = json;
     }
 
@@ -97,9 +103,17 @@ class PracticeControls {
     }
 
     private List<CashEntryRow> open(BankAccount account, LocalDate to) {
-        return entries.openUpTo(account.id(), to).stream()
+        List<CashEntryRow> all = entries.openUpTo(account.id(), to).stream()
                 .filter(e -> e.entry().date().isAfter(account.openingDate()))
                 .toList();
+        // what the bank told us of files it was handed it has booked itself
+        Set<Long> said = answers.saidByTheBank(
+                account.companyId(),
+                all.stream()
+                        .map(CashEntryRow::journalEntryId)
+                        .filter(Objects::nonNull)
+                        .toList());
+        return all.stream().filter(e -> !said.contains(e.journalEntryId())).toList();
     }
 
     private void instruction(ArrayNode list, LinkedAccount linked, CashEntryRow row) {
@@ -118,6 +132,14 @@ class PracticeControls {
         if (booked != null) {
             slips.items(booked).forEach(items::add);
         }
+    }
+
+    /** The next of a name that is in a file comes back, for a reason. */
+    Stage comesBack(long companyId, long linkId, String name, String code) {
+        return stage(post(
+                bank(companyId, linkId),
+                "/comes-back",
+                json.createObjectNode().put("name", name).put("code", code)));
     }
 
     Stage trouble(long companyId, long linkId, String trouble) {

@@ -3,8 +3,10 @@ package tidemark.app.payment;
 import static tidemark.core.words.Catalogue.say;
 
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -140,6 +142,12 @@ public class PaymentVoids {
                 id,
                 say("payment.void.cameBack", payment.title(), reason.strip()));
         return new Payments.Made(List.of(payment), booked);
+    }
+
+    /** Which of some entries the bank's own movement made: it paid, or sent back what it had paid. */
+    @Transactional(readOnly = true)
+    public List<Long> ofTheBank(long companyId, Collection<Long> entryIds) {
+        return ledger.madeBy(companyId, entryIds, Set.of(PaymentDocuments.CLEARING));
     }
 
     /** The code of the account on which a booked payment waits for the bank. */

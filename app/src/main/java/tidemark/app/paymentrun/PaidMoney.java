@@ -5,6 +5,7 @@ import static tidemark.core.words.Catalogue.say;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -140,6 +141,12 @@ public class PaidMoney {
     public Ledger.Booked cameBack(long companyId, long paymentId, LocalDate day, String why, String who) {
         return voids.cameBack(companyId, paymentId, day, why.length() > 200 ? why.substring(0, 200) : why, who)
                 .booked();
+    }
+
+    /** Which of some entries booked a payment that the bank sent back. */
+    @Transactional(readOnly = true)
+    public List<Long> cameBack(long companyId, Collection<Long> entryIds) {
+        return voids.ofTheBank(companyId, entryIds);
     }
 
     /**

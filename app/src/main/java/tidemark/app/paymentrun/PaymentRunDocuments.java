@@ -5,8 +5,10 @@ import static tidemark.core.words.Catalogue.say;
 import java.util.List;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import tidemark.app.bankfile.FileOwner;
 import tidemark.app.company.DocumentKind;
 import tidemark.app.company.NumberedDocuments;
+import tidemark.core.paymentrun.PaymentRunState;
 
 /** How payment runs are numbered. */
 @Configuration(proxyBeanMethods = false)
@@ -26,5 +28,16 @@ class PaymentRunDocuments {
                 return runs.numbers(companyId);
             }
         };
+    }
+
+    @Bean
+    FileOwner ownerOfPaymentFiles(PaymentRunRepository runs) {
+        return (companyId, fileId) -> runs.ofFile(companyId, fileId).stream()
+                .findFirst()
+                .map(r -> new FileOwner.Owned(
+                        r.title(),
+                        "/payment-runs/" + r.id(),
+                        r.state() != PaymentRunState.REVERSED
+                                || Long.valueOf(fileId).equals(r.reversalFileId())));
     }
 }

@@ -246,7 +246,7 @@ public class PaymentRunReleases {
                 run.handedOver(),
                 who.name());
         out.add(made.booked());
-        WrittenFile file = written(frame, paying, made.payments(), who.name());
+        WrittenFile file = written(frame, paying, made.payments(), who);
         run.release(file == null ? null : file.id(), batch, oneSum, who.name(), clock.instant());
         runs.saveAndFlush(run);
         books.record(
@@ -290,7 +290,7 @@ public class PaymentRunReleases {
 
     /** The file of those that are paid by it; none where all get checks. */
     private @Nullable WrittenFile written(
-            PayeeCandidates.Frame frame, List<PayeeCandidates.Candidate> paying, List<Payment> made, String who) {
+            PayeeCandidates.Frame frame, List<PayeeCandidates.Candidate> paying, List<Payment> made, Actor who) {
         PaymentRun run = frame.run();
         List<PaymentRunFile.Paid> paid = new ArrayList<>();
         List<PayeeRow> rows = new ArrayList<>();
@@ -314,7 +314,13 @@ public class PaymentRunReleases {
         }
         BankFileTerms.FileTermsForm form = frame.terms().orElseThrow();
         BankFileParts.Head head = head(frame, terms.takeFileNumber(run.bankAccountId()));
-        return keep(form, head, run, PaymentRunFile.write(form.terms(), head, paid), who);
+        return keep(
+                form,
+                head,
+                run,
+                PaymentRunFile.write(form.terms(), head, paid),
+                who.name(),
+                who.personId() != run.handedOver().personId());
     }
 
     private WrittenFile keep(
@@ -322,7 +328,8 @@ public class PaymentRunReleases {
             BankFileParts.Head head,
             PaymentRun run,
             BankFileParts.Written written,
-            String who) {
+            String who,
+            boolean released) {
         return files.keep(
                 run.companyId(),
                 run.bankAccountId(),
@@ -332,7 +339,8 @@ public class PaymentRunReleases {
                         form.nameOf("payments", head.number(), head.created().toLocalDate())),
                 written.content(),
                 written.report(),
-                who);
+                who,
+                released);
     }
 
     private BankFileParts.Head head(PayeeCandidates.Frame frame, long number) {
@@ -455,7 +463,8 @@ public class PaymentRunReleases {
                         run,
                         AchReversal.write(
                                 ach, head, content, ids, settles.isBefore(run.payOn()) ? run.payOn() : settles),
-                        who)
+                        who,
+                        false)
                 .id();
     }
 }

@@ -13,4 +13,9 @@ interface PaymentRunRepository extends MasterRows<PaymentRun> {
     List<String> numbers(long company);
 
     Optional<PaymentRun> findFirstByBankAccountIdOrderByIdDesc(long bankAccountId);
+
+    @Query("""
+            select r from PaymentRun r where r.companyId = :company
+              and (r.bankFileId = :file or r.reversalFileId = :file)""")
+    List<PaymentRun> ofFile(long company, long file);
 }

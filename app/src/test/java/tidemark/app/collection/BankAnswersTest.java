@@ -7,14 +7,17 @@ import static tidemark.app.books.NewCompany.ok;
 
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.JdbcTemplate;
+import tidemark.app.bankanswer.BankAnswerBooks;
 import tidemark.app.books.BankReturns;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
@@ -82,7 +85,7 @@ class BankAnswersTest extends CollectingCompany {
     }
 
     @Test
-    void returnsAndAChange_leadToTheirCustomers_areBookedWhole_andFollowedBeforeTheNextEntry() {
+    void returnsAndAChange_leadToTheirCustomers_areBookedWhole_andFollowedBeforeTheNextEntry(RunningApp.App running) {
         released(TODAY);
         String cash = c.balance("1010");
         byte[] file = answering(Map.of("Dunlin", "R02", "Fennick", "R01 NOT SUFFICIENT", "Alder", "C01 55667788"));
@@ -105,8 +108,13 @@ class BankAnswersTest extends CollectingCompany {
                 Map.of("answerId", closed.path("id").asLong(), "fromCredit", false),
                 Map.of("answerId", funds.path("id").asLong(), "fromCredit", false, "date", TODAY));
         Map<String, Object> booking = Map.of("ourFee", "", "answers", back);
-        c.previewedThenPosted("/bank-answers/booking", booking);
+        JsonNode posted = c.previewedThenPosted("/bank-answers/booking", booking);
         assertEquals(0, waiting());
+        // a bank for practice is not told of it as of something new
+        Set<Long> entries = new HashSet<>();
+        posted.path("entries").forEach(e -> entries.add(e.path("id").asLong()));
+        assertEquals(2, entries.size());
+        assertEquals(entries, running.bean(BankAnswerBooks.class).saidByTheBank(c.id, entries));
         assertEquals("answer.decided", c.post("/bank-answers/booking", booking).code());
         assertEquals(
                 new java.math.BigDecimal(cash).subtract(new java.math.BigDecimal("3311.84")),

@@ -20,6 +20,7 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tidemark.app.bankanswer.BankAnswerBooks;
 import tidemark.app.books.BankReturns;
 import tidemark.app.running.Client.Answer;
 import tidemark.app.running.RunningApp;
@@ -374,7 +375,7 @@ class PaymentRunsTest extends PayingCompany {
     }
 
     @Test
-    void whatTheBankSendsBack_isOwedAgain_andWhatItSaysOfAnAccountWaitsForASecondPerson() {
+    void whatTheBankSendsBack_isOwedAgain_andWhatItSaysOfAnAccountWaitsForASecondPerson(RunningApp.App running) {
         long alder = supplier("Alder Ropes", "1326.00", "11112222");
         long bittern = supplier("Bittern Fuel", "480.00", "55551111");
         supplier("Cormorant Sails", "75.00", "77773333");
@@ -404,7 +405,12 @@ class PaymentRunsTest extends PayingCompany {
 
         bankSays("-555.00", "ACH DEBIT TEST HARBOUR");
         JsonNode later = take("Bittern Fuel", "R02").path("answers").get(0);
-        c.previewedThenPosted("/bank-answers/booking", booking(later));
+        JsonNode posted = c.previewedThenPosted("/bank-answers/booking", booking(later));
+        List<Long> entries = new ArrayList<>();
+        posted.path("entries").forEach(e -> entries.add(e.path("id").asLong()));
+        assertEquals(
+                1,
+                running.bean(BankAnswerBooks.class).saidByTheBank(c.id, entries).size());
         assertEquals(Map.of("Invoice B-Bittern Fuel", "480.00"), positive(open(bittern)));
         assertEquals(
                 new BigDecimal(cash).subtract(new BigDecimal("75.00")),

@@ -3,6 +3,7 @@ package tidemark.app.running;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.Map;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
@@ -13,6 +14,7 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import tidemark.app.TideMark;
 import tidemark.app.access.Actor;
+import tidemark.practicebank.PracticeBank;
 
 /** Starts the real application with the demo company once per test run, on a free port and a temporary file database. */
 public final class RunningApp implements BeforeAllCallback, ParameterResolver {
@@ -34,9 +36,13 @@ public final class RunningApp implements BeforeAllCallback, ParameterResolver {
                 Path data = Files.createTempDirectory("tidemark-test");
                 boolean told = ToldDemo.copied(data);
                 SpringDocUtils.getConfig().addRequestWrapperToIgnore(Actor.class);
+                // beside the one that ships, which has its own story in a test of its own
+                PracticeBank bank = PracticeBank.start(
+                        0, data.resolve("second-bank.json"), 7, LocalDate.of(2026, 5, 31), LocalDate.of(2026, 7, 2));
                 SpringApplication application = new SpringApplication(TideMark.class);
                 application.setDefaultProperties(Map.of(
                         "tidemark.demo", "true",
+                        "tidemark.banks", "second|Second bank|" + bank.address(),
                         "tidemark.data", data.toString(),
                         "tidemark.port", "0",
                         "tidemark.link.patience-seconds", "2",

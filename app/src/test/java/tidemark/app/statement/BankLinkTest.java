@@ -168,6 +168,11 @@ class BankLinkTest {
             assertEquals("VALID", only().path("state").asString());
         }
         trouble("NONE");
+        assertEquals(
+                "field.invalid",
+                c.post(link + "/practice-controls/comes-back", Map.of("name", "Osprey", "code", "R1"))
+                        .code());
+        NewCompany.ok(c.post(link + "/practice-controls/comes-back", Map.of("name", "Osprey", "code", "R01")));
         NewCompany.ok(c.post(link + "/practice-controls/advance", Map.of("to", "2026-07-01")));
         trouble("REPEAT_PAGE");
         NewCompany.ok(c.post(link + "/poll", Map.of()));
