@@ -58,7 +58,9 @@ describe('a file on its way to the bank', () => {
   });
 
   it('offers nothing to who only looks', async () => {
-    answering({ [`GET ${PATH}`]: { body: { ...NEW, id: 3, state: 'REFUSED', way: 'LINK', ways: NEW.ways } } });
+    answering({
+      [`GET ${PATH}`]: { body: { ...NEW, id: 3, state: 'REFUSED', way: 'LINK', ways: NEW.ways } },
+    });
     renderHere(<Transmission fileId={7} />, ['VIEWER']);
     await screen.findByText(/The bank refused it/);
     expect(button('Send it to Sound Bank')).toBeNull();

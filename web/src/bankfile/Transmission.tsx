@@ -37,7 +37,8 @@ export function Transmission({ fileId }: { fileId: number }) {
   if (!t) {
     return <Problems error={shown.error} />;
   }
-  const atTheBank = t.way === 'LINK' && t.state !== undefined && t.state !== 'ASKED' && t.state !== 'DECLINED';
+  const atTheBank =
+    t.way === 'LINK' && t.state !== undefined && t.state !== 'ASKED' && t.state !== 'DECLINED';
   return (
     <div className="transmission">
       {t.state && t.state !== 'ASKED' && (
@@ -45,7 +46,9 @@ export function Transmission({ fileId }: { fileId: number }) {
           {STATES[t.state]}
           {t.trouble && `: ${t.trouble}`}
           {t.answers > 0 && ` ${say('transmission.answersTaken', { count: t.answers })}`}
-          {t.nextLookAt && t.state !== 'RELEASED' && ` ${say('transmission.askedNext', { when: dateTime(t.nextLookAt) })}`}
+          {t.nextLookAt &&
+            t.state !== 'RELEASED' &&
+            ` ${say('transmission.askedNext', { when: dateTime(t.nextLookAt) })}`}
         </p>
       )}
       {t.state === 'ASKED' && t.id !== undefined && <Waiting id={t.id} />}
@@ -61,11 +64,18 @@ export function Transmission({ fileId }: { fileId: number }) {
               disabled={go.isPending}
               onClick={() => go.mutate(w.way)}
             >
-              {w.way === 'LINK' ? say('transmission.sendItTo', { bank: w.to }) : say('transmission.layIntoTheFolder')}
+              {w.way === 'LINK'
+                ? say('transmission.sendItTo', { bank: w.to })
+                : say('transmission.layIntoTheFolder')}
             </Button>
           ))}
           {atTheBank && (
-            <Button size="sm" variant="outline-secondary" disabled={look.isPending} onClick={() => look.mutate()}>
+            <Button
+              size="sm"
+              variant="outline-secondary"
+              disabled={look.isPending}
+              onClick={() => look.mutate()}
+            >
               {say('transmission.askTheBankNow')}
             </Button>
           )}

@@ -17,6 +17,9 @@ export function BookedPreview({ booked, error }: { booked?: BookedView; error?: 
           {say('ledger.entriesInAllTheFirst', { count: booked.count, entries: booked.entries.length })}
         </p>
       )}
+      {!error && booked && booked.count === 0 && booked.leaves.length > 0 && (
+        <p className="quiet">{say('ledger.noEntryIsMadeAtOnce')}</p>
+      )}
       {!error &&
         booked?.entries.map((entry) => (
           <EntryLines

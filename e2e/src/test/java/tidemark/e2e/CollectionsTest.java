@@ -82,8 +82,23 @@ class CollectionsTest {
                     .filter(r -> r.startsWith("6") && r.toUpperCase(Locale.ROOT).contains("HERONSGATE"))
                     .findFirst()
                     .orElseThrow();
+            sendIt(page, browsing, server);
             followTheBank(page, server, heronsgate);
         }
+    }
+
+    /** It goes to the bank only after somebody else has released it. */
+    private static void sendIt(Page page, Browsing browsing, Server server) {
+        page.getByText("A second person releases it before it goes.").waitFor();
+        button(page, "Lay it into the folder").click();
+        page.getByText("somebody else who prepares can").waitFor();
+        Page second = browsing.window(1280, 800);
+        Browsing.signIn(second, server.url(), "iris");
+        second.navigate(page.url());
+        second.waitForCondition(() -> button(second, "Approve it").isEnabled());
+        button(second, "Approve it").click();
+        second.getByText("It lies where the bank takes it.").waitFor();
+        second.close();
     }
 
     /** The bank says that the account of an entry is another; its mandate follows. */

@@ -107,10 +107,10 @@ class ScreenshotsTest {
             Browsing.link(page, "Merrow Rentals").click();
             page.getByText("not settled yet").waitFor();
             shot(page, "customer");
-            page.navigate(server.url() + "/drafts");
-            page.getByLabel("All drafts that fit").check();
-            page.getByText("Refused; they stay as drafts.").waitFor();
-            shot(page, "drafts");
+            page.navigate(server.url() + "/payment-runs");
+            Browsing.link(page, "PR-0001").click();
+            page.getByText("All checks of the file hold").waitFor();
+            shot(page, "payment-run");
             page.navigate(server.url() + "/in-transit");
             page.locator("tfoot").waitFor();
             shot(page, "in-transit");
