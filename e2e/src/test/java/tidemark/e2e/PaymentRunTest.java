@@ -36,8 +36,7 @@ class PaymentRunTest {
             page.locator("tr.skipped:has-text('Bexley Marine Fuel')").waitFor();
             Browsing.settled(page);
             page.keyboard().press("a");
-            page.waitForCondition(
-                    () -> button(page, "Hand it over for release").isEnabled());
+            page.waitForCondition(() -> button(page, "Hand it over for release").isEnabled());
             Browsing.settled(page);
             String run = page.url();
             button(page, "Hand it over for release").click();
