@@ -24,6 +24,7 @@ describe('capabilities', () => {
       'money-in: Receipts in hand',
       'money-in: Deposit slips',
       'money-in: Collections',
+      'money-in: Recurring invoices',
       'money-in: Receipts',
       'money-in: Card takings',
       'money-in: Returned items',

@@ -175,6 +175,7 @@ class ViewsTest {
         views.put("collections", "/collections");
         views.put("answers of the bank", "/collections/answers");
         views.put("collection run", link(page, server, "/collections", "tbody a[href^='/collections/']"));
+        views.put("recurring invoices", "/recurring-invoices");
         views.put("mandates", "/mandates");
         views.put("mandate", link(page, server, "/mandates", "tbody a[href^='/mandates/']"));
         views.put("new mandate", "/mandates/new");

@@ -15,11 +15,13 @@ import tidemark.app.ledger.GrossLine;
 import tidemark.app.mandate.Mandates;
 import tidemark.app.party.Invoices;
 import tidemark.app.party.Parties;
+import tidemark.app.recurring.RecurringInvoices;
 import tidemark.core.ledger.Control;
 import tidemark.core.mandate.Mandate;
 import tidemark.core.mandate.MandateState;
 import tidemark.core.party.InvoiceBooking;
 import tidemark.core.party.Terms;
+import tidemark.core.recurring.Recurrence;
 
 /** Berth rents and storage that are collected: fourteen mandates, and a run of July half decided. */
 @Component
@@ -34,12 +36,21 @@ class DemoCollections {
     private final BankFileTerms terms;
     private final CollectionRuns runs;
 
-    DemoCollections(Parties parties, Invoices invoices, Mandates mandates, BankFileTerms terms, CollectionRuns runs) {
+    private final RecurringInvoices recurring;
+
+    DemoCollections(
+            Parties parties,
+            Invoices invoices,
+            Mandates mandates,
+            BankFileTerms terms,
+            CollectionRuns runs,
+            RecurringInvoices recurring) {
         this.parties = parties;
         this.invoices = invoices;
         this.mandates = mandates;
         this.terms = terms;
         this.runs = runs;
+        this.recurring = recurring;
     }
 
     /**
@@ -166,6 +177,59 @@ class DemoCollections {
         }
         bill(company, place, ids);
         decide(company, operating, ids);
+        comeAgain(place, ids);
+    }
+
+    /** The rents of July were invoiced by hand, those of August come by themselves; storage of the quarter is due. */
+    private void comeAgain(DemoLedger.Place place, Map<String, Long> ids) {
+        for (Berth b : BERTHS) {
+            long party = Objects.requireNonNull(ids.get(b.name()));
+            if (!b.rent().isEmpty()) {
+                boolean storage = b.name().startsWith("Moorhen");
+                again(
+                        place,
+                        party,
+                        Recurrence.Every.MONTH,
+                        LocalDate.of(2026, 8, 1),
+                        storage ? "4060" : "4050",
+                        b.rent(),
+                        storage ? "Storage {month}" : "Berth {month}");
+            }
+            if (b.name().startsWith("Quail") || b.name().startsWith("Teal")) {
+                again(
+                        place,
+                        party,
+                        Recurrence.Every.QUARTER,
+                        FIRST_OF_JULY,
+                        "4060",
+                        b.name().startsWith("Quail") ? "135.00" : "96.00",
+                        "Storage {quarter}");
+            }
+        }
+    }
+
+    private void again(
+            DemoLedger.Place place,
+            long party,
+            Recurrence.Every every,
+            LocalDate from,
+            String account,
+            String gross,
+            String text) {
+        recurring.keep(
+                place.companyId(),
+                null,
+                new RecurringInvoices.RecurringForm(
+                        null,
+                        party,
+                        every,
+                        1,
+                        from,
+                        null,
+                        place.names().sites().get("Dock office"),
+                        text,
+                        List.of(new GrossLine(account, gross, "", "DOCK", text))),
+                MAREN);
     }
 
     private void bill(long company, DemoLedger.Place place, Map<String, Long> ids) {

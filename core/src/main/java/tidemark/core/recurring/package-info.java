@@ -1,0 +1,5 @@
+/** Invoices that come again every month, quarter or year. */
+@NullMarked
+package tidemark.core.recurring;
+
+import org.jspecify.annotations.NullMarked;
