@@ -122,7 +122,7 @@ export function RecurringFields({ of, onClose }: { of: RecurringView | undefined
         onChange={(lines) => set({ lines })}
       />
       <Problems error={keep.error} title={say('recurring.nothingWasKept')} />
-      <div className="actions">
+      <div className="actions mt-3">
         <Button type="submit" disabled={!ready || keep.isPending}>
           {say('recurring.keepIt')}
         </Button>

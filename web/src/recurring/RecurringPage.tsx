@@ -49,7 +49,7 @@ export default function RecurringPage() {
         )}
       </div>
       <Problems error={list.error} />
-      <div className="slip-tools align-items-end">
+      <div className="slip-tools align-items-center">
         <DateField
           label={say('recurring.dueUpTo')}
           value={last}
@@ -80,7 +80,7 @@ export default function RecurringPage() {
         />
       )}
       {all.length > 0 && (
-        <table className="list">
+        <table className="plain">
           <thead>
             <tr>
               <th scope="col">{say('recurring.customer')}</th>
@@ -162,7 +162,7 @@ function Making({ list, upTo, onClose }: { list: RecurringList; upTo: string; on
     <div className="sheet">
       <BookedPreview booked={preview.data} error={preview.error} />
       <Problems error={make.error} title={say('recurring.nothingWasMade')} />
-      <div className="actions">
+      <div className="actions mt-3">
         <Button disabled={!preview.isSuccess || make.isPending} onClick={() => make.mutate()}>
           {say('recurring.bookThem', { count: list.count })}
         </Button>

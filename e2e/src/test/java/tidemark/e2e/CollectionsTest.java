@@ -84,6 +84,7 @@ class CollectionsTest {
                     .orElseThrow();
             sendIt(page, browsing, server);
             followTheBank(page, server, heronsgate);
+            makeWhatComesAgain(page, server);
         }
     }
 
@@ -114,6 +115,17 @@ class CollectionsTest {
         button(page, "Follow the bank").click();
         page.locator("tr:has-text('Account'):has-text('•••• 7788')").waitFor();
         page.getByText("until 2 Jul 2026").waitFor();
+    }
+
+    /** Storage of the quarter is due from two; one look, then it is made, and nothing of it is left to make. */
+    private static void makeWhatComesAgain(Page page, Server server) {
+        page.navigate(server.url() + "/recurring-invoices");
+        button(page, "Make what is due").click();
+        page.waitForCondition(() -> button(page, "Book these").isEnabled());
+        button(page, "Book these").click();
+        page.getByText("made up to 1 Jul").nth(1).waitFor();
+        link(page, "Quail Point Books").first().click();
+        page.getByText("Storage Q3 2026").or(page.getByText("135.00")).first().waitFor();
     }
 
     /** A file of one notification of change, set by hand. */

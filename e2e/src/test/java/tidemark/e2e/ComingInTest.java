@@ -147,7 +147,7 @@ class ComingInTest {
         page.navigate(server.url() + "/bank-links");
         page.getByLabel("Bank").selectOption("Practice bank");
         button(page, "Sign in at the bank").click();
-        page.getByText("It cannot move money").waitFor();
+        page.getByText("files that two people have released").waitFor();
         page.getByLabel("Password").fill("harbour");
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Allow it"))
                 .click();
