@@ -84,6 +84,7 @@ export default function RecurringPage() {
           <thead>
             <tr>
               <th scope="col">{say('recurring.customer')}</th>
+              <th scope="col">{say('recurring.text')}</th>
               <th scope="col">{say('recurring.when')}</th>
               <th scope="col">{say('recurring.due')}</th>
               <th scope="col">{say('recurring.next')}</th>
@@ -100,15 +101,15 @@ export default function RecurringPage() {
               <tr key={r.id}>
                 <td>
                   <Link to={`/parties/${r.partyId}`}>{r.party}</Link>
-                  <div className="small">
-                    {canPrepare ? (
-                      <button type="button" className="as-link" onClick={() => setEditing(r)}>
-                        {r.text}
-                      </button>
-                    ) : (
-                      r.text
-                    )}
-                  </div>
+                </td>
+                <td>
+                  {canPrepare ? (
+                    <button type="button" className="as-link" onClick={() => setEditing(r)}>
+                      {r.text}
+                    </button>
+                  ) : (
+                    r.text
+                  )}
                 </td>
                 <td>
                   {say('recurring.onDay', { every: EVERY[r.every], day: r.day })}

@@ -84,7 +84,7 @@ class FileSender implements DisposableBean {
         try {
             Transmission row = transmissions.get(companyId, id);
             WrittenFile file = files.get(companyId, row.bankFileId());
-            if (row.state() == Transmission.State.RELEASED) {
+            if (transmissions.stillGoes(companyId, id)) {
                 send(row, file);
             }
             if (row.way() == Transmission.Way.LINK

@@ -86,9 +86,11 @@ class Transmission extends MasterRow {
         nextLookAt = when;
     }
 
+    /** It does not go. */
     void decline(String why) {
         state = State.DECLINED;
         trouble = why;
+        nextLookAt = null;
     }
 
     /** @param nextLook when the bank is asked next; null for never */

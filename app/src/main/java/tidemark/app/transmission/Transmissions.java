@@ -214,6 +214,22 @@ class Transmissions {
         rows.saveAndFlush(row);
     }
 
+    /** Whether it still may go; it goes no more where its run was reversed while it waited. */
+    @Transactional
+    boolean stillGoes(long companyId, long id) {
+        lock(companyId, id);
+        Transmission row = get(companyId, id);
+        if (row.state() != Transmission.State.RELEASED) {
+            return false;
+        }
+        FileOwner.Owned owner = owner(companyId, row.bankFileId());
+        if (!owner.stands()) {
+            row.decline(say("transmission.reversed.found", owner.title()));
+            rows.saveAndFlush(row);
+        }
+        return owner.stands();
+    }
+
     @Transactional(readOnly = true)
     List<TransmissionRepository.Due> due() {
         return rows.due(clock.instant());

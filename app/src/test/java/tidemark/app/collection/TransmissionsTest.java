@@ -194,6 +194,31 @@ class TransmissionsTest extends CollectingCompany {
     }
 
     @Test
+    void whatWasReversedWhileTheBankWasDown_doesNotGo(RunningApp.App app) throws Exception {
+        linked();
+        customer("Curlew", "61.00");
+        long run = released(after(bankDate, 2).toString());
+        told("trouble", "{\"trouble\": \"DOWN\"}");
+        ok(c.post(of(run), Map.of("way", "LINK")));
+        Client second = c.person(app, "torv", "Torv Second", "PREPARER");
+        assertEquals(
+                200,
+                second.post(base + "/approvals/" + asked() + "/approval", Map.of())
+                        .status());
+        for (int i = 0; i < 100 && c.get(of(run)).path("trouble").asString("").isEmpty(); i++) {
+            Thread.sleep(100);
+        }
+        ok(c.post(
+                "/collection-runs/" + run + "/reversal",
+                Map.of("date", after(bankDate, 2).toString())));
+        told("trouble", "{\"trouble\": \"NONE\"}");
+        ok(c.post(of(run) + "/look", Map.of()));
+        assertEquals("DECLINED", state(run));
+        assertEquals(List.of(), history(run));
+        assertTrue(c.get(of(run)).path("trouble").asString().contains("reversed"));
+    }
+
+    @Test
     void withoutALink_itLiesInTheFolder_byteForByte_andADeclinedOneMayBeAskedAgain(RunningApp.App app)
             throws Exception {
         customer("Tern", "33.00");
