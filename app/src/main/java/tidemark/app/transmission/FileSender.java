@@ -111,9 +111,8 @@ class FileSender implements DisposableBean {
                             .toString());
             return;
         }
-        // an answer that was lost leaves the file at the bank
-        Optional<BankFileLine.FileAtBank> there =
-                row.failures() > 0 ? line.known(company, account, file.sha256()) : Optional.empty();
+        // an answer that was lost, or a stop before it was kept, leaves the file at the bank
+        Optional<BankFileLine.FileAtBank> there = line.known(company, account, file.sha256());
         BankFileLine.FileAtBank at =
                 there.isPresent() ? there.get() : line.handIn(company, account, file.name(), file.content());
         transmissions.sent(company, row.id(), at.reference());

@@ -167,10 +167,6 @@ class Transmission extends MasterRow {
         return answers;
     }
 
-    int failures() {
-        return failures;
-    }
-
     String trouble() {
         return trouble;
     }

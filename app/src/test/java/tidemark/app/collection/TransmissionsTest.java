@@ -194,6 +194,28 @@ class TransmissionsTest extends CollectingCompany {
     }
 
     @Test
+    void aFileThatIsAtTheBankAlready_sinceItsAnswerWasNeverKept_isNotHandedInAgain(RunningApp.App app)
+            throws Exception {
+        linked();
+        customer("Godwit", "52.00");
+        long run = released(after(bankDate, 2).toString());
+        HttpResponse<String> lost = BANK.send(
+                HttpRequest.newBuilder(bankAt.resolve("/v1/accounts/pb-1/files?name=lost"))
+                        .header("Consent-ID", bankAt.getQuery().substring("consent=".length()))
+                        .POST(HttpRequest.BodyPublishers.ofString(file(run)))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+        assertEquals(201, lost.statusCode(), lost.body());
+        ok(c.post(of(run), Map.of("way", "LINK")));
+        Client second = c.person(app, "torv", "Torv Second", "PREPARER");
+        assertEquals(
+                200,
+                second.post(base + "/approvals/" + asked() + "/approval", Map.of())
+                        .status());
+        becomes(run, "TAKEN");
+    }
+
+    @Test
     void whatWasReversedWhileTheBankWasDown_doesNotGo(RunningApp.App app) throws Exception {
         linked();
         customer("Curlew", "61.00");
