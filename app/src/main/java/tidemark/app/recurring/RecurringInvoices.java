@@ -127,6 +127,7 @@ public class RecurringInvoices {
 
     private Standing standing(RecurringInvoice row, Set<LocalDate> made, CurrencyUnit currency, LocalDate upTo) {
         List<GrossLine> lines = json.readValue(row.lines(), LINES);
+        Optional<LocalDate> last = made.stream().max(LocalDate::compareTo);
         return new Standing(
                 row,
                 parties.get(row.companyId(), row.partyId()),
@@ -134,10 +135,8 @@ public class RecurringInvoices {
                 GrossLine.read(lines, new GrossLine.Reading(AmountStyle.POINT, currency)).stream()
                         .mapToLong(TaxedLine::gross)
                         .reduce(0, Math::addExact),
-                row.recurrence().due(upTo).stream()
-                        .filter(d -> !made.contains(d))
-                        .toList(),
-                made.stream().max(LocalDate::compareTo));
+                row.recurrence().due(last, upTo),
+                last);
     }
 
     private Map<Long, Set<LocalDate>> made(long companyId) {
@@ -153,7 +152,7 @@ public class RecurringInvoices {
     }
 
     /**
-     * Keeps one, new or changed. What was made of it stays as it is; none is due before the day after the last that was made.
+     * Keeps one, new or changed. What was made of it stays as it is, and no month of it comes again.
      *
      * @throws RuleViolation {@code party.role} for no customer, {@code line.amount} for an amount below zero, {@code stale}
      *     where it changed meanwhile, or what the lines or the days refuse

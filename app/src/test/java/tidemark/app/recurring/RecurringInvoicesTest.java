@@ -144,6 +144,7 @@ class RecurringInvoicesTest {
         assertEquals(200, c.iris.put(c.base + PATH + "/" + id, changed).status());
         assertEquals(
                 "recurring.stale", c.iris.put(c.base + PATH + "/" + id, changed).code());
+        assertEquals(0, c.get(PATH).path("count").asInt(), "June and July are not invoiced again on another day");
         assertEquals("recurring.stale", c.post(PATH + "/making", seen).code());
     }
 

@@ -90,6 +90,18 @@ public record Recurrence(Every every, int day, LocalDate from, Optional<LocalDat
         return out;
     }
 
+    /**
+     * The same without what was made: a month up to that of the last invoice comes no more, whatever its day is now.
+     *
+     * @param made day of the last that was made; empty for none
+     */
+    public List<LocalDate> due(Optional<LocalDate> made, LocalDate upTo) {
+        Optional<YearMonth> done = made.map(YearMonth::from);
+        return due(upTo).stream()
+                .filter(d -> done.filter(m -> !YearMonth.from(d).isAfter(m)).isEmpty())
+                .toList();
+    }
+
     /** The first day after another on which one is due; empty where none comes any more. */
     public Optional<LocalDate> next(LocalDate after) {
         LocalDate start = after.isBefore(from) ? from.minusDays(1) : after;

@@ -59,6 +59,11 @@ class RecurrenceTest {
             assertThrows(RuleViolation.class, () -> new Recurrence(Every.MONTH, wrong, day, Optional.empty()));
         }
         assertThrows(RuleViolation.class, () -> new Recurrence(Every.MONTH, 1, day, Optional.of(day.minusDays(1))));
+        // a month that was invoiced is not invoiced again on another day
+        assertEquals(
+                List.of(LocalDate.of(2026, 8, 5)),
+                new Recurrence(Every.MONTH, 5, LocalDate.of(2026, 6, 1), Optional.empty())
+                        .due(Optional.of(day), LocalDate.of(2026, 8, 31)));
         Recurrence old = new Recurrence(Every.MONTH, 1, LocalDate.of(1900, 1, 1), Optional.empty());
         assertThrows(RuleViolation.class, () -> old.due(day));
         assertEquals(
